@@ -1,0 +1,66 @@
+export type Severity = 'forbids' | 'warns' | 'notes'
+
+/** Something a good foreman would say: what, where, by how much, what to do about it. */
+export interface Finding {
+  readonly code: FindingCode
+  readonly severity: Severity
+  /** Index of the setup; undefined when it concerns the way as a whole. */
+  readonly setup: number | undefined
+  /** The face or feature concerned. */
+  readonly feature?: string | undefined
+  readonly contact?: string | undefined
+  readonly requirement?: string | undefined
+  /** What is wrong, to be set in bold. */
+  readonly what: string
+  /** By how much, and what to do. */
+  readonly rest: string
+}
+
+/** Every code with its severity; the words are made where the rule is, from the same figures. */
+export const FINDING_SEVERITY = {
+  'footing.free': 'forbids',
+  'footing.poor': 'warns',
+  'footing.redundant': 'warns',
+  'footing.no-metal': 'forbids',
+  'footing.not-cut': 'warns',
+  'footing.raw-twice': 'warns',
+  'footing.jaw-choice': 'notes',
+  'zero.not-cut': 'warns',
+  'zero.gone': 'forbids',
+  'zero.direction': 'forbids',
+  'zero.covered': 'warns',
+  'cut.never': 'forbids',
+  'cut.twice': 'warns',
+  'cut.unreachable': 'forbids',
+  'cut.held-face': 'forbids',
+  'cut.no-cleanup': 'warns',
+  'datum.lost': 'forbids',
+  'grip.shallow': 'warns',
+  'grip.none': 'forbids',
+  'grip.too-wide': 'forbids',
+  'grip.last-support': 'warns',
+  'jaw.cut-below': 'forbids',
+  'parallels.outside': 'forbids',
+  'parallels.drilled': 'warns',
+  'margin.short': 'warns',
+  'margin.near': 'notes',
+  'hold.missing': 'notes',
+} as const satisfies Record<string, Severity>
+
+export type FindingCode = keyof typeof FINDING_SEVERITY
+
+export function finding(
+  code: FindingCode,
+  setup: number | undefined,
+  what: string,
+  rest: string,
+  about: Pick<Finding, 'feature' | 'contact' | 'requirement'> = {},
+): Finding {
+  return { code, severity: FINDING_SEVERITY[code], setup, what, rest, ...about }
+}
+
+const ORDER: Record<Severity, number> = { forbids: 0, warns: 1, notes: 2 }
+
+/** Worst first, then in the order of the setups. */
+export const bySeverity = (a: Finding, b: Finding): number =>
+  ORDER[a.severity] - ORDER[b.severity] || (a.setup ?? -1) - (b.setup ?? -1)

@@ -1,0 +1,125 @@
+import { isSide, type Part } from '../part'
+import { processOf } from '../planning'
+import { type RequirementAnalysis } from '../prediction'
+import { printDegrees, printSpread } from '../units'
+import { type LinkShare } from '../variation'
+import { type Op, type Setup } from '../way'
+import { capital, listWords, type RuleContext } from './context'
+import { type Finding, finding } from './finding'
+
+/** Requirements that do not hold or only just, with the link worth improving; and hold points that are missing. */
+export function marginRules(context: RuleContext): readonly Finding[] {
+  return [
+    ...context.analysis.requirements.flatMap((r) => marginFindings(context, r)),
+    ...holdPoints(context),
+  ]
+}
+
+/** The link that gives most to the spread. */
+export const weakestLink = (links: readonly LinkShare[]): LinkShare | undefined =>
+  [...links].sort((a, b) => b.share - a.share)[0]
+
+function marginFindings(
+  { part, length }: RuleContext,
+  { requirement, outcome, standing, setups, title }: RequirementAnalysis,
+): Finding[] {
+  if (!outcome || (standing !== 'short' && standing !== 'near')) return []
+  const worst = weakestLink(outcome.links)
+  const isAngle = requirement.kind === 'angle'
+  const figure = (value: number): string =>
+    isAngle
+      ? printDegrees(value)
+      : `${printSpread(value, part.unit)} ${part.unit === 'mm' ? 'mm' : 'in'}`
+  const where = worst?.setup === undefined ? '' : ` of setup ${worst.setup + 1}`
+  const better = worst ? improved(outcome.likely.predicted, worst.share) : 0
+  const gain = worst
+    ? ` Most of it (${Math.round(worst.share * 100)} %, ±${figure(worst.likely).trim()}) is “${worst.labels[0] ?? ''}”${where}. ${remedy(worst)} At a third of that the spread would be ${figure(better)}.`
+    : ''
+  const place = worst?.setup ?? setups[setups.length - 1]
+  if (standing === 'short') {
+    return [
+      finding(
+        'margin.short',
+        place,
+        `${capital(title)} is short by ${figure(-outcome.likely.margin)}.`,
+        `Predicted ${figure(outcome.likely.predicted)}, allowed ${figure(outcome.likely.allowed)}.${gain}`,
+        { requirement: requirement.id },
+      ),
+    ]
+  }
+  return [
+    finding(
+      'margin.near',
+      place,
+      `${capital(title)} holds by ${length(outcome.likely.margin)} only.`,
+      `Predicted ${figure(outcome.likely.predicted)}, allowed ${figure(outcome.likely.allowed)}.${gain}`,
+      { requirement: requirement.id },
+    ),
+  ]
+}
+
+/** Predicted spread when one link is brought to a third of what it is. */
+const improved = (predicted: number, share: number): number =>
+  predicted * Math.sqrt(1 - share + share / 9)
+
+/** What to do about a link, by what it is. */
+export function remedy(link: LinkShare): string {
+  const key = link.link
+  if (key.startsWith('stock'))
+    return 'Cut that face before it locates anything, or touch both sides and halve.'
+  if (key.startsWith('lean'))
+    return 'Indicate the fixed jaw upright and shim it, let the base lead, or cut both features in one setup.'
+  if (key.startsWith('tram ')) return 'Indicate the jaw along the travel before this setup.'
+  if (/ lift$/.test(key))
+    return 'Hammer it down until the parallels do not move, or let the fixed jaw lead with a round bar.'
+  if (key.includes('seat'))
+    return key.endsWith('stop')
+      ? 'Stop on a cut face, or touch it instead.'
+      : 'Stand it on a cut face, clean and deburr it.'
+  if (key.includes('stop')) return 'Touch the part instead of trusting the stop.'
+  if (key.includes('zero'))
+    return 'Find zero with a better instrument, or on the feature that it must agree with.'
+  if (key.includes('tool length')) return 'Touch the tool off on the part itself.'
+  if (key.includes('tram')) return 'Tram the spindle.'
+  if (key.includes('parallels')) return 'Take a matched pair of parallels.'
+  return 'Take a process that holds its place better, such as boring instead of drilling.'
+}
+
+/** A hole that cannot be moved once it is cut wants a measurement before, when something tight hangs on it. */
+function holdPoints({ analysis, part, way, name }: RuleContext): Finding[] {
+  const waiting = new Map<string, { setup: number; feature: string; titles: string[] }>()
+  for (const { requirement, setups, standing, title } of analysis.requirements) {
+    if (standing === 'open' || !(requirement.critical || standing !== 'holds')) continue
+    const last = setups[setups.length - 1]
+    const setup = last === undefined ? undefined : way.setups[last]
+    const op = setup?.ops.find((o) => o.feature === requirement.of.split('.')[0])
+    if (last === undefined || !setup || !op || !cannotBeUndone(part, setup, op)) continue
+    if (
+      way.setups
+        .slice(0, last + 1)
+        .some((s) => s.ops.some((o) => o.hold?.check.includes(requirement.id)))
+    )
+      continue
+    const entry = waiting.get(`${last} ${op.feature}`) ?? {
+      setup: last,
+      feature: op.feature,
+      titles: [],
+    }
+    entry.titles.push(title.charAt(0).toLowerCase() + title.slice(1))
+    waiting.set(`${last} ${op.feature}`, entry)
+  }
+  return [...waiting.values()].map(({ feature, setup, titles }) =>
+    finding(
+      'hold.missing',
+      setup,
+      `No hold point before ${name(feature)}.`,
+      `Once cut it cannot be moved, and ${listWords(titles)} hangs on it. Put a hold point on the cut before, and measure there.`,
+      { feature },
+    ),
+  )
+}
+
+const cannotBeUndone = (part: Part, setup: Setup, op: Op): boolean =>
+  !isSide(op.feature) &&
+  op.pass === 'finish' &&
+  ['bore', 'ream', 'tap', 'drill'].includes(processOf(part, setup, op))

@@ -1,0 +1,1 @@
+export { type Issue, type Result, fail, nearestWord, resultOf, succeed } from './issue'

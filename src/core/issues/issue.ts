@@ -1,0 +1,53 @@
+/** One thing wrong with an input: a stable code, the field it concerns and a sentence for a person. */
+export interface Issue {
+  readonly code: string
+  /** Dotted path of the field concerned, empty for the whole input. */
+  readonly path: string
+  readonly sentence: string
+}
+
+/** Expected failure is a value; only a bug throws. */
+export type Result<Value> =
+  | { readonly ok: true; readonly value: Value }
+  | { readonly ok: false; readonly issues: readonly [Issue, ...Issue[]] }
+
+export const succeed = <Value>(value: Value): Result<Value> => ({ ok: true, value })
+
+export const fail = (code: string, sentence: string, path = ''): Result<never> => ({
+  ok: false,
+  issues: [{ code, path, sentence }],
+})
+
+/** Wraps a list of issues as a failure, or the value as success when the list is empty. */
+export function resultOf<Value>(value: Value, issues: readonly Issue[]): Result<Value> {
+  const [first, ...rest] = issues
+  return first ? { ok: false, issues: [first, ...rest] } : succeed(value)
+}
+
+/** The nearest of the known words by edit distance, for "did you mean"; undefined when none is near. */
+export function nearestWord(word: string, known: readonly string[]): string | undefined {
+  let best: string | undefined
+  let bestDistance = Math.max(2, Math.floor(word.length / 2))
+  for (const candidate of known) {
+    const distance = editDistance(word.toLowerCase(), candidate.toLowerCase())
+    if (distance <= bestDistance) {
+      if (distance < bestDistance || best === undefined) best = candidate
+      bestDistance = distance
+    }
+  }
+  return best
+}
+
+/** Levenshtein distance: the fewest single-letter insertions, deletions and substitutions. */
+function editDistance(a: string, b: string): number {
+  let row = Array.from({ length: b.length + 1 }, (_, i) => i)
+  for (let i = 1; i <= a.length; i++) {
+    const next = [i]
+    for (let j = 1; j <= b.length; j++) {
+      const substitution = (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1)
+      next.push(Math.min((row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1, substitution))
+    }
+    row = next
+  }
+  return row[b.length] ?? 0
+}

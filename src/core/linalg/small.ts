@@ -1,0 +1,68 @@
+import { Matrix, SingularValueDecomposition } from 'ml-matrix'
+
+/** Rows of equal length; the wrapped package does the decompositions. */
+export type Rows = readonly (readonly number[])[]
+
+/**
+ * Relative cut-off below which a singular value counts as zero, times the largest one.
+ * LAPACK's rule (max dimension × machine precision) is far below what lengths in mm can mean
+ * on a drawing, so the cut-off is set where a footing would be free for any practical purpose.
+ */
+export const RANK_RELATIVE_TOLERANCE = 1e-9
+
+export interface Decomposition {
+  readonly rank: number
+  /** Largest first. */
+  readonly singularValues: readonly number[]
+  /** Right singular vectors, same order; a column each. */
+  readonly rightVectors: Rows
+  /** Orthonormal basis of the null space: the motions that the rows do not see. */
+  readonly nullSpace: Rows
+  /** Moore–Penrose inverse: columns × rows. */
+  readonly inverse: Rows
+}
+
+/** Singular value decomposition of a small matrix of `columns` columns. No rows at all is rank 0. */
+export function decompose(rows: Rows, columns: number): Decomposition {
+  if (rows.length === 0) {
+    const identity = Matrix.eye(columns).to2DArray()
+    return {
+      rank: 0,
+      singularValues: [],
+      rightVectors: [],
+      nullSpace: identity,
+      inverse: identity.map(() => []),
+    }
+  }
+  // Padding with zero rows to square makes the full right basis available, null space included.
+  const padded = [...rows.map((row) => [...row])]
+  while (padded.length < columns) padded.push(new Array<number>(columns).fill(0))
+  const svd = new SingularValueDecomposition(new Matrix(padded), { autoTranspose: true })
+  const values = svd.diagonal
+  const cutoff = (values[0] ?? 0) * RANK_RELATIVE_TOLERANCE
+  const rank = values.filter((value) => value > cutoff).length
+  const right = svd.rightSingularVectors.transpose().to2DArray()
+  const left = svd.leftSingularVectors.transpose().to2DArray()
+  const inverse = Array.from({ length: columns }, (_, i) =>
+    rows.map((_row, j) => {
+      let sum = 0
+      for (let k = 0; k < rank; k++)
+        sum += ((right[k]?.[i] ?? 0) * (left[k]?.[j] ?? 0)) / (values[k] ?? 1)
+      return sum
+    }),
+  )
+  return {
+    rank,
+    singularValues: values.slice(0, columns),
+    rightVectors: right,
+    nullSpace: right.slice(rank),
+    inverse,
+  }
+}
+
+/** Symmetric 2×2 matrix [[a, b], [b, c]]: its eigenvalues, larger first. */
+export function symmetricEigenvalues2(a: number, b: number, c: number): readonly [number, number] {
+  const mean = (a + c) / 2
+  const radius = Math.hypot((a - c) / 2, b)
+  return [mean + radius, Math.max(0, mean - radius)]
+}

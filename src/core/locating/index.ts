@@ -1,0 +1,8 @@
+export {
+  type Choice,
+  type Contact,
+  type Locating,
+  POOR_CONDITION,
+  type Spread,
+  locate,
+} from './locate'

@@ -1,0 +1,55 @@
+export { type OpenQuestion, openQuestions, partIssues, refsOf } from './checkPart'
+export { allRequirements, impliedRequirements } from './impliedRequirements'
+export { BOUGHT_DEFAULTS, freeId, newPart } from './newPart'
+export { type Target, featureLabel, findFace, refLabel, resolveRef } from './refs'
+export { nominalOf, requirementFigures, requirementTitle } from './requirementWords'
+export {
+  AngleSchema,
+  type Extent,
+  type Face,
+  type Feature,
+  FeatureSchema,
+  type Hole,
+  IdSchema,
+  LengthSchema,
+  type Part,
+  PartSchema,
+  type Pattern,
+  type Place,
+  RefSchema,
+  type Requirement,
+  RequirementSchema,
+  SideSchema,
+} from './schema'
+export {
+  SIDES,
+  type Side,
+  axisOf,
+  isSide,
+  normalOf,
+  oppositeOf,
+  planeOf,
+  sideAlong,
+  signOf,
+} from './side'
+export {
+  type AxisSurface,
+  type Box,
+  type PlaneSurface,
+  type Surface,
+  depthOf,
+  faceSurface,
+  featureSurfaces,
+  halfDiagonal,
+  holeCount,
+  holePoints,
+  insideOf,
+  levelOf,
+  middleOf,
+  partSurfaces,
+  placeAlong,
+  placePoint,
+  reachableFrom,
+  removedBox,
+  sizeAlong,
+} from './surfaces'

@@ -1,0 +1,101 @@
+import { type LengthUnit, printDegrees, printLength, printSpread } from '../units'
+import { refLabel, resolveRef } from './refs'
+import { type Part, type Requirement } from './schema'
+import { dot, subtract } from '../geometry'
+import { type Target } from './refs'
+
+/** Title of a requirement: "Bore to base". */
+export function requirementTitle(part: Part, requirement: Requirement): string {
+  if (requirement.name) return requirement.name
+  const of = capital(refLabel(part, requirement.of))
+  switch (requirement.kind) {
+    case 'size':
+      return `${of}, size`
+    case 'distance':
+      return `${of} to ${refLabel(part, requirement.to)}`
+    case 'perpendicularity':
+      return `${of} square to ${refLabel(part, requirement.to)}`
+    case 'parallelism':
+      return `${of} parallel to ${refLabel(part, requirement.to)}`
+    case 'angle':
+      return `${of} at an angle to ${refLabel(part, requirement.to)}`
+    case 'coaxiality':
+      return `${of} in line with ${refLabel(part, requirement.to)}`
+    case 'symmetry':
+      return `${of} central on ${refLabel(part, requirement.to)}`
+    case 'flatness':
+      return `${of} flat`
+    case 'position':
+    case 'profile': {
+      const what = requirement.kind === 'position' ? of : `${of}, profile`
+      return requirement.datums.length === 0
+        ? what
+        : `${what} to ${requirement.datums.map((d) => datumLabel(part, d)).join(' ')}`
+    }
+  }
+}
+
+/** Figures of a requirement: "32.000 ±0.015". */
+export function requirementFigures(part: Part, requirement: Requirement, unit: LengthUnit): string {
+  const digits = (mm: number): string => printLength(mm, unit)
+  switch (requirement.kind) {
+    case 'size':
+    case 'distance': {
+      const nominal = nominalOf(part, requirement)
+      const { plus, minus } = requirement
+      const limits =
+        Math.abs(plus.mm + minus.mm) < 1e-9
+          ? `±${digits(plus.mm)}`
+          : `${signed(plus.mm, unit)} / ${signed(minus.mm, unit)}`
+      return `${nominal === undefined ? '' : `${printSpread(nominal, unit)} `}${limits}`
+    }
+    case 'angle':
+      return `±${printDegrees(requirement.plusMinus.rad)}`
+    case 'position':
+      return `⌀${digits(requirement.tolerance.mm)}${requirement.material === 'none' ? '' : requirement.material === 'most' ? ', more where largest' : ', more where smallest'}`
+    default:
+      return `within ${digits(requirement.tolerance.mm)}`
+  }
+}
+
+const signed = (mm: number, unit: LengthUnit): string =>
+  `${mm > 0 ? '+' : mm < 0 ? '−' : ''}${printLength(Math.abs(mm), unit)}`
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** A datum by its letter when it has one. */
+function datumLabel(part: Part, ref: string): string {
+  const face = (part.faces as Record<string, { datum?: string | undefined } | undefined>)[ref]
+  return face?.datum ?? refLabel(part, ref)
+}
+
+/** Nominal value of a size or distance, from the geometry; undefined when the two are not comparable. */
+export function nominalOf(part: Part, requirement: Requirement): number | undefined {
+  const of = firstTarget(part, requirement.of)
+  if (requirement.kind === 'size')
+    return of?.kind === 'surface' && of.surface.kind === 'axis' ? of.surface.diameterMm : undefined
+  if (requirement.kind !== 'distance') return undefined
+  const to = firstTarget(part, requirement.to)
+  if (!of || !to) return undefined
+  const normal = normalOfTarget(to) ?? normalOfTarget(of)
+  if (normal) return Math.abs(dot(subtract(pointOf(of), pointOf(to)), normal))
+  const apart = subtract(pointOf(of), pointOf(to))
+  return Math.hypot(apart.x, apart.y, apart.z)
+}
+
+function firstTarget(part: Part, ref: string): Target | undefined {
+  const found = resolveRef(part, ref)
+  return found.ok ? found.value[0] : undefined
+}
+
+const normalOfTarget = (target: Target) => {
+  const surface = target.kind === 'surface' ? target.surface : target.first
+  return surface.kind === 'plane' ? surface.normal : undefined
+}
+
+const pointOf = (target: Target) => {
+  const at = (s: Extract<Target, { kind: 'surface' }>['surface']) =>
+    s.kind === 'plane' ? s.at : s.from
+  if (target.kind === 'surface') return at(target.surface)
+  const [a, b] = [at(target.first), at(target.second)]
+  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, z: (a.z + b.z) / 2 }
+}

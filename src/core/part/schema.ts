@@ -1,0 +1,239 @@
+import { z } from 'zod'
+import { SIDES } from './side'
+
+const MOST_MM = 10_000
+
+/** A length in mm with the words that were typed. */
+export const LengthSchema = z.strictObject({
+  mm: z.number().min(-MOST_MM).max(MOST_MM).describe('Length in millimetres.'),
+  typed: z.string().max(60).optional().describe('The words as typed, shown again.'),
+})
+const PositiveLength = LengthSchema.refine((length) => length.mm > 0, 'must be more than zero')
+const ZeroOrMore = LengthSchema.refine((length) => length.mm >= 0, 'must not be negative')
+
+export const AngleSchema = z.strictObject({
+  rad: z.number().min(-7).max(7).describe('Angle in radians.'),
+  typed: z.string().max(60).optional(),
+})
+
+/** Letters, digits and dashes: ids are also used in the address and in surface names. */
+export const IdSchema = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9-]{0,39}$/, 'must be letters, digits and dashes')
+const NameSchema = z.string().trim().min(1).max(60)
+export const SideSchema = z.enum(SIDES)
+
+export const FaceSchema = z.strictObject({
+  name: NameSchema.describe('What the shop calls it: base, front end.'),
+  datum: z
+    .string()
+    .regex(/^[A-Z]$/)
+    .optional()
+    .describe('Datum letter on the drawing.'),
+  bought: z
+    .enum(['sawn', 'rolled', 'cast', 'cut'])
+    .describe('State of the face on the stock as bought.'),
+  stock: ZeroOrMore.describe('Material over the finished face on the stock as bought.'),
+  spread: ZeroOrMore.describe('How far the bought face wanders from where it should be, ±.'),
+  toCut: z.boolean().describe('The drawing wants this face cut.'),
+})
+
+const PlaceDimSchema = z.strictObject({
+  from: SideSchema,
+  at: LengthSchema,
+  plusMinus: PositiveLength.optional().describe(
+    'Tolerance given with the dimension: makes a requirement.',
+  ),
+})
+
+/** Where a feature sits on its face: dimensions from other faces; an axis without one is centred or still open. */
+export const PlaceSchema = z.strictObject({
+  dims: z.array(PlaceDimSchema).max(3),
+  centred: z.boolean().describe('Axes without a dimension are centred on the face.'),
+})
+
+const common = {
+  id: IdSchema,
+  name: NameSchema.optional(),
+  on: SideSchema.describe('The face that it is on, and from which it is reached.'),
+  place: PlaceSchema,
+}
+
+const ExtentSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('through') }),
+  z.strictObject({ kind: z.literal('deep'), depth: PositiveLength }),
+  z.strictObject({ kind: z.literal('open') }),
+])
+
+export const PatternSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('single') }),
+  z.strictObject({
+    kind: z.literal('grid'),
+    columns: z.int().min(1).max(200),
+    rows: z.int().min(1).max(200),
+    pitchAcross: ZeroOrMore,
+    pitchUp: ZeroOrMore,
+  }),
+  z.strictObject({
+    kind: z.literal('circle'),
+    count: z.int().min(1).max(360),
+    diameter: PositiveLength,
+    first: AngleSchema,
+  }),
+])
+
+export const HoleSchema = z.strictObject({
+  ...common,
+  kind: z.literal('hole'),
+  making: z.enum(['drill', 'ream', 'bore', 'tap']),
+  diameter: PositiveLength.describe('Finished diameter; for a tapped hole the major diameter.'),
+  fit: z
+    .string()
+    .regex(/^[A-Z]{1,2}\d{1,2}$/)
+    .optional(),
+  thread: z.string().max(20).optional(),
+  extent: ExtentSchema,
+  head: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('none') }),
+    z.strictObject({
+      kind: z.literal('counterbore'),
+      diameter: PositiveLength,
+      depth: PositiveLength,
+    }),
+    z.strictObject({
+      kind: z.literal('countersink'),
+      diameter: PositiveLength,
+      angle: AngleSchema,
+    }),
+  ]),
+  pattern: PatternSchema,
+  mirrored: z
+    .enum(['x', 'y', 'z'])
+    .optional()
+    .describe('Repeated on the other side of the middle of the part, across this axis.'),
+})
+
+export const StepSchema = z.strictObject({
+  ...common,
+  kind: z.literal('step'),
+  along: SideSchema.describe('The side that is cut away.'),
+  width: PositiveLength,
+  depth: PositiveLength,
+})
+export const SlotSchema = z.strictObject({
+  ...common,
+  kind: z.literal('slot'),
+  runs: z.enum(['x', 'y', 'z']).describe('The axis that it runs along, from end to end.'),
+  width: PositiveLength,
+  depth: PositiveLength,
+})
+export const PocketSchema = z.strictObject({
+  ...common,
+  kind: z.literal('pocket'),
+  across: PositiveLength,
+  up: PositiveLength,
+  extent: ExtentSchema,
+  corner: PositiveLength.optional(),
+})
+export const BossSchema = z.strictObject({
+  ...common,
+  kind: z.literal('boss'),
+  diameter: PositiveLength,
+  height: PositiveLength,
+})
+export const ChamferSchema = z.strictObject({
+  ...common,
+  kind: z.literal('chamfer'),
+  size: PositiveLength,
+  angle: AngleSchema,
+})
+
+export const FeatureSchema = z.discriminatedUnion('kind', [
+  HoleSchema,
+  StepSchema,
+  SlotSchema,
+  PocketSchema,
+  BossSchema,
+  ChamferSchema,
+])
+
+/** A feature, a face, one hole of a pattern (`mount.2`), a wall (`step.wall`), or the middle of two faces (`left|right`). */
+export const RefSchema = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9.|-]{0,80}$/, 'must name a face or a feature')
+
+const requirementCommon = {
+  id: IdSchema,
+  name: NameSchema.optional(),
+  of: RefSchema,
+  critical: z.boolean().default(false),
+}
+const Datums = z.array(RefSchema).max(3)
+const toleranced = {
+  plus: LengthSchema.describe('Upper deviation.'),
+  minus: LengthSchema.describe('Lower deviation, usually negative.'),
+}
+const zone = { tolerance: PositiveLength }
+
+export const RequirementSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ ...requirementCommon, kind: z.literal('size'), ...toleranced }),
+  z.strictObject({
+    ...requirementCommon,
+    kind: z.literal('distance'),
+    to: RefSchema,
+    ...toleranced,
+  }),
+  z.strictObject({
+    ...requirementCommon,
+    kind: z.literal('position'),
+    ...zone,
+    material: z.enum(['none', 'most', 'least']),
+    datums: Datums,
+  }),
+  z.strictObject({
+    ...requirementCommon,
+    kind: z.literal('perpendicularity'),
+    ...zone,
+    to: RefSchema,
+  }),
+  z.strictObject({ ...requirementCommon, kind: z.literal('parallelism'), ...zone, to: RefSchema }),
+  z.strictObject({
+    ...requirementCommon,
+    kind: z.literal('angle'),
+    to: RefSchema,
+    plusMinus: AngleSchema,
+  }),
+  z.strictObject({ ...requirementCommon, kind: z.literal('coaxiality'), ...zone, to: RefSchema }),
+  z.strictObject({ ...requirementCommon, kind: z.literal('symmetry'), ...zone, to: RefSchema }),
+  z.strictObject({ ...requirementCommon, kind: z.literal('flatness'), ...zone }),
+  z.strictObject({ ...requirementCommon, kind: z.literal('profile'), ...zone, datums: Datums }),
+])
+
+export const PartSchema = z.strictObject({
+  name: z.string().trim().min(1, 'must not be empty').max(80),
+  revision: z.string().max(20),
+  material: z.string().max(60),
+  unit: z.enum(['mm', 'inch']).describe('Unit of bare numbers and of the display.'),
+  size: z
+    .strictObject({ x: PositiveLength, y: PositiveLength, z: PositiveLength })
+    .describe('Finished block: length (left to right), width (front to back), height.'),
+  faces: z.strictObject({
+    left: FaceSchema,
+    right: FaceSchema,
+    front: FaceSchema,
+    back: FaceSchema,
+    bottom: FaceSchema,
+    top: FaceSchema,
+  }),
+  features: z.array(FeatureSchema).max(300),
+  requirements: z.array(RequirementSchema).max(300),
+})
+
+export type Face = z.infer<typeof FaceSchema>
+export type Place = z.infer<typeof PlaceSchema>
+export type Pattern = z.infer<typeof PatternSchema>
+export type Extent = z.infer<typeof ExtentSchema>
+export type Hole = z.infer<typeof HoleSchema>
+export type Feature = z.infer<typeof FeatureSchema>
+export type Requirement = z.infer<typeof RequirementSchema>
+export type Part = z.infer<typeof PartSchema>

@@ -1,0 +1,292 @@
+import { AXES, type Axis, type Point, add, point, scale, withAxis } from '../geometry'
+import { axisOf, normalOf, oppositeOf, planeOf, sideAlong, SIDES, signOf, type Side } from './side'
+import { type Extent, type Feature, type Hole, type Part, type Place } from './schema'
+
+/** A plane of the part: its middle, outward normal and four corners, in the finished part's frame. */
+export interface PlaneSurface {
+  readonly kind: 'plane'
+  readonly id: string
+  /** The feature it belongs to; a face belongs to itself. */
+  readonly owner: string
+  readonly at: Point<'part'>
+  readonly normal: Point<'part'>
+  readonly corners: readonly Point<'part'>[]
+}
+
+/** The axis of a hole or boss, from its mouth (or top) inwards. */
+export interface AxisSurface {
+  readonly kind: 'axis'
+  readonly id: string
+  readonly owner: string
+  readonly from: Point<'part'>
+  readonly to: Point<'part'>
+  readonly diameterMm: number
+}
+
+export type Surface = PlaneSurface | AxisSurface
+
+export const sizeAlong = (part: Part, axis: Axis): number => part.size[axis].mm
+
+/** Middle of the finished block. */
+export const middleOf = (part: Part): Point<'part'> =>
+  point(part.size.x.mm / 2, part.size.y.mm / 2, part.size.z.mm / 2)
+
+/** Half the diagonal of the finished block, mm. */
+export const halfDiagonal = (part: Part): number =>
+  Math.hypot(part.size.x.mm, part.size.y.mm, part.size.z.mm) / 2
+
+/** Coordinate of a face of the finished block along its own axis. */
+export const levelOf = (part: Part, side: Side): number =>
+  signOf(side) > 0 ? sizeAlong(part, axisOf(side)) : 0
+
+/** Coordinate of a point that lies `mm` inside the part from a face. */
+export const insideOf = (part: Part, side: Side, mm: number): number =>
+  levelOf(part, side) - signOf(side) * mm
+
+/** A flat rectangle of the part, normal to one axis. */
+function rectangle(
+  id: string,
+  owner: string,
+  side: Side,
+  level: number,
+  low: Point<'part'>,
+  high: Point<'part'>,
+): PlaneSurface {
+  const [u, v] = planeOf(side)
+  const at = withAxis(scale(add(low, high), 0.5), axisOf(side), level)
+  const corner = (a: Point<'part'>, b: Point<'part'>): Point<'part'> =>
+    withAxis(withAxis(at, u, a[u]), v, b[v])
+  return {
+    kind: 'plane',
+    id,
+    owner,
+    at,
+    normal: normalOf(side),
+    corners: [corner(low, low), corner(high, low), corner(high, high), corner(low, high)],
+  }
+}
+
+/** One of the six faces of the finished block, whole. */
+export function faceSurface(part: Part, side: Side): PlaneSurface {
+  const high = point<'part'>(part.size.x.mm, part.size.y.mm, part.size.z.mm)
+  return rectangle(side, side, side, levelOf(part, side), point(0, 0, 0), high)
+}
+
+/** Where a place falls on one in-plane axis, and whether it was said or only assumed. */
+export function placeAlong(
+  part: Part,
+  place: Place,
+  axis: Axis,
+): { readonly value: number; readonly said: boolean } {
+  const dim = place.dims.find((d) => axisOf(d.from) === axis)
+  if (dim) return { value: insideOf(part, dim.from, dim.at.mm), said: true }
+  return { value: sizeAlong(part, axis) / 2, said: place.centred }
+}
+
+/** The point of a feature's place on its face. */
+export function placePoint(part: Part, on: Side, place: Place): Point<'part'> {
+  let at = withAxis(middleOf(part), axisOf(on), levelOf(part, on))
+  for (const axis of planeOf(on)) at = withAxis(at, axis, placeAlong(part, place, axis).value)
+  return at
+}
+
+/** Depth of an extent in mm; an open one is drawn a quarter of the way through. */
+export function depthOf(part: Part, on: Side, extent: Extent): number {
+  const through = sizeAlong(part, axisOf(on))
+  switch (extent.kind) {
+    case 'through':
+      return through
+    case 'deep':
+      return extent.depth.mm
+    case 'open':
+      return through / 4
+  }
+}
+
+/** Mouth of every hole of a hole feature, on its face, in the order in which they are numbered. */
+export function holePoints(part: Part, hole: Hole): readonly Point<'part'>[] {
+  const centre = placePoint(part, hole.on, hole.place)
+  const [u, v] = planeOf(hole.on)
+  const shifted = (du: number, dv: number): Point<'part'> =>
+    withAxis(withAxis(centre, u, centre[u] + du), v, centre[v] + dv)
+  const first = patternOffsets(hole).map(([du, dv]) => shifted(du, dv))
+  const across = hole.mirrored
+  if (!across) return first
+  return [...first, ...first.map((p) => withAxis(p, across, sizeAlong(part, across) - p[across]))]
+}
+
+function patternOffsets(hole: Hole): readonly (readonly [number, number])[] {
+  const pattern = hole.pattern
+  switch (pattern.kind) {
+    case 'single':
+      return [[0, 0]]
+    case 'grid':
+      return Array.from({ length: pattern.columns * pattern.rows }, (_, i): [number, number] => [
+        ((i % pattern.columns) - (pattern.columns - 1) / 2) * pattern.pitchAcross.mm,
+        (Math.floor(i / pattern.columns) - (pattern.rows - 1) / 2) * pattern.pitchUp.mm,
+      ])
+    case 'circle':
+      return Array.from({ length: pattern.count }, (_, i): [number, number] => {
+        const angle = pattern.first.rad + (2 * Math.PI * i) / pattern.count
+        return [
+          (pattern.diameter.mm / 2) * Math.cos(angle),
+          (pattern.diameter.mm / 2) * Math.sin(angle),
+        ]
+      })
+  }
+}
+
+/** How many holes a hole feature has. */
+export function holeCount(hole: Hole): number {
+  const { pattern } = hole
+  const each =
+    pattern.kind === 'single'
+      ? 1
+      : pattern.kind === 'circle'
+        ? pattern.count
+        : pattern.columns * pattern.rows
+  return hole.mirrored ? 2 * each : each
+}
+
+/** An axis-aligned box of removed material. */
+export interface Box {
+  readonly low: Point<'part'>
+  readonly high: Point<'part'>
+}
+
+/** The box that a step, slot or pocket takes out; undefined for round features and chamfers. */
+export function removedBox(part: Part, feature: Feature): Box | undefined {
+  const span = boxSpans(part, feature)
+  if (!span) return undefined
+  return {
+    low: point(span.x[0], span.y[0], span.z[0]),
+    high: point(span.x[1], span.y[1], span.z[1]),
+  }
+}
+
+type Spans = Record<Axis, readonly [number, number]>
+
+function boxSpans(part: Part, feature: Feature): Spans | undefined {
+  if (feature.kind !== 'step' && feature.kind !== 'slot' && feature.kind !== 'pocket')
+    return undefined
+  const whole: Spans = { x: [0, part.size.x.mm], y: [0, part.size.y.mm], z: [0, part.size.z.mm] }
+  const inward = (side: Side, mm: number): readonly [number, number] => {
+    const [a, b] = [levelOf(part, side), insideOf(part, side, mm)]
+    return a < b ? [a, b] : [b, a]
+  }
+  const centred = (axis: Axis, width: number): readonly [number, number] => {
+    const { value } = placeAlong(part, feature.place, axis)
+    return [value - width / 2, value + width / 2]
+  }
+  const depth =
+    feature.kind === 'pocket' ? depthOf(part, feature.on, feature.extent) : feature.depth.mm
+  const spans: Spans = { ...whole, [axisOf(feature.on)]: inward(feature.on, depth) }
+  if (feature.kind === 'step')
+    return { ...spans, [axisOf(feature.along)]: inward(feature.along, feature.width.mm) }
+  const [u, v] = planeOf(feature.on)
+  if (feature.kind === 'slot') {
+    const across = feature.runs === u ? v : u
+    return { ...spans, [across]: centred(across, feature.width.mm) }
+  }
+  return { ...spans, [u]: centred(u, feature.across.mm), [v]: centred(v, feature.up.mm) }
+}
+
+/** The surfaces that a feature leaves on the part; one per hole for a pattern. */
+export function featureSurfaces(part: Part, feature: Feature): readonly Surface[] {
+  switch (feature.kind) {
+    case 'hole': {
+      const points = holePoints(part, feature)
+      const inward = scale(normalOf(feature.on), -depthOf(part, feature.on, feature.extent))
+      return points.map((from, i): AxisSurface => ({
+        kind: 'axis',
+        id: points.length === 1 ? feature.id : `${feature.id}.${i + 1}`,
+        owner: feature.id,
+        from,
+        to: add(from, inward),
+        diameterMm: feature.diameter.mm,
+      }))
+    }
+    case 'boss': {
+      const from = placePoint(part, feature.on, feature.place)
+      const to = add(from, scale(normalOf(feature.on), -feature.height.mm))
+      const floor = {
+        ...faceSurface(part, feature.on),
+        id: `${feature.id}.floor`,
+        owner: feature.id,
+      }
+      const level = insideOf(part, feature.on, feature.height.mm)
+      const lower = (p: Point<'part'>): Point<'part'> => withAxis(p, axisOf(feature.on), level)
+      return [
+        {
+          kind: 'axis',
+          id: feature.id,
+          owner: feature.id,
+          from,
+          to,
+          diameterMm: feature.diameter.mm,
+        },
+        { ...floor, at: lower(floor.at), corners: floor.corners.map(lower) },
+      ]
+    }
+    case 'step':
+    case 'slot':
+    case 'pocket':
+      return boxSurfaces(part, feature)
+    case 'chamfer':
+      return []
+  }
+}
+
+function boxSurfaces(part: Part, feature: Feature): readonly PlaneSurface[] {
+  const box = removedBox(part, feature)
+  if (!box) return []
+  const { low, high } = box
+  const surfaces: PlaneSurface[] = []
+  // A wall of removed material faces into the removed box: its normal is that of the box's inside.
+  for (const axis of AXES) {
+    for (const [level, side] of [
+      [low[axis], sideAlong(axis, 1)],
+      [high[axis], sideAlong(axis, -1)],
+    ] as const) {
+      const inside = level > 1e-9 && level < sizeAlong(part, axis) - 1e-9
+      if (!inside) continue
+      const name = side === feature.on ? 'floor' : oppositeOf(side)
+      const id =
+        feature.kind === 'step' && name !== 'floor' ? `${feature.id}.wall` : `${feature.id}.${name}`
+      surfaces.push(rectangle(id, feature.id, side, level, low, high))
+    }
+  }
+  return surfaces
+}
+
+/** Every surface of the finished part: the six faces, then the features' in order. */
+export function partSurfaces(part: Part): ReadonlyMap<string, Surface> {
+  const surfaces = new Map<string, Surface>()
+  for (const side of SIDES) surfaces.set(side, faceSurface(part, side))
+  for (const feature of part.features)
+    for (const surface of featureSurfaces(part, feature)) surfaces.set(surface.id, surface)
+  return surfaces
+}
+
+/** The faces that may point up for a feature to be reached by the cutter. */
+export function reachableFrom(part: Part, feature: Feature): readonly Side[] {
+  const opposite = oppositeOf(feature.on)
+  switch (feature.kind) {
+    case 'hole':
+      return feature.extent.kind === 'through' && feature.head.kind === 'none'
+        ? [feature.on, opposite]
+        : [feature.on]
+    case 'step':
+      return [feature.on, feature.along]
+    case 'slot':
+      return feature.depth.mm >= sizeAlong(part, axisOf(feature.on))
+        ? [feature.on, opposite]
+        : [feature.on]
+    case 'pocket':
+      return feature.extent.kind === 'through' ? [feature.on, opposite] : [feature.on]
+    case 'boss':
+      return [feature.on]
+    case 'chamfer':
+      return [feature.on]
+  }
+}

@@ -1,0 +1,150 @@
+import {
+  allRequirements,
+  isSide,
+  type Part,
+  partSurfaces,
+  type Requirement,
+  requirementTitle,
+  resolveRef,
+  type Surface,
+  refsOf,
+} from '../part'
+import {
+  type CompiledMeasure,
+  compileMeasure,
+  evaluate,
+  type Outcome,
+  type Stacked,
+  stack,
+} from '../variation'
+import { type Way } from '../way'
+import { type Workshop } from '../workshop'
+import { buildModel, type Model } from './buildModel'
+import { measureOf } from './measures'
+
+/** ● holds, ◆ near, ▲ short; or not yet to be judged. */
+export type Standing = 'holds' | 'near' | 'short' | 'open'
+
+export interface RequirementAnalysis {
+  readonly requirement: Requirement
+  readonly title: string
+  /** Where the location was handed on: setups that cut one of its surfaces, in order. */
+  readonly setups: readonly number[]
+  readonly standing: Standing
+  /** Absent while something is not cut, a setup is not held, or it cannot be measured; `reason` says which. */
+  readonly outcome?: Outcome
+  readonly compiled?: CompiledMeasure
+  readonly reason?: string
+}
+
+export interface Analysis {
+  readonly model: Model
+  readonly stacked: Stacked
+  readonly requirements: readonly RequirementAnalysis[]
+}
+
+/** Below this part of what is allowed a margin counts as near (common practice, no source). */
+const NEAR = 0.15
+
+/**
+ * Predicts every requirement of the drawing for one way. Pure: the same documents give the same
+ * answer in the browser, on the server and on the command line.
+ */
+export function analyse(workshop: Workshop, part: Part, way: Way): Analysis {
+  const model = buildModel(workshop, part, way)
+  const stacked = stack(model.stack)
+  const variants = [stacked, ...redundantVariants(model, stacked)]
+  const surfaces = partSurfaces(part)
+  const requirements = allRequirements(part).map((requirement) =>
+    judge(part, model, variants, surfaces, requirement),
+  )
+  return { model, stacked, requirements }
+}
+
+/** Where more than six contacts bear, which six decide is uncertain: each choice is looked at, one setup at a time. */
+function redundantVariants(model: Model, stacked: Stacked): readonly Stacked[] {
+  return stacked.locating.flatMap((held, i) =>
+    held.kind === 'redundant'
+      ? held.choices.map((_, choice) =>
+          stack(model.stack, (setup) => (setup === i ? choice : undefined)),
+        )
+      : [],
+  )
+}
+
+function judge(
+  part: Part,
+  model: Model,
+  variants: readonly Stacked[],
+  surfaces: ReadonlyMap<string, Surface>,
+  requirement: Requirement,
+): RequirementAnalysis {
+  const title = requirementTitle(part, requirement)
+  const owners = refsOf(requirement).flatMap((ref) => ownersOf(part, ref, surfaces))
+  const cut = model.states[model.states.length - 1]?.cut ?? new Map<string, { setup: number }>()
+  const setups = [...new Set(owners.flatMap((owner) => cut.get(owner)?.setup ?? []))].sort(
+    (a, b) => a - b,
+  )
+  const open = (reason: string): RequirementAnalysis => ({
+    requirement,
+    title,
+    setups,
+    standing: 'open',
+    reason,
+  })
+  const missing = owners.find(
+    (owner) => !cut.has(owner) && (!isSide(owner) || part.faces[owner].toCut),
+  )
+  if (missing) return open('not cut yet')
+  const last = Math.max(-1, ...setups)
+  const loose =
+    variants[0]?.locating.findIndex((held, i) => i <= last && held.kind === 'free') ?? -1
+  if (loose >= 0) return open(`setup ${loose + 1} does not hold the part still`)
+  const measure = measureOf(part, requirement, surfaces, model)
+  if (!measure.ok) return open(measure.issues[0].sentence)
+  const judged = variants.map((variant) => {
+    const compiled = compileMeasure(measure.value, variant.surfaces, model.stack.sources)
+    return { compiled, outcome: evaluate(compiled, model.stack.sources) }
+  })
+  const worst = judged.reduce((a, b) => (b.outcome.likely.margin < a.outcome.likely.margin ? b : a))
+  return { requirement, title, setups, standing: standingOf(worst.outcome), ...worst }
+}
+
+export function standingOf(outcome: Outcome): Standing {
+  const { margin, allowed } = outcome.likely
+  if (margin < 0) return 'short'
+  return margin < NEAR * allowed ? 'near' : 'holds'
+}
+
+/** The faces and features whose cutting settles a reference. */
+function ownersOf(
+  part: Part,
+  ref: string,
+  surfaces: ReadonlyMap<string, Surface>,
+): readonly string[] {
+  const found = resolveRef(part, ref, surfaces)
+  if (!found.ok) return []
+  return [
+    ...new Set(
+      found.value.flatMap((t) =>
+        t.kind === 'surface' ? [t.surface.owner] : [t.first.owner, t.second.owner],
+      ),
+    ),
+  ]
+}
+
+/** The tightest requirement of a way and how many are short: its verdict in one line. */
+export function wayVerdict(analysis: Analysis): {
+  readonly short: number
+  readonly open: number
+  readonly tightest: RequirementAnalysis | undefined
+} {
+  const judged = analysis.requirements.filter((r) => r.outcome)
+  const relative = (r: RequirementAnalysis): number =>
+    r.outcome ? r.outcome.likely.margin / r.outcome.likely.allowed : Infinity
+  return {
+    short: judged.filter((r) => r.standing === 'short').length,
+    open: analysis.requirements.length - judged.length,
+    tightest: [...judged].sort((a, b) => relative(a) - relative(b))[0],
+  }
+}

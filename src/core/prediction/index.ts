@@ -1,0 +1,9 @@
+export {
+  type Analysis,
+  type RequirementAnalysis,
+  type Standing,
+  analyse,
+  wayVerdict,
+} from './analyse'
+export { type Model, type PlannedSetup, buildModel } from './buildModel'
+export { measureOf } from './measures'

@@ -1,0 +1,89 @@
+/** How an error is spread about its middle. A stated ± is three sigma of a normal unless it says otherwise. */
+export type Distribution = 'normal' | 'uniform' | 'triangular' | 'one-sided'
+
+/** One named cause of error. */
+export interface Source {
+  readonly id: string
+  /** What it is, in shop words: "fixed jaw out of square". */
+  readonly label: string
+  /** The link of the chain that it belongs to; sources of one link are shown as one plate. */
+  readonly link: string
+  /** Index of the setup where it acts; undefined for what came with the stock. */
+  readonly setup?: number | undefined
+  readonly distribution: Distribution
+  /** Middle of the spread, in the source's own unit (mm or rad). 0 for most. */
+  readonly offset: number
+  /** Half width of the spread (the stated ±), same unit, >= 0. For one-sided: the far end. */
+  readonly plusMinus: number
+}
+
+/** Mean and standard deviation of a source, from its stated half width. */
+export interface Moments {
+  readonly mean: number
+  readonly sigma: number
+}
+
+/** Half-normal distribution: mean σ√(2/π), variance σ²(1 − 2/π). */
+const HALF_NORMAL_MEAN = Math.sqrt(2 / Math.PI)
+const HALF_NORMAL_SIGMA = Math.sqrt(1 - 2 / Math.PI)
+
+/**
+ * Standard uncertainty from a stated half width.
+ * Source: JCGM 100:2008, 4.3.7 (uniform, a/√3) and 4.3.9 (triangular, a/√6); normal as three
+ * sigma; one-sided as a half-normal whose three sigma is the far end.
+ */
+export function momentsOf(source: Source): Moments {
+  const t = source.plusMinus
+  switch (source.distribution) {
+    case 'normal':
+      return { mean: source.offset, sigma: t / 3 }
+    case 'uniform':
+      return { mean: source.offset, sigma: t / Math.sqrt(3) }
+    case 'triangular':
+      return { mean: source.offset, sigma: t / Math.sqrt(6) }
+    case 'one-sided':
+      return {
+        mean: source.offset + (t / 3) * HALF_NORMAL_MEAN,
+        sigma: (t / 3) * HALF_NORMAL_SIGMA,
+      }
+  }
+}
+
+/** The least and the most that a source can be, as stated. */
+export function extremesOf(source: Source): readonly [number, number] {
+  const low = source.distribution === 'one-sided' ? 0 : -source.plusMinus
+  return [source.offset + low, source.offset + source.plusMinus]
+}
+
+/** Mean, sigma and extremes of every source of a list, as arrays by index. */
+export interface SourceFigures {
+  readonly mean: Float64Array
+  readonly sigma: Float64Array
+  readonly least: Float64Array
+  readonly most: Float64Array
+}
+
+const figuresOfList = new WeakMap<readonly Source[], SourceFigures>()
+
+/** The figures of a list of sources, worked out once for each list. */
+export function figuresOf(sources: readonly Source[]): SourceFigures {
+  const known = figuresOfList.get(sources)
+  if (known) return known
+  const n = sources.length
+  const figures = {
+    mean: new Float64Array(n),
+    sigma: new Float64Array(n),
+    least: new Float64Array(n),
+    most: new Float64Array(n),
+  }
+  sources.forEach((source, i) => {
+    const { mean, sigma } = momentsOf(source)
+    const [least, most] = extremesOf(source)
+    figures.mean[i] = mean
+    figures.sigma[i] = sigma
+    figures.least[i] = least
+    figures.most[i] = most
+  })
+  figuresOfList.set(sources, figures)
+  return figures
+}

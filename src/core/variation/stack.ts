@@ -1,0 +1,189 @@
+import { contactRow, dotSix, type Point, scaleSix, type Six } from '../geometry'
+import { type Locating, locate } from '../locating'
+import { addForms, type Sparse, sparseOf, type SparseSix, sparseSixOf } from './sparse'
+import { type Source } from './source'
+
+/** coefficient × source, added to a contact's or pickup's error. */
+export interface Term {
+  readonly source: number
+  readonly coefficient: number
+}
+
+/** A displacement that one source gives to one surface. */
+export interface Column {
+  readonly source: number
+  readonly six: Six
+}
+
+export interface StackContact {
+  readonly surface: string
+  readonly at: Point<'part'>
+  /** Outward unit normal of the part at the contact. */
+  readonly normal: Point<'part'>
+  /** How far the locator stands off its nominal place along `normal`, mm per unit of source. */
+  readonly errors: readonly Term[]
+}
+
+/** One axis of the program frame: it follows the touched surfaces, or the fixture when none is touched. */
+export interface StackPickup {
+  readonly axis: Point<'part'>
+  readonly touches: readonly {
+    readonly surface: string
+    readonly at: Point<'part'>
+    readonly weight: number
+  }[]
+  readonly errors: readonly Term[]
+}
+
+/** A surface cut in a setup, with the machine's and cutter's own error on it. */
+export interface StackCut {
+  readonly surface: string
+  readonly columns: readonly Column[]
+}
+
+export interface StackSetup {
+  readonly contacts: readonly StackContact[]
+  readonly pickups: readonly StackPickup[]
+  readonly cuts: readonly StackCut[]
+}
+
+/** Everything the propagation needs: sources, the stock as bought, and the setups in order. */
+export interface StackModel {
+  readonly sources: readonly Source[]
+  readonly stock: readonly StackCut[]
+  readonly setups: readonly StackSetup[]
+  readonly halfSizeMm: number
+  readonly centre: Point<'part'>
+}
+
+/**
+ * Deviation of a surface from nominal in the part frame: six linear forms over the sources, kept as
+ * what all surfaces of its setup share (w − q) and what is its own (m).
+ */
+export interface Deviation {
+  readonly shared: SharedDeviation | undefined
+  readonly own: readonly Column[]
+}
+
+export interface SharedDeviation {
+  readonly setup: number
+  readonly forms: SparseSix
+}
+
+export interface Stacked {
+  readonly surfaces: ReadonlyMap<string, Deviation>
+  /** How each setup is held. */
+  readonly locating: readonly Locating[]
+  /** Per setup: the displacement q of the part as six forms, for showing what a footing does. */
+  readonly seated: readonly SparseSix[]
+}
+
+/**
+ * Propagates the deviations over the setups: x = A x' + B u with A and B never formed; each setup's
+ * contribution is six sparse forms shared by all that it cuts.
+ *
+ * Structure after the state-space stream-of-variation model (Zhou, Huang and Shi, IEEE Trans.
+ * Robotics and Automation 19(2), 2003; cited from memory); contact and datum pickup as in
+ * docs/engine.md.
+ *
+ * @param choice - which six of redundant contacts bear, per setup; default: least squares over all.
+ */
+export function stack(
+  model: StackModel,
+  choice: (setup: number) => number | undefined = () => undefined,
+): Stacked {
+  const surfaces = new Map<string, Deviation>()
+  for (const raw of model.stock) surfaces.set(raw.surface, { shared: undefined, own: raw.columns })
+  const locating: Locating[] = []
+  const seated: SparseSix[] = []
+  const count = model.sources.length
+  model.setups.forEach((setup, index) => {
+    const held = locate(setup.contacts, model.halfSizeMm, model.centre)
+    const q = seat(setup, held, choice(index), surfaces, count)
+    const displaced = sparseSixOf(q)
+    const shared = programFrame(setup, displaced, surfaces, count)
+    for (let k = 0; k < shared.length; k++) shared[k] = (shared[k] as number) - (q[k] as number)
+    const forms = sparseSixOf(shared)
+    surfaces.set(setupFrame(index), { shared: { setup: index, forms }, own: [] })
+    for (const cut of setup.cuts)
+      surfaces.set(cut.surface, { shared: { setup: index, forms }, own: cut.columns })
+    locating.push(held)
+    seated.push(displaced)
+  })
+  return { surfaces, locating, seated }
+}
+
+/** The name under which what all cuts of a setup share can be read, like a surface. */
+export const setupFrame = (setup: number): string => `setup:${setup}`
+
+/** q = G⁻¹(e − H x), dense: six values for each source. */
+function seat(
+  setup: StackSetup,
+  held: Locating,
+  choice: number | undefined,
+  surfaces: ReadonlyMap<string, Deviation>,
+  count: number,
+): Float64Array {
+  const picked =
+    held.kind === 'redundant' && choice !== undefined ? held.choices[choice] : undefined
+  const inverse = picked?.inverse ?? held.inverse
+  const contacts = picked
+    ? picked.indices.map((i) => setup.contacts[i] as StackContact)
+    : setup.contacts
+  const q = new Float64Array(6 * count)
+  contacts.forEach((contact, j) => {
+    const gap = new Float64Array(count)
+    addTerms(gap, contact.errors)
+    addRow(gap, surfaces.get(contact.surface), contactRow(contact.at, contact.normal), -1)
+    const column = inverse.map((row) => row[j] ?? 0)
+    addOuter(q, sparseOf(gap), column)
+  })
+  return q
+}
+
+/** w: per axis the mean of the touched rows, plus the instrument's error. Rotations are the machine's: zero. */
+function programFrame(
+  setup: StackSetup,
+  q: SparseSix,
+  surfaces: ReadonlyMap<string, Deviation>,
+  count: number,
+): Float64Array {
+  const w = new Float64Array(6 * count)
+  for (const { axis, errors, touches } of setup.pickups) {
+    const along = new Float64Array(count)
+    addTerms(along, errors)
+    for (const touch of touches) {
+      const row = scaleSix(contactRow(touch.at, axis), touch.weight)
+      addRow(along, surfaces.get(touch.surface), row, 1)
+      addForms(along, q, row)
+    }
+    addOuter(w, sparseOf(along), [0, 0, 0, axis.x, axis.y, axis.z])
+  }
+  return w
+}
+
+function addTerms(target: Float64Array, terms: readonly Term[]): void {
+  for (const { source, coefficient } of terms) target[source] = (target[source] ?? 0) + coefficient
+}
+
+/** target += form ⊗ column, target holding six values for each source. */
+function addOuter(target: Float64Array, form: Sparse, column: readonly number[]): void {
+  form.indices.forEach((index, i) => {
+    const value = form.coefficients[i] as number
+    for (let k = 0; k < 6; k++)
+      target[6 * index + k] = (target[6 * index + k] as number) + value * (column[k] ?? 0)
+  })
+}
+
+/** target += factor × row · deviation. A surface that nothing is known of counts as exact. */
+export function addRow(
+  target: Float64Array,
+  deviation: Deviation | undefined,
+  row: Six,
+  factor: number,
+): void {
+  if (!deviation) return
+  if (deviation.shared) addForms(target, deviation.shared.forms, scaleSix(row, factor))
+  for (const { six, source } of deviation.own)
+    target[source] = (target[source] ?? 0) + factor * dotSix(row, six)
+}

@@ -1,0 +1,100 @@
+import { type Issue } from '../issues'
+import { axisOf, isSide, resolveRef, partSurfaces, type Part } from '../part'
+import { type Workshop } from '../workshop'
+import { type Setup, type Way } from './schema'
+
+/** What makes a way contradict itself, its part or the workshop; it is not saved until these are right. */
+export function wayIssues(workshop: Workshop, part: Part, way: Way): readonly Issue[] {
+  const surfaces = partSurfaces(part)
+  const ids = new Set<string>()
+  return way.setups.flatMap((setup, i) => {
+    const issues = setupIssues(workshop, part, setup, surfaces).map((issue) => ({
+      ...issue,
+      path: `setups.${i}.${issue.path}`,
+      sentence: `Setup ${i + 1}: ${issue.sentence}`,
+    }))
+    if (ids.has(setup.id))
+      issues.push({
+        code: 'way.same-id',
+        path: `setups.${i}.id`,
+        sentence: `Two setups have the id “${setup.id}”.`,
+      })
+    ids.add(setup.id)
+    return issues
+  })
+}
+
+function setupIssues(
+  workshop: Workshop,
+  part: Part,
+  setup: Setup,
+  surfaces: ReturnType<typeof partSurfaces>,
+): Issue[] {
+  const issues: Issue[] = []
+  const say = (code: string, path: string, sentence: string): void =>
+    void issues.push({ code, path, sentence })
+  if (axisOf(setup.up) === axisOf(setup.toJaw))
+    say(
+      'setup.orientation',
+      'toJaw',
+      'the face to the fixed jaw must be beside the face that is up.',
+    )
+  if (!workshop.machines.some((m) => m.id === setup.machine))
+    say('setup.machine', 'machine', `the workshop has no machine “${setup.machine}”.`)
+  if (!workshop.vises.some((v) => v.id === setup.holding.vise))
+    say('setup.vise', 'holding.vise', `the workshop has no vise “${setup.holding.vise}”.`)
+  if (!workshop.parallels.some((p) => p.id === setup.holding.parallels))
+    say(
+      'setup.parallels',
+      'holding.parallels',
+      `the workshop has no parallels “${setup.holding.parallels}”.`,
+    )
+  for (const axis of ['x', 'y', 'z'] as const) {
+    const pickup = setup.zero[axis]
+    if (pickup.kind === 'fixture') continue
+    if (!workshop.instruments.some((t) => t.id === pickup.instrument))
+      say(
+        'setup.instrument',
+        `zero.${axis}.instrument`,
+        `the workshop has no instrument “${pickup.instrument}”.`,
+      )
+    const refs =
+      pickup.kind === 'both-sides'
+        ? [pickup.first, pickup.second]
+        : pickup.kind === 'bore'
+          ? [pickup.feature]
+          : [pickup.surface]
+    for (const ref of refs)
+      if (!surfaces.has(ref))
+        say(
+          'setup.zero-surface',
+          `zero.${axis}`,
+          `zero in ${axis.toUpperCase()} is found on “${ref}”, which is not one surface of the part.`,
+        )
+  }
+  for (const [k, edit] of setup.footing.edits.entries()) {
+    if (edit.surface !== undefined && surfaces.get(edit.surface)?.kind !== 'plane')
+      say(
+        'setup.contact-surface',
+        `footing.edits.${k}`,
+        `a footing contact stands on “${edit.surface}”, which is not a flat surface of the part.`,
+      )
+  }
+  const seen = new Set<string>()
+  setup.ops.forEach((op, k) => {
+    if (seen.has(op.id)) say('setup.same-op', `ops.${k}.id`, `two cuts have the id “${op.id}”.`)
+    seen.add(op.id)
+    const known = isSide(op.feature) || part.features.some((f) => f.id === op.feature)
+    if (!known) {
+      const found = resolveRef(part, op.feature, surfaces)
+      say(
+        'setup.op-feature',
+        `ops.${k}.feature`,
+        found.ok
+          ? `“${op.feature}” cannot be cut by itself; cut the whole feature.`
+          : found.issues[0].sentence,
+      )
+    }
+  })
+  return issues
+}

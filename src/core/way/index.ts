@@ -1,0 +1,11 @@
+export { wayIssues } from './checkWay'
+export { ORIENTATIONS, freeSetupId, newSetup, turnWords } from './newSetup'
+export {
+  type ContactEdit,
+  type Op,
+  type Pickup,
+  type Setup,
+  type ViseHolding,
+  type Way,
+  WaySchema,
+} from './schema'

@@ -1,0 +1,84 @@
+import { z } from 'zod'
+import { IdSchema, LengthSchema, RefSchema, SideSchema } from '../part'
+
+const ItemId = z.string().min(1).max(40)
+
+/** How one axis of the work offset is found. */
+export const PickupSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('edge'), surface: RefSchema, instrument: ItemId }),
+  z.strictObject({
+    kind: z.literal('both-sides'),
+    first: RefSchema,
+    second: RefSchema,
+    instrument: ItemId,
+  }),
+  z.strictObject({ kind: z.literal('bore'), feature: RefSchema, instrument: ItemId }),
+  z.strictObject({ kind: z.literal('height'), surface: RefSchema, instrument: ItemId }),
+  z.strictObject({ kind: z.literal('fixture') }),
+])
+
+export const ViseHoldingSchema = z.strictObject({
+  kind: z.literal('vise'),
+  vise: ItemId,
+  parallels: ItemId,
+  stop: z.enum(['left', 'right', 'none']),
+  shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
+})
+
+/** One locating contact moved, changed to another surface, taken out or put in by hand. */
+export const ContactEditSchema = z.strictObject({
+  id: IdSchema,
+  surface: RefSchema.optional(),
+  u: z
+    .number()
+    .min(-10_000)
+    .max(10_000)
+    .optional()
+    .describe('First in-plane coordinate on the face, mm in the part frame.'),
+  v: z.number().min(-10_000).max(10_000).optional(),
+  off: z.boolean().optional(),
+})
+
+export const OpSchema = z.strictObject({
+  id: IdSchema,
+  feature: RefSchema.describe('A face or a feature.'),
+  pass: z.enum(['finish', 'rough']),
+  leave: LengthSchema.describe('What a roughing cut leaves on.'),
+  cutter: ItemId.optional(),
+  hold: z
+    .strictObject({ note: z.string().max(200), check: z.array(z.string().max(80)).max(20) })
+    .optional(),
+})
+
+export const SetupSchema = z.strictObject({
+  id: IdSchema,
+  name: z.string().trim().min(1).max(60),
+  machine: ItemId,
+  up: SideSchema,
+  toJaw: SideSchema,
+  holding: z.discriminatedUnion('kind', [ViseHoldingSchema]),
+  footing: z.strictObject({
+    lead: z.enum(['rest', 'jaw']),
+    edits: z.array(ContactEditSchema).max(20),
+  }),
+  zero: z.strictObject({
+    offset: z.string().max(12),
+    x: PickupSchema,
+    y: PickupSchema,
+    z: PickupSchema,
+  }),
+  ops: z.array(OpSchema).max(300),
+})
+
+export const WaySchema = z.strictObject({
+  name: z.string().trim().min(1).max(60),
+  note: z.string().max(400),
+  setups: z.array(SetupSchema).max(40),
+})
+
+export type Pickup = z.infer<typeof PickupSchema>
+export type ContactEdit = z.infer<typeof ContactEditSchema>
+export type ViseHolding = z.infer<typeof ViseHoldingSchema>
+export type Op = z.infer<typeof OpSchema>
+export type Setup = z.infer<typeof SetupSchema>
+export type Way = z.infer<typeof WaySchema>

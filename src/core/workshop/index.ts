@@ -1,0 +1,13 @@
+export {
+  type Capability,
+  type Cutter,
+  type Instrument,
+  type Machine,
+  PROCESSES,
+  type Parallels,
+  type Process,
+  type Vise,
+  type Workshop,
+  WorkshopSchema,
+} from './schema'
+export { STANDARD_WORKSHOP } from './standardWorkshop'

@@ -1,0 +1,90 @@
+import { z } from 'zod'
+
+const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9-]{0,39}$/, 'must be letters, digits and dashes')
+const name = z.string().trim().min(1).max(60)
+const positive = z.number().positive().max(10_000)
+const spread = z.number().min(0).max(10)
+
+export const MachineSchema = z.strictObject({
+  id,
+  name,
+  kind: z.enum(['cnc', 'manual']),
+  travel: z.strictObject({ x: positive, y: positive, z: positive }),
+  repeatMm: spread.describe('How closely an axis comes back, ± mm.'),
+  squarePer100: spread.describe('Y travel out of square to X, ± mm in 100 mm.'),
+  tramPer100: spread.describe('Spindle out of square to the table, ± mm in 100 mm.'),
+  toolLengthMm: spread.describe('Tool length as measured, ± mm.'),
+})
+
+export const ViseSchema = z.strictObject({
+  id,
+  name,
+  jawWidth: positive,
+  jawHeight: positive.describe('From the bed to the top of the jaws, mm.'),
+  opening: positive,
+  leanPer100: spread.describe('Fixed jaw out of square to the bed, ± mm in 100 mm.'),
+  tramPer100: spread.describe('Fixed jaw out of line with the travel, ± mm in 100 mm.'),
+  liftMm: spread.describe('How far the moving jaw may lift the work, mm.'),
+  stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
+  storedMm: spread.describe('How closely the stored zero of jaw and stop is known, ± mm.'),
+})
+
+export const ParallelsSchema = z.strictObject({
+  id,
+  name,
+  height: positive,
+  thickness: positive,
+  length: positive,
+  differenceMm: spread.describe('The two differ in height by up to ± mm.'),
+})
+
+export const InstrumentSchema = z.strictObject({
+  id,
+  name,
+  kind: z.enum(['edge finder', 'probe', 'indicator', 'feeler', 'setter']),
+  repeatMm: spread,
+})
+
+export const CutterSchema = z.strictObject({
+  id,
+  name,
+  kind: z.enum(['face mill', 'end mill', 'drill', 'reamer', 'boring head', 'tap', 'chamfer mill']),
+  diameter: positive,
+})
+
+export const PROCESSES = [
+  'face',
+  'wall',
+  'mill',
+  'drill',
+  'ream',
+  'bore',
+  'tap',
+  'chamfer',
+] as const
+export type Process = (typeof PROCESSES)[number]
+
+export const CapabilitySchema = z.strictObject({
+  positionMm: spread.describe('Where it ends up beside where it was sent, ± mm.'),
+  leanPer100: spread.describe('How far it leans by itself, ± mm in 100 mm.'),
+  sizeMm: spread.describe('Diameter, ± mm.'),
+  formMm: spread.describe('Out of flat or round, up to mm.'),
+})
+
+export const WorkshopSchema = z.strictObject({
+  machines: z.array(MachineSchema).min(1).max(50),
+  vises: z.array(ViseSchema).min(1).max(50),
+  parallels: z.array(ParallelsSchema).min(1).max(100),
+  instruments: z.array(InstrumentSchema).min(1).max(50),
+  cutters: z.array(CutterSchema).max(300),
+  capabilities: z.record(z.enum(PROCESSES), CapabilitySchema),
+  seatMm: spread.describe('What a clean contact on a cut face gives, ± mm.'),
+})
+
+export type Machine = z.infer<typeof MachineSchema>
+export type Vise = z.infer<typeof ViseSchema>
+export type Parallels = z.infer<typeof ParallelsSchema>
+export type Instrument = z.infer<typeof InstrumentSchema>
+export type Cutter = z.infer<typeof CutterSchema>
+export type Capability = z.infer<typeof CapabilitySchema>
+export type Workshop = z.infer<typeof WorkshopSchema>
