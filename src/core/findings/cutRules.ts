@@ -22,13 +22,14 @@ import {
   setupAxes,
 } from '../planning'
 import { type PlannedSetup } from '../prediction'
-import { type Op, type Pickup } from '../way'
+import { danglingWayCodes, type Op, type Pickup, wayIssues } from '../way'
 import { capital, listWords, type RuleContext } from './context'
 import { type Finding, finding } from './finding'
 
 /** Is everything cut, once, where the cutter reaches it, and is what is needed later still there? */
 export function cutRules(context: RuleContext): readonly Finding[] {
   return [
+    ...dangling(context),
     ...neverAndTwice(context),
     ...context.analysis.model.planned.flatMap((planned, i) => [
       ...reachRules(context, planned, i),
@@ -38,6 +39,20 @@ export function cutRules(context: RuleContext): readonly Finding[] {
     ...cleanup(context),
     ...datumLost(context),
   ]
+}
+
+/** What the way names but the part no longer has. */
+function dangling({ part, way, workshop }: RuleContext): Finding[] {
+  return wayIssues(workshop, part, way)
+    .filter((issue) => danglingWayCodes.has(issue.code))
+    .map((issue) =>
+      finding(
+        'way.dangling',
+        Number(/^setups\.(\d+)/.exec(issue.path)?.[1] ?? 0),
+        issue.sentence,
+        'It was taken off the part or renamed. Untick it here, or choose another.',
+      ),
+    )
 }
 
 function neverAndTwice({ part, way, name }: RuleContext): Finding[] {
@@ -91,7 +106,7 @@ function reachRules({ part, name }: RuleContext, planned: PlannedSetup, i: numbe
       ]
     }
     const ups = upSidesFor(part, feature)
-    if (ups.includes(setup.up)) return []
+    if (ups.length === 0 || ups.includes(setup.up)) return []
     return [
       finding(
         'cut.unreachable',

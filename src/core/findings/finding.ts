@@ -29,6 +29,7 @@ export const FINDING_SEVERITY = {
   'zero.gone': 'forbids',
   'zero.direction': 'forbids',
   'zero.covered': 'warns',
+  'way.dangling': 'forbids',
   'cut.never': 'forbids',
   'cut.twice': 'warns',
   'cut.unreachable': 'forbids',

@@ -30,7 +30,12 @@ function marginFindings(
     isAngle
       ? printDegrees(value)
       : `${printSpread(value, part.unit)} ${part.unit === 'mm' ? 'mm' : 'in'}`
-  const where = worst?.setup === undefined ? '' : ` of setup ${worst.setup + 1}`
+  const where =
+    worst?.setup === undefined
+      ? worst?.gear === undefined
+        ? ''
+        : ` of the ${worst.gear}`
+      : ` of setup ${worst.setup + 1}`
   const better = worst ? improved(outcome.likely.predicted, worst.share) : 0
   const gain = worst
     ? ` Most of it (${Math.round(worst.share * 100)} %, ±${figure(worst.likely).trim()}) is “${worst.labels[0] ?? ''}”${where}. ${remedy(worst)} At a third of that the spread would be ${figure(better)}.`

@@ -1,5 +1,6 @@
+import type {
+  AXES} from '../geometry';
 import {
-  AXES,
   applyMotion,
   cross,
   invertMotion,

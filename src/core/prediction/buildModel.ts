@@ -168,61 +168,66 @@ function stackContact(
   layout: ViseLayout,
   contact: FootingContact,
 ): StackContact {
-  const { book, workshop } = context
+  const { book, part, workshop } = context
+  const { parallels, vise } = layout
   const errors: Term[] = []
-  const add = (
-    id: string,
-    label: string,
-    link: string,
-    plusMinus: number,
-    coefficient = 1,
-    distribution: 'normal' | 'one-sided' = 'normal',
-  ): void => {
-    errors.push({
-      source: book.index(id, () => ({ label, link, setup: i, plusMinus, distribution })),
-      coefficient,
-    })
-  }
-  const { vise, parallels } = layout
-  const seat = contact.raw ? waviness(context.part, contact.surface) : workshop.seatMm
+  const here = (what: string, label: string, plusMinus: number, link = `${i} ${what}`): number =>
+    book.index(`${i} ${what}`, () => ({ label, link, setup: i, plusMinus }))
+  const gear = (name: string, id: string, label: string, plusMinus: number): number =>
+    book.index(id, () => ({ label, link: id, gear: name, plusMinus }))
+  const add = (source: number, coefficient = 1): void => void errors.push({ source, coefficient })
   const onto = { rest: 'on the parallels', guide: 'on the fixed jaw', stop: 'at the stop' }[
     contact.role
   ]
   const seatLabel = contact.raw
-    ? `raw ${refLabel(context.part, contact.surface)} ${onto}`
+    ? `raw ${refLabel(part, contact.surface)} ${onto}`
     : `seating ${onto}`
-  add(`${i} seat ${contact.id}`, seatLabel, `${i} seat ${contact.role}`, seat)
+  add(
+    here(
+      `seat ${contact.id}`,
+      seatLabel,
+      contact.raw ? waviness(part, contact.surface) : workshop.seatMm,
+      `${i} seat ${contact.role}`,
+    ),
+  )
   switch (contact.role) {
     case 'rest':
       if (contact.inSetup.y < (layout.parallelY[0] + layout.parallelY[1]) / 2)
         add(
-          `parallels ${parallels.id}`,
-          'parallels differ',
-          `parallels ${parallels.id}`,
-          parallels.differenceMm,
+          gear(
+            parallels.name,
+            `parallels ${parallels.id}`,
+            'parallels differ',
+            parallels.differenceMm,
+          ),
         )
-      if (contact.atMovingJaw)
-        add(`${i} lift`, 'moving jaw lifts the work', `${i} lift`, vise.liftMm, -1, 'one-sided')
+      if (contact.atMovingJaw) {
+        const lift = {
+          label: 'moving jaw lifts the work',
+          link: `${i} lift`,
+          setup: i,
+          plusMinus: vise.liftMm,
+          distribution: 'one-sided' as const,
+        }
+        add(
+          book.index(`${i} lift`, () => lift),
+          -1,
+        )
+      }
       break
     case 'guide':
       // How far the jaw face stands off at this height and place; its zero is at mid grip, mid jaw.
       add(
-        `lean ${vise.id}`,
-        'fixed jaw out of square',
-        `lean ${vise.id}`,
-        vise.leanPer100 / 100,
+        gear(vise.name, `lean ${vise.id}`, 'fixed jaw out of square', vise.leanPer100 / 100),
         contact.inSetup.z - (layout.low.z + layout.gripMm / 2),
       )
       add(
-        `tram ${vise.id}`,
-        'fixed jaw out of line',
-        `tram ${vise.id}`,
-        vise.tramPer100 / 100,
+        gear(vise.name, `tram ${vise.id}`, 'fixed jaw out of line', vise.tramPer100 / 100),
         contact.inSetup.x,
       )
       break
     case 'stop':
-      add(`${i} stop`, 'coming back to the stop', `${i} stop`, vise.stopMm)
+      add(here('stop', 'coming back to the stop', vise.stopMm))
       break
   }
   return { surface: contact.surface, at: contact.at, normal: contact.normal, errors }
@@ -392,7 +397,6 @@ function cutColumns(
     const tram = (name: string, axis: Point<'part'>): Column =>
       machineColumn(
         context,
-        i,
         layout,
         `tram ${name}`,
         'spindle out of square',
@@ -406,7 +410,7 @@ function cutColumns(
       own('lean y', can.leanPer100 / 100, rotationAbout(mouth, y)),
       tram('x', x),
       tram('y', y),
-      skew(context, i, layout, mouth, x, y),
+      skew(context, layout, mouth, x, y),
     ]
   }
   const across = dot(surface.normal, z)
@@ -431,32 +435,33 @@ function cutColumns(
     own('turn', can.leanPer100 / 400, rotationAbout(surface.at, z)),
   ]
   return Math.abs(dot(surface.normal, x)) > 0.5
-    ? [...wall, skewTurn(context, i, layout, surface.at, y, z, x)]
+    ? [...wall, skewTurn(context, layout, surface.at, y, z, x)]
     : wall
 }
 
 function machineColumn(
   { book }: Context,
-  i: number,
   { machine }: ViseLayout,
   id: string,
   label: string,
   plusMinus: number,
   six: Six,
 ): Column {
-  const source = book.index(`${machine.id} ${id}`, () => ({
-    label,
-    link: `${machine.id} ${id.split(' ')[0] ?? id}`,
-    setup: i,
-    plusMinus,
-  }))
-  return { source, six }
+  const link = `${machine.id} ${id.split(' ')[0] ?? id}`
+  return {
+    source: book.index(`${machine.id} ${id}`, () => ({
+      label,
+      link,
+      gear: machine.name,
+      plusMinus,
+    })),
+    six,
+  }
 }
 
 /** Y travel leans towards X: a place `y` further back from the middle of the work comes out to one side. */
 function skew(
   context: Context,
-  i: number,
   layout: ViseLayout,
   at: Point<'part'>,
   x: Point<'part'>,
@@ -465,7 +470,6 @@ function skew(
   const back = dot(subtract(at, middleOf(context.part)), y)
   return machineColumn(
     context,
-    i,
     layout,
     'skew',
     'travel Y out of square to X',
@@ -477,7 +481,6 @@ function skew(
 /** The same lean for a wall along Y: it turns as a whole. */
 function skewTurn(
   context: Context,
-  i: number,
   layout: ViseLayout,
   at: Point<'part'>,
   y: Point<'part'>,
@@ -488,7 +491,6 @@ function skewTurn(
   const six = addSix(rotationAbout(at, z, -1), translation(scale(x, back)))
   return machineColumn(
     context,
-    i,
     layout,
     'skew',
     'travel Y out of square to X',

@@ -27,6 +27,7 @@ export interface Verdict {
 export interface LinkShare {
   readonly link: string
   readonly setup: number | undefined
+  readonly gear: string | undefined
   readonly labels: readonly string[]
   /** Its part of the variance, 0 … 1. */
   readonly share: number
@@ -38,7 +39,7 @@ export interface LinkShare {
 export interface Outcome {
   readonly likely: Verdict
   readonly worst: Verdict
-  /** In the order of the setups; the sum of the shares is 1 unless nothing varies. */
+  /** Stock, gear, then in the order of the setups; the sum of the shares is 1 unless nothing varies. */
   readonly links: readonly LinkShare[]
 }
 
@@ -191,6 +192,7 @@ function linkShares(
   size: (forms: readonly [Sparse, Sparse?]) => readonly [number, number],
 ): readonly LinkShare[] {
   interface Group {
+    gear: string | undefined
     setup: number | undefined
     labels: string[]
     pairs: [number, number][][]
@@ -204,6 +206,7 @@ function linkShares(
       const source = sourceAt(sources, index)
       const group = groups.get(source.link) ?? {
         setup: source.setup,
+        gear: source.gear,
         labels: [],
         pairs: forms.map(() => []),
         variance: 0,
@@ -222,13 +225,17 @@ function linkShares(
       return {
         link,
         setup: group.setup,
+        gear: group.gear,
         labels: group.labels,
         share: total > 0 ? group.variance / total : 0,
         likely,
         worst,
       }
     })
-    .sort((a, b) => (a.setup ?? -1) - (b.setup ?? -1))
+    .sort((a, b) => order(a) - order(b))
 }
+
+/** Stock first, then the gear, then the setups as they come. */
+const order = (link: LinkShare): number => link.setup ?? (link.gear === undefined ? -2 : -1)
 
 const EMPTY = sparseFrom([])

@@ -8,8 +8,10 @@ export interface Source {
   readonly label: string
   /** The link of the chain that it belongs to; sources of one link are shown as one plate. */
   readonly link: string
-  /** Index of the setup where it acts; undefined for what came with the stock. */
+  /** Index of the setup where it acts; undefined for what came with the stock or stays with the gear. */
   readonly setup?: number | undefined
+  /** Name of the machine, vise or other gear whose own error this is: the same in every setup that uses it. */
+  readonly gear?: string | undefined
   readonly distribution: Distribution
   /** Middle of the spread, in the source's own unit (mm or rad). 0 for most. */
   readonly offset: number

@@ -98,3 +98,10 @@ function setupIssues(
   })
   return issues
 }
+
+/** Codes of issues that name a face or feature which is not on the part (any more). */
+export const danglingWayCodes: ReadonlySet<string> = new Set([
+  'setup.op-feature',
+  'setup.zero-surface',
+  'setup.contact-surface',
+])

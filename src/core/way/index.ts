@@ -1,4 +1,4 @@
-export { wayIssues } from './checkWay'
+export { danglingWayCodes, wayIssues } from './checkWay'
 export { ORIENTATIONS, freeSetupId, newSetup, turnWords } from './newSetup'
 export {
   type ContactEdit,

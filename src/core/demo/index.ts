@@ -1,0 +1,2 @@
+export { PIER_PLATE, PIER_PLATE_WAY } from './pierPlate'
+export { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from './wormBlock'

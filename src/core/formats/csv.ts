@@ -1,0 +1,24 @@
+import Papa from 'papaparse'
+import { type Part, requirementFigures } from '../part'
+import { type Analysis } from '../prediction'
+
+/** The requirements of a way with what is predicted for each, as CSV; mm, or rad for angles. */
+export function requirementsCsv(part: Part, analysis: Analysis): string {
+  const rows = analysis.requirements.map(
+    ({ outcome, requirement, reason, setups, standing, title }) => ({
+      requirement: title,
+      allowed: requirementFigures(part, requirement, 'mm'),
+      standing,
+      likely: outcome?.likely.predicted.toFixed(6) ?? '',
+      'likely margin': outcome?.likely.margin.toFixed(6) ?? '',
+      'worst case': outcome?.worst.predicted.toFixed(6) ?? '',
+      'worst margin': outcome?.worst.margin.toFixed(6) ?? '',
+      setups: setups.map((i) => i + 1).join(' '),
+      'largest link':
+        [...(outcome?.links ?? [])].sort((a, b) => b.share - a.share)[0]?.labels[0] ?? '',
+      reason: reason ?? '',
+    }),
+  )
+  // A leading quote mark keeps a name that begins like a formula from being one in a spreadsheet.
+  return Papa.unparse(rows, { newline: '\n', escapeFormulae: true })
+}

@@ -1,0 +1,49 @@
+import { fail, succeed, type Result } from '../issues'
+
+/** Version of the documents that this program writes. */
+export const DOCUMENT_VERSION = 2
+
+type Json = Record<string, unknown>
+
+/**
+ * What changed from each version to the next. Each step takes a document of version n and gives one of
+ * version n + 1; it may assume nothing beyond JSON, since the document has not been checked yet.
+ */
+const UPGRADES: Readonly<Record<number, (document: Json) => Json>> = {
+  // Version 1 named the leading surface of a footing after the gear: parallels, fixed jaw.
+  1: (document) => ({ ...document, ways: listOf(document.ways).map(upgradeLead) }),
+}
+
+function upgradeLead(way: Json): Json {
+  return {
+    ...way,
+    setups: listOf(way.setups).map((setup) => {
+      const footing = isJson(setup.footing) ? setup.footing : {}
+      const lead =
+        footing.lead === 'parallels' ? 'rest' : footing.lead === 'fixed jaw' ? 'jaw' : footing.lead
+      return { ...setup, footing: { ...footing, lead } }
+    }),
+  }
+}
+
+/** Brings an older document up to the present version, step by step. */
+export function upgradeDocument(document: Json): Result<Json> {
+  const version = document.version
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    return fail('document.version', 'The document does not say which version it is.', 'version')
+  if (version > DOCUMENT_VERSION)
+    return fail(
+      'document.newer',
+      `The document is of version ${version}; this program knows up to ${DOCUMENT_VERSION}. It was made by a newer Foothold.`,
+      'version',
+    )
+  let upgraded = document
+  for (let v = version; v < DOCUMENT_VERSION; v++)
+    upgraded = { ...(UPGRADES[v]?.(upgraded) ?? upgraded), version: v + 1 }
+  return succeed(upgraded)
+}
+
+const isJson = (value: unknown): value is Json =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+const listOf = (value: unknown): readonly Json[] =>
+  Array.isArray(value) ? value.filter(isJson) : []

@@ -1,0 +1,3 @@
+export { faceWord, printFeature, printPart, printRequirement, printTyped } from './print'
+export { type Completion, type Said, type SayResult, after, completions, readLine } from './say'
+export { type Span } from './scanner'

@@ -1,0 +1,308 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { WORM_BLOCK } from '../demo'
+import { type Feature, newPart, type Part, partIssues, type Place, type Requirement } from '../part'
+import { after, completions, printFeature, printPart, printRequirement, readLine } from '.'
+
+const part: Part = newPart('Block', { x: { mm: 200 }, y: { mm: 160 }, z: { mm: 120 } })
+
+/** Drops the words as typed and the id: what a sentence means. */
+const meaning = (value: unknown): unknown =>
+  JSON.parse(
+    JSON.stringify(value, (key, v: unknown) =>
+      key === 'typed' || key === 'id'
+        ? undefined
+        : typeof v === 'number'
+          ? Number(v.toFixed(9))
+          : v,
+    ),
+  )
+
+const mm = (min: number, max: number) =>
+  fc.integer({ min: min * 1000, max: max * 1000 }).map((n) => ({ mm: n / 1000 }))
+const angle = fc.integer({ min: 0, max: 359 }).map((d) => ({ rad: (d * Math.PI) / 180 }))
+const name = fc.option(
+  fc.stringMatching(/^[A-Za-z][A-Za-z ]{0,18}[a-z]$/).map((s) => s.replace(/\s+/g, ' ')),
+  { nil: undefined },
+)
+const place: fc.Arbitrary<Place> = fc.record({
+  dims: fc
+    .tuple(mm(60, 70), fc.option(mm(0.01, 0.5), { nil: undefined }), mm(60, 65))
+    .chain(([x, tol, y]) =>
+      fc.constantFrom<Place['dims'][]>(
+        [],
+        [{ from: 'left' as const, at: x, ...(tol ? { plusMinus: tol } : {}) }],
+        [
+          { from: 'left' as const, at: x },
+          { from: 'back' as const, at: y },
+        ],
+      ),
+    ),
+  centred: fc.boolean(),
+})
+const base = fc
+  .tuple(name, place)
+  .map(([n, p]) => ({ id: 'new', on: 'top' as const, place: p, ...(n ? { name: n } : {}) }))
+const extent = fc.oneof(
+  fc.constant({ kind: 'through' as const }),
+  mm(1, 50).map((depth) => ({ kind: 'deep' as const, depth })),
+  fc.constant({ kind: 'open' as const }),
+)
+const size = fc.oneof(
+  fc
+    .tuple(
+      mm(1, 20),
+      fc.constantFrom('drill' as const, 'bore' as const, 'ream' as const),
+      fc.constantFrom(undefined, 'H7', 'H8'),
+    )
+    .map(([diameter, making, fit]) => ({ diameter, making, ...(fit ? { fit } : {}) })),
+  fc
+    .constantFrom(['M6', 6], ['M8', 8], ['M6x0.75', 6])
+    .map(([thread, d]) => ({
+      diameter: { mm: d as number },
+      making: 'tap' as const,
+      thread: thread as string,
+    })),
+)
+const pattern = fc.oneof(
+  fc.constant({ kind: 'single' as const }),
+  fc
+    .tuple(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 2, max: 3 }), mm(1, 15), mm(1, 15))
+    .map(([columns, rows, pitchAcross, pitchUp]) => ({
+      kind: 'grid' as const,
+      columns,
+      rows,
+      pitchAcross: columns === 1 ? { mm: 0 } : pitchAcross,
+      pitchUp,
+    })),
+  fc
+    .tuple(fc.integer({ min: 1, max: 40 }), mm(5, 60), angle)
+    .map(([count, diameter, first]) => ({ kind: 'circle' as const, count, diameter, first })),
+)
+const head = fc.oneof(
+  fc.constant({ kind: 'none' as const }),
+  fc
+    .tuple(mm(21, 30), mm(1, 10))
+    .map(([diameter, depth]) => ({ kind: 'counterbore' as const, diameter, depth })),
+  fc
+    .tuple(mm(21, 30), angle)
+    .map(([diameter, a]) => ({ kind: 'countersink' as const, diameter, angle: a })),
+)
+const features: fc.Arbitrary<Feature> = fc.oneof(
+  fc
+    .tuple(
+      base,
+      size,
+      extent,
+      head,
+      pattern,
+      fc.constantFrom(undefined, 'x' as const, 'y' as const),
+    )
+    .map(([b, s, e, h, p, mirrored]): Feature => ({
+      ...b,
+      ...s,
+      kind: 'hole',
+      extent: e,
+      head: h,
+      pattern: p,
+      ...(mirrored ? { mirrored } : {}),
+    })),
+  fc
+    .tuple(base, mm(2, 30), mm(2, 30))
+    .map(([b, width, depth]): Feature => ({ ...b, kind: 'step', along: 'right', width, depth })),
+  fc
+    .tuple(base, mm(2, 30), mm(2, 30), fc.constantFrom('x' as const, 'y' as const))
+    .map(([b, width, depth, runs]): Feature => ({ ...b, kind: 'slot', width, depth, runs })),
+  fc
+    .tuple(base, mm(2, 30), mm(2, 30), extent, fc.option(mm(1, 3), { nil: undefined }))
+    .map(([b, across, up, e, corner]): Feature => ({
+      ...b,
+      kind: 'pocket',
+      across,
+      up,
+      extent: e,
+      ...(corner ? { corner } : {}),
+    })),
+  fc
+    .tuple(base, mm(2, 30), mm(2, 30))
+    .map(([b, diameter, height]): Feature => ({ ...b, kind: 'boss', diameter, height })),
+)
+
+const said = (text: string, on: Part = part) => {
+  const result = readLine(on, text)
+  if (!result.ok) throw new Error(`${text}: ${result.sentence}`)
+  return result.said
+}
+
+describe('Say it', () => {
+  it('print and read are inverse for features', () => {
+    fc.assert(
+      fc.property(features, (feature) => {
+        fc.pre(partIssues({ ...part, features: [feature] }).length === 0)
+        const line = printFeature(part, feature)
+        const read = said(line)
+        expect(read.kind === 'feature' && meaning(read.feature), line).toEqual(meaning(feature))
+        if (read.kind === 'feature') expect(printFeature(part, read.feature)).toBe(line)
+      }),
+      { numRuns: 400 },
+    )
+  })
+
+  it('print and read are inverse for requirements of every kind', () => {
+    const tolerance = { mm: 0.02 }
+    const ties: Requirement[] = [
+      {
+        kind: 'size',
+        id: 'r',
+        of: 'bore',
+        critical: false,
+        plus: { mm: 0.02 },
+        minus: { mm: 0.01 },
+      },
+      {
+        kind: 'distance',
+        id: 'r',
+        of: 'cover.2',
+        to: 'bottom',
+        critical: true,
+        plus: { mm: 0.1 },
+        minus: { mm: -0.05 },
+      },
+      {
+        kind: 'position',
+        id: 'r',
+        of: 'mount',
+        critical: false,
+        tolerance,
+        material: 'most',
+        datums: ['bottom', 'left', 'front'],
+      },
+      {
+        kind: 'position',
+        id: 'r',
+        of: 'mount',
+        critical: false,
+        tolerance,
+        material: 'least',
+        datums: [],
+      },
+      { kind: 'perpendicularity', id: 'r', of: 'front', to: 'bottom', critical: false, tolerance },
+      {
+        kind: 'parallelism',
+        id: 'r',
+        of: 'bore',
+        to: 'bottom',
+        critical: false,
+        tolerance,
+        name: 'Level',
+      },
+      {
+        kind: 'angle',
+        id: 'r',
+        of: 'front',
+        to: 'bottom',
+        critical: false,
+        plusMinus: { rad: Math.PI / 180 },
+      },
+      { kind: 'coaxiality', id: 'r', of: 'cover.1', to: 'bore', critical: false, tolerance },
+      { kind: 'symmetry', id: 'r', of: 'oil', to: 'front|back', critical: false, tolerance },
+      { kind: 'flatness', id: 'r', of: 'oil.floor', critical: false, tolerance },
+      { kind: 'profile', id: 'r', of: 'top', critical: false, tolerance, datums: ['bottom'] },
+    ]
+    for (const tie of ties) {
+      const line = printRequirement(WORM_BLOCK, tie)
+      const read = said(line, WORM_BLOCK)
+      expect(read.kind === 'requirement' && meaning(read.requirement), line).toEqual(meaning(tie))
+    }
+  })
+
+  it('reads back every line of the demo part', () => {
+    const empty: Part = { ...WORM_BLOCK, features: [], requirements: [] }
+    const lines = printPart(WORM_BLOCK)
+    const rebuilt = lines
+      .slice(0, WORM_BLOCK.features.length)
+      .reduce((p, line) => after(p, said(line, p)), empty)
+    expect(meaning(rebuilt.features)).toEqual(meaning(WORM_BLOCK.features))
+    expect(lines[0]).toBe(
+      'bore 22 H7 through, on front, 32 from base, 41.00 ±0.10 from left end, called worm bore',
+    )
+  })
+
+  it.each([
+    'bore 22 H7 through, on front, 32 from A, 41.00 ±0.10 from left',
+    '4 holes M6 through, on top, 60 x 40, centred',
+    'bolt circle 6 x 6.6 on 80 through, on top, first at 30°, counterbore',
+    '5 holes 1/4 through, on top, row at 20, centred',
+    'hole #7 1 1/4 deep, on top, 20 from left, 20 from front',
+    'slot 12 wide 4 deep along Y, on top, 30 from left',
+    'step 20 wide 10 deep, on top, at right end',
+    'hold top to base ±0.1',
+    'hold top to base 120 ±0.1, critical',
+    'block 92 x 60 x 75',
+  ])('understands “%s”', (line) => expect(readLine(part, line)).toMatchObject({ ok: true }))
+
+  it.each([
+    ['bore 22 Q9 through, on front', 'Q9'],
+    ['bore 22 through, on nowhere', 'nowhere'],
+    ['widget 22', 'widget'],
+    ['4 holes M6 through, on top, 3 x 3 at 10 x 10', ''],
+    ['hole M6x0 through, on top', 'M6x0'],
+    ['bolt circle 0 x 6 on 80, on top', 'x'],
+    ['bolt circle 100000 x 6 on 80, on top', 'x'],
+    ['hold moon to base ±0.1', 'moon'],
+    ['hole 5 through, on top, 5 5', '5'],
+  ])('points at the word in “%s”', (line, word) => {
+    const result = readLine(part, line)
+    expect(result.ok).toBe(false)
+    if (!result.ok) {
+      expect(line.slice(result.span.start, result.span.end)).toBe(word)
+      expect(result.sentence).toMatch(/[.?”]$/)
+    }
+  })
+
+  it('refuses what contradicts the part, and adds nothing', () => {
+    expect(readLine(part, 'hole 5 through, on top, 300 from left, 20 from front')).toMatchObject({
+      ok: false,
+    })
+    expect(readLine(part, 'hole 5 200 deep, on top, centred')).toMatchObject({ ok: false })
+  })
+
+  it('completes words and faces', () => {
+    expect(completions(part, 'bo').map((c) => c.word)).toEqual(
+      expect.arrayContaining(['bore', 'bolt circle', 'boss']),
+    )
+    expect(completions(part, 'bore 22 thr').map((c) => c.line)).toEqual(['bore 22 through '])
+    expect(completions(part, 'bore 22 through, on ba').map((c) => c.word)).toEqual(
+      expect.arrayContaining(['base', 'back']),
+    )
+  })
+
+  it('never throws, whatever is typed', () => {
+    fc.assert(fc.property(fc.string(), (text) => void readLine(part, text)))
+    fc.assert(
+      fc.property(
+        fc
+          .array(
+            fc.constantFrom(
+              'bore',
+              '22',
+              'H7',
+              ',',
+              'on',
+              'top',
+              'hold',
+              'from',
+              '±',
+              'x',
+              '|',
+              'middle of',
+              'M6',
+              '1/2',
+            ),
+          )
+          .map((w) => w.join(' ')),
+        (text) => void [readLine(part, text), completions(part, text)],
+      ),
+    )
+  })
+})

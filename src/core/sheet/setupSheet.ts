@@ -1,0 +1,279 @@
+import { type Finding } from '../findings'
+import {
+  isSide,
+  type Part,
+  refLabel,
+  requirementFigures,
+  requirementTitle,
+  type Side,
+} from '../part'
+import { type FootingContact } from '../planning'
+import { elevation, isometric, plan, type Scene, zeroPoint } from '../picture'
+import { type Analysis, type PlannedSetup, type RequirementAnalysis } from '../prediction'
+import { printDegrees, printLength, printSpread } from '../units'
+import { type LinkShare } from '../variation'
+import { type Op, type Pickup, turnWords, type Way } from '../way'
+import { type Workshop } from '../workshop'
+
+/** What goes on paper: one cover, then a page for each setup. */
+export interface SetupSheet {
+  readonly title: string
+  readonly subtitle: string
+  readonly cover: {
+    readonly chains: readonly ChainBlock[]
+    readonly requirements: readonly RequirementLine[]
+    readonly warnings: readonly string[]
+  }
+  readonly pages: readonly SheetPage[]
+  readonly cautions: readonly string[]
+}
+
+export interface RequirementLine {
+  readonly title: string
+  readonly figures: string
+  readonly predicted: string
+  readonly margin: string
+  readonly standing: RequirementAnalysis['standing']
+}
+
+export interface ChainBlock extends RequirementLine {
+  readonly links: readonly {
+    readonly where: string
+    readonly what: string
+    readonly spread: string
+    readonly share: number
+  }[]
+}
+
+export interface SheetPage {
+  readonly number: number
+  readonly name: string
+  readonly turn: string
+  readonly standing: Scene
+  readonly elevation: Scene
+  readonly plan: Scene
+  readonly holding: readonly string[]
+  readonly footing: readonly string[]
+  readonly zero: readonly string[]
+  readonly ops: readonly { readonly what: string; readonly tool: string; readonly note: string }[]
+  readonly checks: readonly string[]
+  readonly findings: readonly string[]
+}
+
+/** Cautions that belong on every sheet (common practice, no source). */
+export const CAUTIONS: readonly string[] = [
+  'Stop the spindle before hands go near. Gloves, rags and sleeves off near anything that turns. Eye protection.',
+  'Check the clamp, and check it again. Hammer away from the spindle.',
+  'A part held by friction can leave the machine. Grip, speed and reach on this sheet are estimates: the machine’s and the holder’s own limits, the shop’s rules, local codes and a qualified person decide.',
+]
+
+/** Gathers the setup sheet of a way; the printed page and the PDF both show this. */
+export function setupSheet(
+  workshop: Workshop,
+  part: Part,
+  way: Way,
+  analysis: Analysis,
+  findings: readonly Finding[],
+): SetupSheet {
+  const judged = analysis.requirements
+  const critical = judged.filter(
+    (r) => r.outcome && (r.requirement.critical || r.standing === 'short'),
+  )
+  return {
+    title: `${part.name} · rev ${part.revision}`,
+    subtitle: `${way.name}${way.note ? `, ${way.note}` : ''} · ${part.material} · ${way.setups.length} setups`,
+    cover: {
+      chains: critical.map((r) => ({ ...requirementLine(part, r), links: chainLinks(part, r) })),
+      requirements: judged.map((r) => requirementLine(part, r)),
+      warnings: findings
+        .filter((f) => f.severity === 'forbids')
+        .map((f) => `${f.setup === undefined ? '' : `Setup ${f.setup + 1}: `}${f.what} ${f.rest}`),
+    },
+    pages: analysis.model.planned.map((planned, i) =>
+      page(workshop, part, way, analysis, findings, planned, i),
+    ),
+    cautions: CAUTIONS,
+  }
+}
+
+const unitWord = (part: Part): string => (part.unit === 'mm' ? 'mm' : 'in')
+
+function requirementLine(
+  part: Part,
+  { outcome, requirement, reason, standing, title }: RequirementAnalysis,
+): RequirementLine {
+  const value = (v: number): string =>
+    requirement.kind === 'angle' ? printDegrees(v) : printSpread(v, part.unit)
+  return {
+    title,
+    figures:
+      `${requirementFigures(part, requirement, part.unit)} ${requirement.kind === 'angle' ? '' : unitWord(part)}`.trim(),
+    predicted: outcome
+      ? `${isZone(requirement.kind) ? '' : '±'}${value(outcome.likely.predicted)}`
+      : (reason ?? ''),
+    margin: outcome
+      ? `${outcome.likely.margin < 0 ? '−' : '+'}${value(Math.abs(outcome.likely.margin))}`
+      : '',
+    standing,
+  }
+}
+
+const isZone = (kind: string): boolean => !['size', 'distance', 'angle', 'profile'].includes(kind)
+
+/** Where a link acts: a setup, a piece of gear, or the stock. */
+export const linkPlace = (link: LinkShare): string =>
+  link.setup === undefined ? (link.gear ?? 'stock') : `setup ${link.setup + 1}`
+
+/** Links under one part in a hundred are told together. */
+const SMALL_SHARE = 0.01
+
+function chainLinks(part: Part, { outcome }: RequirementAnalysis): ChainBlock['links'] {
+  const links = outcome?.links ?? []
+  const shown = links.filter((link) => link.share >= SMALL_SHARE)
+  const rest = links.filter((link) => link.share < SMALL_SHARE)
+  const row = (where: string, what: string, spread: number, share: number) => ({
+    where,
+    what,
+    spread: `±${printSpread(spread, part.unit)}`,
+    share,
+  })
+  return [
+    ...shown.map((link) => row(linkPlace(link), link.labels[0] ?? '', link.likely, link.share)),
+    ...(rest.length > 0
+      ? [
+          row(
+            '',
+            `${rest.length} smaller ones`,
+            Math.hypot(...rest.map((l) => l.likely)),
+            rest.reduce((s, l) => s + l.share, 0),
+          ),
+        ]
+      : []),
+  ]
+}
+
+function page(
+  workshop: Workshop,
+  part: Part,
+  way: Way,
+  analysis: Analysis,
+  findings: readonly Finding[],
+  planned: PlannedSetup,
+  i: number,
+): SheetPage {
+  const { after, contacts, layout, setup } = planned
+  const length = (mm: number): string => `${printLength(mm, part.unit)} ${unitWord(part)}`
+  const previous = way.setups[i - 1]
+  const name = (side: Side): string => part.faces[side].name
+  const tool = (op: Op): string => workshop.cutters.find((c) => c.id === op.cutter)?.name ?? ''
+  const { faceAt } = layout
+  return {
+    number: i + 1,
+    name: setup.name,
+    turn: previous
+      ? turnWords(previous, setup, name)
+      : `${name(setup.up)} up, ${name(setup.toJaw)} to fixed jaw`,
+    standing: isometric(part, after, {
+      width: 240,
+      height: 170,
+      up: setup.up,
+      toJaw: setup.toJaw,
+      tinted: new Set(setup.ops.map((op) => op.feature)),
+      contacts,
+    }),
+    elevation: elevation(part, planned, { width: 330, height: 215 }),
+    plan: plan(part, planned, { width: 330, height: 215 }),
+    holding: [
+      `${layout.machine.name}, ${layout.vise.name}, ${layout.parallels.name.toLowerCase()}.`,
+      `${name(faceAt.up)} up, ${name(faceAt.jaw)} to fixed jaw, standing on ${name(faceAt.down)}.`,
+      setup.footing.lead === 'rest'
+        ? 'Hammered down: the parallels take three points, the fixed jaw two.'
+        : 'Round bar at the moving jaw: the fixed jaw takes three points, the parallels two.',
+      `Gripped ${length(layout.gripMm)}, ${length(layout.aboveMm)} above the jaws.`,
+      setup.holding.stop === 'none'
+        ? 'No stop.'
+        : `Stop at the ${setup.holding.stop} end, on ${name(setup.holding.stop === 'left' ? faceAt.left : faceAt.right)}.`,
+    ],
+    footing: counted(contacts.map((contact) => contactWords(part, analysis, contact))),
+    zero: zeroWords(workshop, part, planned),
+    ops: setup.ops.map((op) => ({
+      what: `${refLabel(part, op.feature)}${op.pass === 'rough' ? `, rough, leave ${length(op.leave.mm)}` : ''}`,
+      tool: tool(op),
+      note: op.hold ? `Hold point: ${op.hold.note}` : '',
+    })),
+    checks: analysis.requirements
+      .filter((r) => r.setups[r.setups.length - 1] === i)
+      .map(
+        (r) =>
+          `${requirementTitle(part, r.requirement)}: ${requirementFigures(part, r.requirement, part.unit)}`,
+      ),
+    findings: findings
+      .filter((f) => f.setup === i && f.severity !== 'notes')
+      .map((f) => `${f.what} ${f.rest}`),
+  }
+}
+
+/** Equal lines told once, with their number. */
+function counted(lines: readonly string[]): readonly string[] {
+  const counts = new Map<string, number>()
+  for (const line of lines) counts.set(line, (counts.get(line) ?? 0) + 1)
+  return [...counts].map(([line, n]) =>
+    n > 1 ? `${n} × ${line.charAt(0).toLowerCase()}${line.slice(1)}` : line,
+  )
+}
+
+/** A contact in words: what it bears on, since when that is cut. */
+export function contactWords(part: Part, analysis: Analysis, contact: FootingContact): string {
+  const role = { rest: 'Rest', guide: 'Jaw', stop: 'Stop' }[contact.role]
+  const surface = refLabel(part, contact.surface)
+  const planned = analysis.model.planned.find((p) => p.contacts.includes(contact))
+  const since = planned?.before.cut.get(contact.surface.split('.')[0] ?? '')
+  const state = contact.raw
+    ? `still ${isSide(contact.surface) ? part.faces[contact.surface].bought : 'raw'}`
+    : since
+      ? `cut in setup ${since.setup + 1}`
+      : 'as bought, cut'
+  return `${role} on ${surface}, ${state}${contact.bears ? '' : ', but no metal there'}.`
+}
+
+function zeroWords(workshop: Workshop, part: Part, planned: PlannedSetup): readonly string[] {
+  const { setup } = planned
+  const zero = zeroPoint(part, planned)
+  const at = `${setup.zero.offset}: zero lies at X ${printLength(zero.x, part.unit)} from the middle of the vise, Y ${printLength(zero.y, part.unit)} from the fixed jaw, Z ${printLength(zero.z, part.unit)} over the bed.`
+  const axes = ['x', 'y', 'z'] as const
+  return [
+    at,
+    ...axes.map(
+      (axis) =>
+        `${axis.toUpperCase()}: ${pickupWords(workshop, part, setup.zero[axis], axis, setup.holding.stop !== 'none')}.`,
+    ),
+  ]
+}
+
+/** How zero is found along an axis, in words. */
+export function pickupWords(
+  workshop: Workshop,
+  part: Part,
+  pickup: Pickup,
+  axis: 'x' | 'y' | 'z',
+  hasStop = true,
+): string {
+  const tool = (id: string): string =>
+    workshop.instruments.find((t) => t.id === id)?.name.toLowerCase() ?? id
+  switch (pickup.kind) {
+    case 'fixture':
+      return {
+        x: hasStop ? 'stop, as stored' : 'middle of the vise, as stored',
+        y: 'fixed jaw, as stored',
+        z: 'parallels, as stored',
+      }[axis]
+    case 'edge':
+      return `${refLabel(part, pickup.surface)} touched with ${tool(pickup.instrument)}`
+    case 'height':
+      return `${refLabel(part, pickup.surface)} by ${tool(pickup.instrument)}`
+    case 'both-sides':
+      return `${refLabel(part, pickup.first)} and ${refLabel(part, pickup.second)} touched with ${tool(pickup.instrument)}, halved`
+    case 'bore':
+      return `${refLabel(part, pickup.feature)} picked up with ${tool(pickup.instrument)}`
+  }
+}

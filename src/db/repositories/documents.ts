@@ -1,0 +1,172 @@
+import { and, asc, eq, isNull, max } from 'drizzle-orm'
+import { database } from '../client'
+import { documents, documentVersions, jobs } from '../schema'
+
+export interface DocumentRecord {
+  readonly id: string
+  readonly jobId: string
+  readonly kind: 'part' | 'way'
+  readonly version: number
+  readonly body: unknown
+  readonly canUndo: boolean
+  readonly canRedo: boolean
+  readonly savedAt: Date
+}
+
+/** What came of trying to put a new version on top of a base. */
+export type Appended =
+  | { readonly kind: 'saved'; readonly document: DocumentRecord }
+  | { readonly kind: 'conflict'; readonly document: DocumentRecord }
+  | { readonly kind: 'missing' }
+  | { readonly kind: 'nothing' }
+
+const columns = {
+  id: documents.id,
+  jobId: documents.jobId,
+  kind: documents.kind,
+  version: documentVersions.version,
+  body: documentVersions.body,
+  undoTo: documentVersions.undoTo,
+  redoTo: documentVersions.redoTo,
+  savedAt: documentVersions.createdAt,
+}
+type Row = {
+  id: string
+  jobId: string
+  kind: 'part' | 'way'
+  version: number
+  body: unknown
+  undoTo: number | null
+  redoTo: number | null
+  savedAt: Date
+}
+const current = and(
+  eq(documentVersions.documentId, documents.id),
+  eq(documentVersions.version, documents.currentVersion),
+)
+const recordOf = ({ redoTo, undoTo, ...row }: Row): DocumentRecord => ({
+  ...row,
+  canUndo: undoTo !== null,
+  canRedo: redoTo !== null,
+})
+
+/** Documents of a job that are not removed, in their order. */
+export async function listDocuments(jobId: string): Promise<readonly DocumentRecord[]> {
+  const rows = await database()
+    .select(columns)
+    .from(documents)
+    .innerJoin(documentVersions, current)
+    .where(and(eq(documents.jobId, jobId), isNull(documents.removedAt)))
+    .orderBy(asc(documents.position))
+  return rows.map(recordOf)
+}
+
+export async function findDocument(id: string): Promise<DocumentRecord | undefined> {
+  const [row] = await database()
+    .select(columns)
+    .from(documents)
+    .innerJoin(documentVersions, current)
+    .where(eq(documents.id, id))
+  return row && recordOf(row)
+}
+
+type Change =
+  | { readonly kind: 'edit'; readonly body: unknown }
+  | { readonly kind: 'undo' }
+  | { readonly kind: 'redo' }
+
+/**
+ * Appends a version on top of `baseVersion`, under a lock of the document; a newer version in between
+ * is a conflict and nothing is written. Undo and redo append too: the history is never rewritten.
+ */
+export async function appendVersion(
+  id: string,
+  baseVersion: number,
+  change: Change,
+): Promise<Appended> {
+  return database().transaction(async (tx): Promise<Appended> => {
+    const [locked] = await tx
+      .select({ id: documents.id })
+      .from(documents)
+      .where(eq(documents.id, id))
+      .for('update')
+    if (!locked) return { kind: 'missing' }
+    const [now] = await tx
+      .select(columns)
+      .from(documents)
+      .innerJoin(documentVersions, current)
+      .where(eq(documents.id, id))
+    if (!now) return { kind: 'missing' }
+    if (now.version !== baseVersion) return { kind: 'conflict', document: recordOf(now) }
+    const read = async (version: number | null): Promise<Row | undefined> => {
+      if (version === null) return undefined
+      const [row] = await tx
+        .select(columns)
+        .from(documents)
+        .innerJoin(documentVersions, eq(documentVersions.documentId, documents.id))
+        .where(and(eq(documents.id, id), eq(documentVersions.version, version)))
+      return row
+    }
+    const next = await nextVersion(now, change, read)
+    if (!next) return { kind: 'nothing' }
+    const version = now.version + 1
+    const [saved] = await tx
+      .insert(documentVersions)
+      .values({ documentId: id, version, ...next })
+      .returning({ savedAt: documentVersions.createdAt })
+    await tx.update(documents).set({ currentVersion: version }).where(eq(documents.id, id))
+    await tx.update(jobs).set({ touchedAt: new Date() }).where(eq(jobs.id, now.jobId))
+    return {
+      kind: 'saved',
+      document: recordOf({ ...now, ...next, version, savedAt: saved?.savedAt ?? new Date() }),
+    }
+  })
+}
+
+async function nextVersion(
+  now: Row,
+  change: Change,
+  read: (version: number | null) => Promise<Row | undefined>,
+): Promise<Pick<Row, 'body' | 'undoTo' | 'redoTo'> | undefined> {
+  switch (change.kind) {
+    case 'edit':
+      return { body: change.body, undoTo: now.version, redoTo: null }
+    case 'undo': {
+      const before = await read(now.undoTo)
+      return before && { body: before.body, undoTo: before.undoTo, redoTo: now.version }
+    }
+    case 'redo': {
+      const after = await read(now.redoTo)
+      return after && { body: after.body, undoTo: now.version, redoTo: after.redoTo }
+    }
+  }
+}
+
+/** Adds a document at the end of its job. */
+export async function insertDocument(
+  jobId: string,
+  id: string,
+  kind: 'part' | 'way',
+  body: unknown,
+): Promise<void> {
+  await database().transaction(async (tx) => {
+    const [last] = await tx
+      .select({ position: max(documents.position) })
+      .from(documents)
+      .where(eq(documents.jobId, jobId))
+    await tx
+      .insert(documents)
+      .values({ id, jobId, kind, position: (last?.position ?? 0) + 1, currentVersion: 1 })
+    await tx.insert(documentVersions).values({ documentId: id, version: 1, body })
+    await tx.update(jobs).set({ touchedAt: new Date() }).where(eq(jobs.id, jobId))
+  })
+}
+
+export async function setDocumentRemoved(id: string, at: Date | null): Promise<boolean> {
+  const rows = await database()
+    .update(documents)
+    .set({ removedAt: at })
+    .where(and(eq(documents.id, id), eq(documents.kind, 'way')))
+    .returning({ id: documents.id })
+  return rows.length > 0
+}

@@ -1,0 +1,50 @@
+import { asc } from 'drizzle-orm'
+import { type Workshop, WorkshopSchema } from '@/core/workshop'
+import { database } from '../client'
+import { workshopItems } from '../schema'
+
+const LISTS = {
+  machine: 'machines',
+  vise: 'vises',
+  parallels: 'parallels',
+  instrument: 'instruments',
+  cutter: 'cutters',
+} as const
+
+/** The workshop put together from its items; undefined when none has been put in yet. */
+export async function readWorkshop(): Promise<Workshop | undefined> {
+  const rows = await database().select().from(workshopItems).orderBy(asc(workshopItems.position))
+  if (rows.length === 0) return undefined
+  const list = (kind: string): unknown[] =>
+    rows.filter((row) => row.kind === kind).map((row) => row.spec)
+  return WorkshopSchema.parse({
+    ...Object.fromEntries(Object.entries(LISTS).map(([kind, name]) => [name, list(kind)])),
+    capabilities: Object.fromEntries(
+      rows.filter((row) => row.kind === 'capability').map((row) => [row.id, row.spec]),
+    ),
+    seatMm: rows.find((row) => row.kind === 'setting' && row.id === 'seatMm')?.spec,
+  })
+}
+
+/** Puts a whole workshop in; items that are there already stay as they are. */
+export async function insertWorkshop(workshop: Workshop): Promise<void> {
+  const items = Object.entries(LISTS).flatMap(([kind, name]) =>
+    workshop[name].map((spec, position) => ({
+      kind: kind as keyof typeof LISTS,
+      id: spec.id,
+      position,
+      spec,
+    })),
+  )
+  const capabilities = Object.entries(workshop.capabilities).map(([id, spec], position) => ({
+    kind: 'capability' as const,
+    id,
+    position,
+    spec,
+  }))
+  const setting = { kind: 'setting' as const, id: 'seatMm', position: 0, spec: workshop.seatMm }
+  await database()
+    .insert(workshopItems)
+    .values([...items, ...capabilities, setting])
+    .onConflictDoNothing()
+}

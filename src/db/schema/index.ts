@@ -1,0 +1,54 @@
+import { boolean, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core'
+
+const when = (name: string) => timestamp(name, { withTimezone: true })
+
+export const jobs = pgTable('jobs', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  isDemo: boolean('is_demo').notNull().default(false),
+  createdAt: when('created_at').notNull().defaultNow(),
+  touchedAt: when('touched_at').notNull().defaultNow(),
+  archivedAt: when('archived_at'),
+})
+
+/** A part or a way; its body lives in its versions. */
+export const documents = pgTable('documents', {
+  id: text('id').primaryKey(),
+  jobId: text('job_id')
+    .notNull()
+    .references(() => jobs.id, { onDelete: 'cascade' }),
+  kind: text('kind', { enum: ['part', 'way'] }).notNull(),
+  position: integer('position').notNull(),
+  currentVersion: integer('current_version').notNull(),
+  removedAt: when('removed_at'),
+})
+
+/** Append only. `undoTo` and `redoTo` name the versions that undo and redo would bring back. */
+export const documentVersions = pgTable(
+  'document_versions',
+  {
+    documentId: text('document_id')
+      .notNull()
+      .references(() => documents.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    body: jsonb('body').notNull(),
+    undoTo: integer('undo_to'),
+    redoTo: integer('redo_to'),
+    createdAt: when('created_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.documentId, table.version] })],
+)
+
+/** Machines, vises, parallels, instruments, cutters, and what the processes can do. */
+export const workshopItems = pgTable(
+  'workshop_items',
+  {
+    kind: text('kind', {
+      enum: ['machine', 'vise', 'parallels', 'instrument', 'cutter', 'capability', 'setting'],
+    }).notNull(),
+    id: text('id').notNull(),
+    position: integer('position').notNull(),
+    spec: jsonb('spec').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.kind, table.id] })],
+)

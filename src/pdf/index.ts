@@ -1,0 +1,1 @@
+export { type SheetFonts, setupSheetPdf } from './setupSheetPdf'
