@@ -1,10 +1,7 @@
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
-import { fileURLToPath } from 'node:url'
 import { database } from './client'
 
-/** Brings the database's tables up to date. */
+/** Brings the database's tables up to date. Run from the project's own directory. */
 export async function migrateDatabase(): Promise<void> {
-  await migrate(database(), {
-    migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)),
-  })
+  await migrate(database(), { migrationsFolder: 'src/db/migrations' })
 }

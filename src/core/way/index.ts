@@ -9,3 +9,14 @@ export {
   type Way,
   WaySchema,
 } from './schema'
+export {
+  changeOp,
+  changeSetup,
+  editContact,
+  moveOp,
+  moveSetup,
+  removeSetup,
+  resetContact,
+  roughBefore,
+  tickCut,
+} from './edit'

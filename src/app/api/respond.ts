@@ -1,0 +1,78 @@
+import { type Issue, type Result } from '@/core/issues'
+import { z } from 'zod'
+import { schemaIssues } from '@/core/formats'
+
+/** Largest request body that is read, bytes. */
+export const MOST_BODY_BYTES = 2_500_000
+
+export class BadRequest extends Error {
+  constructor(
+    readonly issues: readonly Issue[],
+    readonly status: number,
+  ) {
+    super(issues[0]?.sentence ?? 'bad request')
+  }
+}
+
+const bad = (code: string, sentence: string, status = 400): BadRequest => new BadRequest([{ code, path: '', sentence }], status)
+
+/** Runs a handler; expected failures become JSON with code, path and sentence, anything else a plain 500 or 503. */
+export async function respond(handler: () => Promise<Response>): Promise<Response> {
+  try {
+    return await handler()
+  } catch (error) {
+    if (error instanceof BadRequest) return Response.json({ issues: error.issues }, { status: error.status })
+    if (isDatabaseAway(error)) return Response.json({ issues: [{ code: 'database.away', path: '', sentence: 'The database does not answer just now. What you typed is kept in the page.' }] }, { status: 503 })
+    console.error(error)
+    return Response.json({ issues: [{ code: 'inside', path: '', sentence: 'Something went wrong inside Foothold; nothing was saved.' }] }, { status: 500 })
+  }
+}
+
+const AWAY = /ECONNREFUSED|ECONNRESET|ETIMEDOUT|timeout exceeded|terminat|shutting down|starting up|EPIPE/i
+
+function isDatabaseAway(error: unknown): boolean {
+  for (let e = error; e instanceof Error; e = e.cause) if (AWAY.test(e.message) || ('code' in e && AWAY.test(String(e.code)))) return true
+  return false
+}
+
+/** The value of a result, or a 4xx that tells its issues. */
+export function must<Value>(result: Result<Value>): Value {
+  if (result.ok) return result.value
+  throw new BadRequest(result.issues, result.issues[0].code.endsWith('.missing') ? 404 : 422)
+}
+
+/** Reads the body as text, and stops reading at the limit. */
+export async function bodyText(request: Request): Promise<string> {
+  const tooLarge = bad('body.large', `The file is larger than ${MOST_BODY_BYTES / 1e6} MB.`, 413)
+  if (Number(request.headers.get('content-length') ?? 0) > MOST_BODY_BYTES) throw tooLarge
+  const reader = request.body?.getReader()
+  if (!reader) return ''
+  const chunks: Uint8Array[] = []
+  let size = 0
+  for (;;) {
+    const { done, value } = await reader.read()
+    if (done) break
+    size += value.byteLength
+    if (size > MOST_BODY_BYTES) {
+      await reader.cancel()
+      throw tooLarge
+    }
+    chunks.push(value)
+  }
+  return Buffer.concat(chunks).toString('utf8')
+}
+
+/** Reads a JSON body and checks it. */
+export async function bodyOf<Schema extends z.ZodType>(request: Request, schema: Schema): Promise<z.infer<Schema>> {
+  if (!(request.headers.get('content-type') ?? '').includes('application/json')) throw bad('body.type', 'Send JSON, with its content type.', 415)
+  const text = await bodyText(request)
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch {
+    throw bad('body.json', 'The body is not JSON.')
+  }
+  const parsed = schema.safeParse(value)
+  if (!parsed.success) throw new BadRequest(schemaIssues(parsed.error), 422)
+  return parsed.data
+}

@@ -1,0 +1,20 @@
+import type { Metadata, Viewport } from 'next'
+import type { ReactNode } from 'react'
+import './globals.css'
+
+export const metadata: Metadata = { title: 'Foothold', description: 'Plans where a part stands, setup by setup.' }
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
+
+/** Sets the theme before the first paint, from what was chosen on this device or else the system. */
+const THEME = `(()=>{try{const t=localStorage.getItem('foothold:theme');document.documentElement.dataset.theme=t??(matchMedia('(prefers-color-scheme: dark)').matches?'dark':'light')}catch{}})()`
+
+export default function RootLayout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" data-theme="light" suppressHydrationWarning>
+      <head>
+        <script dangerouslySetInnerHTML={{ __html: THEME }} />
+      </head>
+      <body>{children}</body>
+    </html>
+  )
+}

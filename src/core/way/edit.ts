@@ -1,0 +1,60 @@
+import { type ContactEdit, type Op, type Setup, type Way } from './schema'
+
+/** The way with one setup changed; a way without it stays as it is. */
+export const changeSetup = (way: Way, id: string, change: (setup: Setup) => Setup): Way => ({
+  ...way,
+  setups: way.setups.map((setup) => (setup.id === id ? change(setup) : setup)),
+})
+
+/** Moves a setup to a place counted from 0; beyond the ends it stops there. */
+export function moveSetup(way: Way, id: string, to: number): Way {
+  const moved = way.setups.find((setup) => setup.id === id)
+  if (!moved) return way
+  const rest = way.setups.filter((setup) => setup.id !== id)
+  const place = Math.max(0, Math.min(rest.length, to))
+  return { ...way, setups: [...rest.slice(0, place), moved, ...rest.slice(place)] }
+}
+
+export const removeSetup = (way: Way, id: string): Way => ({ ...way, setups: way.setups.filter((setup) => setup.id !== id) })
+
+/** Ticks a face or feature to be cut in a setup, at the end of its cuts; or unticks all its cuts there. */
+export function tickCut(setup: Setup, feature: string, ticked: boolean, cutter?: string): Setup {
+  if (!ticked) return { ...setup, ops: setup.ops.filter((op) => op.feature !== feature) }
+  return { ...setup, ops: [...setup.ops, { id: freeOpId(setup, feature), feature, pass: 'finish', leave: { mm: 0 }, ...(cutter === undefined ? {} : { cutter }) }] }
+}
+
+function freeOpId(setup: Setup, feature: string): string {
+  const stem = feature.replace(/[^A-Za-z0-9-]/g, '-').slice(0, 34)
+  if (!setup.ops.some((op) => op.id === stem)) return stem
+  for (let n = 2; ; n++) if (!setup.ops.some((op) => op.id === `${stem}-${n}`)) return `${stem}-${n}`
+}
+
+export const changeOp = (setup: Setup, id: string, change: (op: Op) => Op): Setup => ({ ...setup, ops: setup.ops.map((op) => (op.id === id ? change(op) : op)) })
+
+/** Moves a cut earlier (−1) or later (+1) within its setup. */
+export function moveOp(setup: Setup, id: string, by: -1 | 1): Setup {
+  const from = setup.ops.findIndex((op) => op.id === id)
+  const to = from + by
+  const [moved, other] = [setup.ops[from], setup.ops[to]]
+  if (!moved || !other) return setup
+  return { ...setup, ops: setup.ops.map((op, i) => (i === from ? other : i === to ? moved : op)) }
+}
+
+/** Puts a roughing cut before a finishing one, leaving `leaveMm` on. */
+export function roughBefore(setup: Setup, id: string, leaveMm: number): Setup {
+  const finish = setup.ops.find((op) => op.id === id)
+  if (!finish) return setup
+  const { hold: _hold, ...plain } = finish
+  const rough: Op = { ...plain, id: freeOpId(setup, `${finish.feature}-rough`), pass: 'rough', leave: { mm: leaveMm } }
+  return { ...setup, ops: setup.ops.flatMap((op) => (op.id === id ? [rough, op] : [op])) }
+}
+
+/** Changes one contact of the footing by hand, or puts one in. */
+export function editContact(setup: Setup, edit: ContactEdit): Setup {
+  const others = setup.footing.edits.filter((e) => e.id !== edit.id)
+  const before = setup.footing.edits.find((e) => e.id === edit.id)
+  return { ...setup, footing: { ...setup.footing, edits: [...others, { ...before, ...edit }] } }
+}
+
+/** Lets a contact go back to where the holding puts it; takes out one that was put in by hand. */
+export const resetContact = (setup: Setup, id: string): Setup => ({ ...setup, footing: { ...setup.footing, edits: setup.footing.edits.filter((e) => e.id !== id) } })

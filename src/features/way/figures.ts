@@ -1,0 +1,13 @@
+import { type Requirement } from '@/core/part'
+import { printDegrees, printSpread, type LengthUnit } from '@/core/units'
+
+/** A predicted or allowed figure of a requirement in the unit of its kind. */
+export function figureOf(requirement: Requirement, unit: LengthUnit): (value: number) => string {
+  return requirement.kind === 'angle' ? printDegrees : (value) => printSpread(value, unit)
+}
+
+/** Limits are told as ±, zones as a width. */
+export const isZone = (requirement: Requirement): boolean => !['size', 'distance', 'angle', 'profile'].includes(requirement.kind)
+
+/** +0.004 or −0.006. */
+export const signedFigure = (value: number, figure: (v: number) => string): string => `${value < 0 ? '−' : '+'}${figure(Math.abs(value))}`

@@ -1,0 +1,53 @@
+'use client'
+
+import { Dialog } from 'radix-ui'
+import { useEffect, useState } from 'react'
+import { DialogSheet } from './DialogSheet'
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['?', 'these keys'],
+  ['S', 'say it: go to the line (Part)'],
+  ['Tab', 'in the line: take the first completion'],
+  ['Enter', 'in the line: add what was said'],
+  ['[  ]', 'setup before, setup after (Ways)'],
+  ['Shift [  ]', 'move the setup earlier, later (Ways)'],
+  ['↑  ↓', 'requirement before, after (Ways)'],
+  ['T', 'turn the part: which face is up (Ways)'],
+  ['N', 'add a setup (Ways)'],
+  ['W', 'worst case, likely, simulate (Ways)'],
+  ['Ctrl Z', 'take back'],
+  ['Ctrl Y', 'do again'],
+  ['Esc', 'close, let go'],
+]
+
+/** Whether keys are going into a field just now. */
+export const isTyping = (event: KeyboardEvent): boolean =>
+  event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
+
+export function KeysHelp() {
+  const [open, setOpen] = useState(false)
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === '?' && !isTyping(event)) setOpen(true)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="flex min-h-8 cursor-pointer items-center gap-1.5 rounded-md px-1.5 hover:bg-white/10">
+        <kbd>?</kbd> keys
+      </Dialog.Trigger>
+      <DialogSheet title="Keys" description="Everything can be reached with the keyboard.">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
+          {KEYS.map(([key, words]) => (
+            <div key={key} className="contents">
+              <dt><kbd className="border-soft!">{key}</kbd></dt>
+              <dd>{words}</dd>
+            </div>
+          ))}
+        </dl>
+      </DialogSheet>
+    </Dialog.Root>
+  )
+}

@@ -1,0 +1,154 @@
+'use client'
+
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { call } from './api'
+
+interface Stored<Body> {
+  readonly id: string
+  readonly version: number
+  readonly body: Body
+  readonly canUndo: boolean
+  readonly canRedo: boolean
+}
+
+/** How the saving stands; `kept` means that the page holds what the server could not take yet. */
+export type SaveState =
+  | { readonly kind: 'saved' | 'saving' | 'kept' }
+  | { readonly kind: 'refused'; readonly sentence: string }
+  | { readonly kind: 'conflict' }
+
+export interface OpenDocument<Body> {
+  readonly body: Body
+  readonly state: SaveState
+  readonly canUndo: boolean
+  readonly canRedo: boolean
+  edit(change: (body: Body) => Body): void
+  undo(): void
+  redo(): void
+  /** Ends a conflict: take what the other page saved, or save this page's on top of it. */
+  resolve(keep: 'theirs' | 'mine'): void
+}
+
+const QUIET_MS = 250
+const RETRY_MS = 2000
+const keyOf = (id: string): string => `foothold:unsaved:${id}`
+
+/**
+ * A part or way that saves itself. Each save carries the version it was made on; what the server does
+ * not take stays in the page and in the browser's storage until it does.
+ */
+export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
+  const [stored, setStored] = useState(initial)
+  const [body, setBody] = useState(initial.body)
+  const [state, setState] = useState<SaveState>({ kind: 'saved' })
+  const [theirs, setTheirs] = useState<Stored<Body>>()
+  const live = useRef({ stored: initial, body: initial.body, dirty: false, busy: false, timer: 0 as unknown as ReturnType<typeof setTimeout> })
+
+  const accept = useCallback((document: Stored<Body>, takeBody: boolean) => {
+    live.current.stored = document
+    setStored(document)
+    if (takeBody) {
+      live.current.body = document.body
+      setBody(document.body)
+    }
+  }, [])
+
+  const flush = useCallback(async (): Promise<void> => {
+    const now = live.current
+    if (now.busy || !now.dirty) return
+    now.busy = true
+    const sent = now.body
+    setState({ kind: 'saving' })
+    const answer = await call<{ document: Stored<Body> }>(`/api/documents/${now.stored.id}`, 'PUT', { baseVersion: now.stored.version, body: sent })
+    now.busy = false
+    switch (answer.kind) {
+      case 'done':
+        accept(answer.data.document, false)
+        now.dirty = now.body !== sent
+        if (!now.dirty) {
+          localStorage.removeItem(keyOf(now.stored.id))
+          setState({ kind: 'saved' })
+        } else void flush()
+        return
+      case 'conflict':
+        setTheirs(answer.data.document)
+        setState({ kind: 'conflict' })
+        return
+      case 'refused':
+        setState({ kind: 'refused', sentence: answer.issues[0]?.sentence ?? 'This cannot be saved as it is.' })
+        return
+      case 'away':
+        setState({ kind: 'kept' })
+        now.timer = setTimeout(() => void flush(), RETRY_MS)
+    }
+  }, [accept])
+
+  const put = useCallback((next: Body) => {
+    const now = live.current
+    now.body = next
+    now.dirty = true
+    setBody(next)
+    localStorage.setItem(keyOf(now.stored.id), JSON.stringify({ baseVersion: now.stored.version, body: next }))
+    clearTimeout(now.timer)
+    now.timer = setTimeout(() => void flush(), QUIET_MS)
+  }, [flush])
+
+  // What an earlier visit could not save is taken up again, on the version it was made on.
+  useEffect(() => {
+    const kept = localStorage.getItem(keyOf(initial.id))
+    if (kept === null) return
+    try {
+      const { baseVersion, body: unsaved } = JSON.parse(kept) as { baseVersion: number; body: Body }
+      live.current.stored = { ...live.current.stored, version: baseVersion }
+      put(unsaved)
+    } catch {
+      localStorage.removeItem(keyOf(initial.id))
+    }
+  }, [initial.id, put])
+
+  useEffect(() => {
+    const now = live.current
+    const warn = (event: BeforeUnloadEvent): void => {
+      if (now.dirty) event.preventDefault()
+    }
+    const online = (): void => void flush()
+    window.addEventListener('beforeunload', warn)
+    window.addEventListener('online', online)
+    return () => {
+      window.removeEventListener('beforeunload', warn)
+      window.removeEventListener('online', online)
+    }
+  }, [flush])
+
+  const step = useCallback(async (which: 'undo' | 'redo') => {
+    const now = live.current
+    clearTimeout(now.timer)
+    await flush()
+    if (now.dirty || now.busy) return
+    const answer = await call<{ document: Stored<Body> }>(`/api/documents/${now.stored.id}`, 'POST', { baseVersion: now.stored.version, step: which })
+    if (answer.kind === 'done') accept(answer.data.document, true)
+    if (answer.kind === 'conflict') {
+      setTheirs(answer.data.document)
+      setState({ kind: 'conflict' })
+    }
+  }, [accept, flush])
+
+  const resolve = useCallback((keep: 'theirs' | 'mine') => {
+    if (!theirs) return
+    const mine = live.current.body
+    setTheirs(undefined)
+    live.current.dirty = false
+    localStorage.removeItem(keyOf(theirs.id))
+    accept(theirs, keep === 'theirs')
+    setState({ kind: 'saved' })
+    if (keep === 'mine') put(mine)
+  }, [accept, put, theirs])
+
+  return useMemo(() => ({
+    body, state, canUndo: stored.canUndo || state.kind === 'saving', canRedo: stored.canRedo,
+    edit: (change) => put(change(live.current.body)),
+    undo: () => void step('undo'),
+    redo: () => void step('redo'),
+    resolve,
+  }), [body, put, resolve, state, step, stored.canRedo, stored.canUndo])
+}
