@@ -9,10 +9,20 @@ const LOOPBACK = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/
  */
 export function proxy(request: NextRequest): NextResponse {
   const host = request.headers.get('host') ?? ''
-  const allowed = (process.env.FOOTHOLD_HOSTS ?? '').split(',').map((h) => h.trim()).filter(Boolean)
-  if (!LOOPBACK.test(host) && !allowed.includes(host)) return refuse('This address is not one that Foothold answers to.')
+  const allowed = (process.env.FOOTHOLD_HOSTS ?? '')
+    .split(',')
+    .map((h) => h.trim())
+    .filter(Boolean)
+  if (!LOOPBACK.test(host) && !allowed.includes(host))
+    return refuse('This address is not one that Foothold answers to.')
   const origin = request.headers.get('origin')
-  if (request.method !== 'GET' && request.method !== 'HEAD' && origin !== null && new URL(origin).host !== host) return refuse('The request came from another page.')
+  if (
+    request.method !== 'GET' &&
+    request.method !== 'HEAD' &&
+    origin !== null &&
+    new URL(origin).host !== host
+  )
+    return refuse('The request came from another page.')
   const response = NextResponse.next()
   response.headers.set('X-Content-Type-Options', 'nosniff')
   response.headers.set('X-Frame-Options', 'DENY')
@@ -20,4 +30,5 @@ export function proxy(request: NextRequest): NextResponse {
   return response
 }
 
-const refuse = (sentence: string): NextResponse => NextResponse.json({ issues: [{ code: 'request.foreign', path: '', sentence }] }, { status: 403 })
+const refuse = (sentence: string): NextResponse =>
+  NextResponse.json({ issues: [{ code: 'request.foreign', path: '', sentence }] }, { status: 403 })

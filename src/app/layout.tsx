@@ -2,7 +2,10 @@ import type { Metadata, Viewport } from 'next'
 import type { ReactNode } from 'react'
 import './globals.css'
 
-export const metadata: Metadata = { title: 'Foothold', description: 'Plans where a part stands, setup by setup.' }
+export const metadata: Metadata = {
+  title: 'Foothold',
+  description: 'Plans where a part stands, setup by setup.',
+}
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 
 /** Sets the theme before the first paint, from what was chosen on this device or else the system. */

@@ -16,13 +16,18 @@ export function DialogSheet({ children, description, title, wide = false }: Dial
   return (
     <Dialog.Portal>
       <Dialog.Overlay className="fixed inset-0 z-20 bg-black/50" />
-      <Dialog.Content className={`sheet fixed top-1/2 left-1/2 z-30 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto p-5 ${wide ? 'max-w-4xl' : 'max-w-lg'}`}>
+      <Dialog.Content
+        className={`sheet fixed top-1/2 left-1/2 z-30 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto p-5 ${wide ? 'max-w-4xl' : 'max-w-lg'}`}
+      >
         <div className="mb-3 flex items-start justify-between gap-4">
           <div>
             <Dialog.Title className="text-[18px] font-bold">{title}</Dialog.Title>
             <Dialog.Description className="text-soft">{description}</Dialog.Description>
           </div>
-          <Dialog.Close className="grid size-9 shrink-0 cursor-pointer place-items-center rounded-md hover:bg-wash" aria-label="Close">
+          <Dialog.Close
+            className="grid size-9 shrink-0 cursor-pointer place-items-center rounded-md hover:bg-wash"
+            aria-label="Close"
+          >
             <X className="size-5" aria-hidden />
           </Dialog.Close>
         </div>

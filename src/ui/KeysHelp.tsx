@@ -22,7 +22,8 @@ const KEYS: readonly (readonly [string, string])[] = [
 
 /** Whether keys are going into a field just now. */
 export const isTyping = (event: KeyboardEvent): boolean =>
-  event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
+  event.target instanceof HTMLElement &&
+  (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
 
 export function KeysHelp() {
   const [open, setOpen] = useState(false)
@@ -42,7 +43,9 @@ export function KeysHelp() {
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
           {KEYS.map(([key, words]) => (
             <div key={key} className="contents">
-              <dt><kbd className="border-soft!">{key}</kbd></dt>
+              <dt>
+                <kbd className="border-soft!">{key}</kbd>
+              </dt>
               <dd>{words}</dd>
             </div>
           ))}

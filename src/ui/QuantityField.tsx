@@ -13,7 +13,8 @@ interface QuantityFieldProps {
   readonly hint?: string | undefined
 }
 
-const shown = (value: Length | undefined, unit: LengthUnit): string => (value === undefined ? '' : (value.typed ?? printLength(value.mm, unit)))
+const shown = (value: Length | undefined, unit: LengthUnit): string =>
+  value === undefined ? '' : (value.typed ?? printLength(value.mm, unit))
 
 /** A length as people write it: 1 1/4, 29/64, #7, 0.54in, sums. Shows the other unit; keeps what was typed. */
 export function QuantityField({ hint, label, onChange, onClear, unit, value }: QuantityFieldProps) {
@@ -34,20 +35,35 @@ export function QuantityField({ hint, label, onChange, onClear, unit, value }: Q
     onChange(parsed.value)
   }
   const preview = parseLength(text, unit)
-  const both = preview.ok ? `${printLength(preview.value.mm, 'mm')} mm · ${printLength(preview.value.mm, 'inch')} in` : ''
+  const both = preview.ok
+    ? `${printLength(preview.value.mm, 'mm')} mm · ${printLength(preview.value.mm, 'inch')} in`
+    : ''
   return (
     <div>
-      <label htmlFor={id} className="block text-[13px] text-soft">{label}</label>
+      <label htmlFor={id} className="block text-[13px] text-soft">
+        {label}
+      </label>
       <input
-        id={id} className="field figures" value={text} inputMode="text" autoComplete="off" spellCheck={false}
-        aria-invalid={sentence !== undefined} aria-describedby={`${id}-more`}
-        onChange={(event) => setText(event.target.value)} onBlur={commit}
+        id={id}
+        className="field figures"
+        value={text}
+        inputMode="text"
+        autoComplete="off"
+        spellCheck={false}
+        aria-invalid={sentence !== undefined}
+        aria-describedby={`${id}-more`}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === 'Enter') commit()
           if (event.key === 'Escape') setText(known)
         }}
       />
-      <p id={`${id}-more`} className={`min-h-4 text-[12px] ${sentence ? 'text-red' : 'text-soft'}`} role={sentence ? 'alert' : undefined}>
+      <p
+        id={`${id}-more`}
+        className={`min-h-4 text-[12px] ${sentence ? 'text-red' : 'text-soft'}`}
+        role={sentence ? 'alert' : undefined}
+      >
         {sentence ?? (both === '' ? (hint ?? '') : both)}
       </p>
     </div>

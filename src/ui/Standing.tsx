@@ -1,6 +1,8 @@
 import { type Standing } from '@/core/prediction'
 
-const MARKS: Readonly<Record<Standing, { readonly sign: string; readonly word: string; readonly ink: string }>> = {
+const MARKS: Readonly<
+  Record<Standing, { readonly sign: string; readonly word: string; readonly ink: string }>
+> = {
   holds: { sign: '●', word: 'holds', ink: 'text-green' },
   near: { sign: '◆', word: 'near', ink: 'text-ochre' },
   short: { sign: '▲', word: 'short', ink: 'text-red' },
@@ -8,7 +10,13 @@ const MARKS: Readonly<Record<Standing, { readonly sign: string; readonly word: s
 }
 
 /** ● holds, ◆ near, ▲ short, ○ open: a sign and a word, never colour alone. */
-export function StandingMark({ short = false, standing }: { readonly standing: Standing; readonly short?: boolean }) {
+export function StandingMark({
+  short = false,
+  standing,
+}: {
+  readonly standing: Standing
+  readonly short?: boolean
+}) {
   const { ink, sign, word } = MARKS[standing]
   return (
     <span className={`${ink} font-semibold whitespace-nowrap`}>

@@ -10,7 +10,12 @@ export function ThemeButton() {
     localStorage.setItem('foothold:theme', next)
   }
   return (
-    <button type="button" onClick={toggle} className="grid size-8 cursor-pointer place-items-center rounded-md hover:bg-white/10" aria-label="Light or dark">
+    <button
+      type="button"
+      onClick={toggle}
+      className="grid size-8 cursor-pointer place-items-center rounded-md hover:bg-white/10"
+      aria-label="Light or dark"
+    >
       <Sun className="hidden size-4 dark:block" aria-hidden />
       <Moon className="size-4 dark:hidden" aria-hidden />
     </button>

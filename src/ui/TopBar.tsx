@@ -7,7 +7,14 @@ import { ThemeButton } from './ThemeButton'
 import { type SaveState } from './useDocument'
 
 export interface TopBarProps {
-  readonly job?: { readonly id: string; readonly name: string; readonly revision: string; readonly firstWay: string | undefined } | undefined
+  readonly job?:
+    | {
+        readonly id: string
+        readonly name: string
+        readonly revision: string
+        readonly firstWay: string | undefined
+      }
+    | undefined
   readonly here: 'jobs' | 'part' | 'ways' | 'sheet'
   readonly save?: SaveState | undefined
   readonly unit?: string | undefined
@@ -25,17 +32,36 @@ export function TopBar({ children, here, job, save, unit }: TopBarProps) {
     : []
   return (
     <header className="on-bar no-print flex min-h-[46px] flex-wrap items-center gap-x-4 gap-y-1 bg-bar px-4 py-1 text-bar-ink">
-      <Link href="/" className="flex items-center gap-2.5 text-[18px] font-bold" aria-label="Foothold, all jobs">
+      <Link
+        href="/"
+        className="flex items-center gap-2.5 text-[18px] font-bold"
+        aria-label="Foothold, all jobs"
+      >
         <svg viewBox="0 0 24 20" className="h-5 w-6" aria-hidden>
-          <path d="M2 18v-4.5h5V9h5.5V4.5H17V2h5v16z" fill="none" stroke="var(--yellow)" strokeWidth="2.4" strokeLinejoin="round" />
+          <path
+            d="M2 18v-4.5h5V9h5.5V4.5H17V2h5v16z"
+            fill="none"
+            stroke="var(--yellow)"
+            strokeWidth="2.4"
+            strokeLinejoin="round"
+          />
         </svg>
         Foothold
       </Link>
-      {job && <span className="max-w-56 truncate text-bar-soft">{job.name} · rev {job.revision}</span>}
+      {job && (
+        <span className="max-w-56 truncate text-bar-soft">
+          {job.name} · rev {job.revision}
+        </span>
+      )}
       <nav aria-label="Views" className="flex gap-1">
         {tabs.map(([id, label, href]) =>
           href === undefined ? null : (
-            <Link key={id} href={href} aria-current={here === id ? 'page' : undefined} className={`rounded-md px-3 py-1.5 ${here === id ? 'bg-bar-ink font-bold text-bar' : 'hover:bg-white/10'}`}>
+            <Link
+              key={id}
+              href={href}
+              aria-current={here === id ? 'page' : undefined}
+              className={`rounded-md px-3 py-1.5 ${here === id ? 'bg-bar-ink font-bold text-bar' : 'hover:bg-white/10'}`}
+            >
               {label}
             </Link>
           ),
@@ -53,9 +79,23 @@ export function TopBar({ children, here, job, save, unit }: TopBarProps) {
 }
 
 function SaveWords({ save }: { readonly save: SaveState }) {
-  const words = { saved: 'Saved', saving: 'Saving', kept: '▲ Not saved yet: kept in this page, sent when the server is back', refused: '▲ Not saved', conflict: '▲ Changed in another page' }[save.kind]
+  const words = {
+    saved: 'Saved',
+    saving: 'Saving',
+    kept: '▲ Not saved yet: kept in this page, sent when the server is back',
+    refused: '▲ Not saved',
+    conflict: '▲ Changed in another page',
+  }[save.kind]
   return (
-    <span role="status" data-save={save.kind} className={save.kind === 'saved' || save.kind === 'saving' ? 'text-bar-soft' : 'font-semibold text-yellow'}>
+    <span
+      role="status"
+      data-save={save.kind}
+      className={
+        save.kind === 'saved' || save.kind === 'saving'
+          ? 'text-bar-soft'
+          : 'font-semibold text-yellow'
+      }
+    >
       {words}
     </span>
   )

@@ -8,11 +8,20 @@ export type Answer<Data> =
   | { readonly kind: 'away' }
 
 /** Calls the server; a server without its database counts as away, like one that does not answer. */
-export async function call<Data>(path: string, method: 'POST' | 'PUT' | 'DELETE' | 'PATCH', body?: unknown): Promise<Answer<Data>> {
+export async function call<Data>(
+  path: string,
+  method: 'POST' | 'PUT' | 'DELETE' | 'PATCH',
+  body?: unknown,
+): Promise<Answer<Data>> {
   try {
     const response = await fetch(path, {
       method,
-      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : {
+            headers: { 'Content-Type': 'application/json' },
+            body: typeof body === 'string' ? body : JSON.stringify(body),
+          }),
     })
     if (response.status >= 500) return { kind: 'away' }
     const data = (await response.json()) as Data & { issues?: readonly Issue[] }

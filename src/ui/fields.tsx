@@ -10,14 +10,28 @@ interface ChoiceProps<Value extends string> {
 }
 
 /** A native list of choices: works with keyboard, mouse and thumb. */
-export function Choice<Value extends string>({ label, onChange, options, value }: ChoiceProps<Value>) {
+export function Choice<Value extends string>({
+  label,
+  onChange,
+  options,
+  value,
+}: ChoiceProps<Value>) {
   const id = useId()
   return (
     <div>
-      <label htmlFor={id} className="block text-[13px] text-soft">{label}</label>
-      <select id={id} className="field" value={value} onChange={(event) => onChange(event.target.value as Value)}>
+      <label htmlFor={id} className="block text-[13px] text-soft">
+        {label}
+      </label>
+      <select
+        id={id}
+        className="field"
+        value={value}
+        onChange={(event) => onChange(event.target.value as Value)}
+      >
         {options.map((option) => (
-          <option key={option.value} value={option.value}>{option.label}</option>
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
         ))}
       </select>
     </div>
@@ -25,7 +39,15 @@ export function Choice<Value extends string>({ label, onChange, options, value }
 }
 
 /** A line of text, taken when the field is left or Enter is pressed. */
-export function TextField({ label, onChange, value }: { readonly label: string; readonly value: string; readonly onChange: (value: string) => void }) {
+export function TextField({
+  label,
+  onChange,
+  value,
+}: {
+  readonly label: string
+  readonly value: string
+  readonly onChange: (value: string) => void
+}) {
   const id = useId()
   const [text, setText] = useState(value)
   useEffect(() => setText(value), [value])
@@ -34,16 +56,38 @@ export function TextField({ label, onChange, value }: { readonly label: string; 
   }
   return (
     <div>
-      <label htmlFor={id} className="block text-[13px] text-soft">{label}</label>
-      <input id={id} className="field" value={text} onChange={(event) => setText(event.target.value)} onBlur={commit} onKeyDown={(event) => event.key === 'Enter' && commit()} />
+      <label htmlFor={id} className="block text-[13px] text-soft">
+        {label}
+      </label>
+      <input
+        id={id}
+        className="field"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => event.key === 'Enter' && commit()}
+      />
     </div>
   )
 }
 
-export function Tick({ checked, label, onChange }: { readonly label: string; readonly checked: boolean; readonly onChange: (checked: boolean) => void }) {
+export function Tick({
+  checked,
+  label,
+  onChange,
+}: {
+  readonly label: string
+  readonly checked: boolean
+  readonly onChange: (checked: boolean) => void
+}) {
   return (
     <label className="flex min-h-8 cursor-pointer items-center gap-2">
-      <input type="checkbox" className="size-4 accent-(--blue)" checked={checked} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        className="size-4 accent-(--blue)"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
       <span>{label}</span>
     </label>
   )

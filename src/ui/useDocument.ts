@@ -42,7 +42,13 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
   const [body, setBody] = useState(initial.body)
   const [state, setState] = useState<SaveState>({ kind: 'saved' })
   const [theirs, setTheirs] = useState<Stored<Body>>()
-  const live = useRef({ stored: initial, body: initial.body, dirty: false, busy: false, timer: 0 as unknown as ReturnType<typeof setTimeout> })
+  const live = useRef({
+    stored: initial,
+    body: initial.body,
+    dirty: false,
+    busy: false,
+    timer: 0 as unknown as ReturnType<typeof setTimeout>,
+  })
 
   const accept = useCallback((document: Stored<Body>, takeBody: boolean) => {
     live.current.stored = document
@@ -59,7 +65,11 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
     now.busy = true
     const sent = now.body
     setState({ kind: 'saving' })
-    const answer = await call<{ document: Stored<Body> }>(`/api/documents/${now.stored.id}`, 'PUT', { baseVersion: now.stored.version, body: sent })
+    const answer = await call<{ document: Stored<Body> }>(
+      `/api/documents/${now.stored.id}`,
+      'PUT',
+      { baseVersion: now.stored.version, body: sent },
+    )
     now.busy = false
     switch (answer.kind) {
       case 'done':
@@ -75,7 +85,10 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
         setState({ kind: 'conflict' })
         return
       case 'refused':
-        setState({ kind: 'refused', sentence: answer.issues[0]?.sentence ?? 'This cannot be saved as it is.' })
+        setState({
+          kind: 'refused',
+          sentence: answer.issues[0]?.sentence ?? 'This cannot be saved as it is.',
+        })
         return
       case 'away':
         setState({ kind: 'kept' })
@@ -83,15 +96,21 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
     }
   }, [accept])
 
-  const put = useCallback((next: Body) => {
-    const now = live.current
-    now.body = next
-    now.dirty = true
-    setBody(next)
-    localStorage.setItem(keyOf(now.stored.id), JSON.stringify({ baseVersion: now.stored.version, body: next }))
-    clearTimeout(now.timer)
-    now.timer = setTimeout(() => void flush(), QUIET_MS)
-  }, [flush])
+  const put = useCallback(
+    (next: Body) => {
+      const now = live.current
+      now.body = next
+      now.dirty = true
+      setBody(next)
+      localStorage.setItem(
+        keyOf(now.stored.id),
+        JSON.stringify({ baseVersion: now.stored.version, body: next }),
+      )
+      clearTimeout(now.timer)
+      now.timer = setTimeout(() => void flush(), QUIET_MS)
+    },
+    [flush],
+  )
 
   // What an earlier visit could not save is taken up again, on the version it was made on.
   useEffect(() => {
@@ -120,35 +139,51 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
     }
   }, [flush])
 
-  const step = useCallback(async (which: 'undo' | 'redo') => {
-    const now = live.current
-    clearTimeout(now.timer)
-    await flush()
-    if (now.dirty || now.busy) return
-    const answer = await call<{ document: Stored<Body> }>(`/api/documents/${now.stored.id}`, 'POST', { baseVersion: now.stored.version, step: which })
-    if (answer.kind === 'done') accept(answer.data.document, true)
-    if (answer.kind === 'conflict') {
-      setTheirs(answer.data.document)
-      setState({ kind: 'conflict' })
-    }
-  }, [accept, flush])
+  const step = useCallback(
+    async (which: 'undo' | 'redo') => {
+      const now = live.current
+      clearTimeout(now.timer)
+      await flush()
+      if (now.dirty || now.busy) return
+      const answer = await call<{ document: Stored<Body> }>(
+        `/api/documents/${now.stored.id}`,
+        'POST',
+        { baseVersion: now.stored.version, step: which },
+      )
+      if (answer.kind === 'done') accept(answer.data.document, true)
+      if (answer.kind === 'conflict') {
+        setTheirs(answer.data.document)
+        setState({ kind: 'conflict' })
+      }
+    },
+    [accept, flush],
+  )
 
-  const resolve = useCallback((keep: 'theirs' | 'mine') => {
-    if (!theirs) return
-    const mine = live.current.body
-    setTheirs(undefined)
-    live.current.dirty = false
-    localStorage.removeItem(keyOf(theirs.id))
-    accept(theirs, keep === 'theirs')
-    setState({ kind: 'saved' })
-    if (keep === 'mine') put(mine)
-  }, [accept, put, theirs])
+  const resolve = useCallback(
+    (keep: 'theirs' | 'mine') => {
+      if (!theirs) return
+      const mine = live.current.body
+      setTheirs(undefined)
+      live.current.dirty = false
+      localStorage.removeItem(keyOf(theirs.id))
+      accept(theirs, keep === 'theirs')
+      setState({ kind: 'saved' })
+      if (keep === 'mine') put(mine)
+    },
+    [accept, put, theirs],
+  )
 
-  return useMemo(() => ({
-    body, state, canUndo: stored.canUndo || state.kind === 'saving', canRedo: stored.canRedo,
-    edit: (change) => put(change(live.current.body)),
-    undo: () => void step('undo'),
-    redo: () => void step('redo'),
-    resolve,
-  }), [body, put, resolve, state, step, stored.canRedo, stored.canUndo])
+  return useMemo(
+    () => ({
+      body,
+      state,
+      canUndo: stored.canUndo || state.kind === 'saving',
+      canRedo: stored.canRedo,
+      edit: (change) => put(change(live.current.body)),
+      undo: () => void step('undo'),
+      redo: () => void step('redo'),
+      resolve,
+    }),
+    [body, put, resolve, state, step, stored.canRedo, stored.canUndo],
+  )
 }

@@ -3,7 +3,13 @@
 import { useEffect } from 'react'
 
 /** Ctrl Z and Ctrl Y (or Ctrl Shift Z) for a document, outside of text fields. */
-export function useHistoryKeys({ redo, undo }: { readonly undo: () => void; readonly redo: () => void }): void {
+export function useHistoryKeys({
+  redo,
+  undo,
+}: {
+  readonly undo: () => void
+  readonly redo: () => void
+}): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey)) return

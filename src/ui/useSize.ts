@@ -8,7 +8,9 @@ export interface Size {
 }
 
 /** The size of an element as it is laid out, whole pixels. */
-export function useSize<Element extends HTMLElement>(first: Size): readonly [RefObject<Element | null>, Size] {
+export function useSize<Element extends HTMLElement>(
+  first: Size,
+): readonly [RefObject<Element | null>, Size] {
   const ref = useRef<Element>(null)
   const [size, setSize] = useState(first)
   useEffect(() => {
@@ -16,7 +18,10 @@ export function useSize<Element extends HTMLElement>(first: Size): readonly [Ref
     if (!element) return
     const observer = new ResizeObserver(([entry]) => {
       if (!entry) return
-      const [width, height] = [Math.floor(entry.contentRect.width), Math.floor(entry.contentRect.height)]
+      const [width, height] = [
+        Math.floor(entry.contentRect.width),
+        Math.floor(entry.contentRect.height),
+      ]
       if (width > 40 && height > 40) setSize({ width, height })
     })
     observer.observe(element)

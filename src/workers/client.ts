@@ -1,6 +1,11 @@
 import * as Comlink from 'comlink'
 import { type Part } from '@/core/part'
-import { type CompiledMeasure, type Simulation, type SimulationOptions, type Source } from '@/core/variation'
+import {
+  type CompiledMeasure,
+  type Simulation,
+  type SimulationOptions,
+  type Source,
+} from '@/core/variation'
 import { type SimulateWorker, type SolidMesh, type SolidWorker } from './messages'
 
 export { type SolidMesh } from './messages'
@@ -9,7 +14,9 @@ let solidWorker: Comlink.Remote<SolidWorker> | undefined
 
 /** The solid of the finished part, made in a worker that is kept for the next one. */
 export function solidOf(part: Part): Promise<SolidMesh> {
-  solidWorker ??= Comlink.wrap<SolidWorker>(new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }))
+  solidWorker ??= Comlink.wrap<SolidWorker>(
+    new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }),
+  )
   return solidWorker.solid(part)
 }
 
@@ -19,9 +26,16 @@ export interface RunningSimulation {
 }
 
 /** Simulates pieces in a worker of its own, which is ended when it is done or cancelled. */
-export function startSimulation(measures: readonly CompiledMeasure[], sources: readonly Source[], options: SimulationOptions, onProgress: (done: number) => void): RunningSimulation {
+export function startSimulation(
+  measures: readonly CompiledMeasure[],
+  sources: readonly Source[],
+  options: SimulationOptions,
+  onProgress: (done: number) => void,
+): RunningSimulation {
   const worker = new Worker(new URL('./simulate.worker.ts', import.meta.url), { type: 'module' })
   const remote = Comlink.wrap<SimulateWorker>(worker)
-  const result = remote.simulate(measures, sources, options, Comlink.proxy(onProgress)).finally(() => worker.terminate())
+  const result = remote
+    .simulate(measures, sources, options, Comlink.proxy(onProgress))
+    .finally(() => worker.terminate())
   return { result, cancel: () => worker.terminate() }
 }

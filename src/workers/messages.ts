@@ -1,4 +1,9 @@
-import { type CompiledMeasure, type Simulation, type SimulationOptions, type Source } from '@/core/variation'
+import {
+  type CompiledMeasure,
+  type Simulation,
+  type SimulationOptions,
+  type Source,
+} from '@/core/variation'
 import { type Part } from '@/core/part'
 
 /** Triangles of a solid: three coordinates a vertex, three vertices a triangle, mm. */
@@ -14,5 +19,10 @@ export interface SolidWorker {
 
 export interface SimulateWorker {
   /** Runs to its end; the caller stops it by ending the worker. */
-  simulate(measures: readonly CompiledMeasure[], sources: readonly Source[], options: SimulationOptions, progress: (done: number) => void): Promise<Simulation>
+  simulate(
+    measures: readonly CompiledMeasure[],
+    sources: readonly Source[],
+    options: SimulationOptions,
+    progress: (done: number) => void,
+  ): Promise<Simulation>
 }

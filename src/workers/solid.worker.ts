@@ -1,6 +1,18 @@
 import * as Comlink from 'comlink'
 import Module, { type Manifold, type ManifoldToplevel } from 'manifold-3d'
-import { axisOf, depthOf, type Feature, holePoints, insideOf, levelOf, normalOf, type Part, placePoint, removedBox, signOf } from '@/core/part'
+import {
+  axisOf,
+  depthOf,
+  type Feature,
+  holePoints,
+  insideOf,
+  levelOf,
+  normalOf,
+  type Part,
+  placePoint,
+  removedBox,
+  signOf,
+} from '@/core/part'
 import { tappingDrillMm, parseThread } from '@/core/standards'
 import { type Point } from '@/core/geometry'
 import { type SolidMesh } from './messages'
@@ -27,14 +39,32 @@ async function solid(part: Part): Promise<SolidMesh> {
   try {
     const block = keep(Manifold.cube([part.size.x.mm, part.size.y.mm, part.size.z.mm]))
     const tools = part.features.flatMap((feature) => toolsOf(Manifold, keep, part, feature))
-    const bosses = part.features.filter((f) => f.kind === 'boss').map((f) => cylinder(Manifold, keep, part, f, placePoint(part, f.on, f.place), f.diameter.mm / 2, 0, f.height.mm))
+    const bosses = part.features
+      .filter((f) => f.kind === 'boss')
+      .map((f) =>
+        cylinder(
+          Manifold,
+          keep,
+          part,
+          f,
+          placePoint(part, f.on, f.place),
+          f.diameter.mm / 2,
+          0,
+          f.height.mm,
+        ),
+      )
     const holes = tools.length === 0 ? block : keep(block.subtract(keep(Manifold.union(tools))))
     const body = bosses.length === 0 ? holes : keep(Manifold.union([holes, ...bosses]))
     const mesh = body.getMesh()
     const positions = new Float32Array((mesh.vertProperties.length / mesh.numProp) * 3)
-    for (let i = 0; i < positions.length / 3; i++) for (let k = 0; k < 3; k++) positions[3 * i + k] = mesh.vertProperties[mesh.numProp * i + k] ?? 0
+    for (let i = 0; i < positions.length / 3; i++)
+      for (let k = 0; k < 3; k++)
+        positions[3 * i + k] = mesh.vertProperties[mesh.numProp * i + k] ?? 0
     const triangles = Uint32Array.from(mesh.triVerts)
-    return Comlink.transfer({ positions, triangles, volumeMm3: body.volume() }, [positions.buffer, triangles.buffer])
+    return Comlink.transfer({ positions, triangles, volumeMm3: body.volume() }, [
+      positions.buffer,
+      triangles.buffer,
+    ])
   } finally {
     for (const body of made) body.delete()
   }
@@ -53,39 +83,102 @@ function toolsOf(Manifold: Kernel, keep: Keep, part: Part, feature: Feature): Ma
       const bore = cylinder(Manifold, keep, part, feature, mouth, radius, OVER_MM, depth + through)
       const { head } = feature
       if (head.kind === 'none') return [bore]
-      const headDepth = head.kind === 'counterbore' ? head.depth.mm : (head.diameter.mm / 2 - radius) / Math.tan(head.angle.rad / 2)
-      return [bore, cylinder(Manifold, keep, part, feature, mouth, head.diameter.mm / 2, head.kind === 'counterbore' ? OVER_MM : 0, headDepth, head.kind === 'countersink' ? radius : undefined)]
+      const headDepth =
+        head.kind === 'counterbore'
+          ? head.depth.mm
+          : (head.diameter.mm / 2 - radius) / Math.tan(head.angle.rad / 2)
+      return [
+        bore,
+        cylinder(
+          Manifold,
+          keep,
+          part,
+          feature,
+          mouth,
+          head.diameter.mm / 2,
+          head.kind === 'counterbore' ? OVER_MM : 0,
+          headDepth,
+          head.kind === 'countersink' ? radius : undefined,
+        ),
+      ]
     })
   }
   if (feature.kind === 'boss') {
     const foot = insideOf(part, feature.on, feature.height.mm)
     const top = levelOf(part, feature.on) + signOf(feature.on) * OVER_MM
-    const [low, high] = [[-OVER_MM, -OVER_MM, -OVER_MM], [part.size.x.mm + OVER_MM, part.size.y.mm + OVER_MM, part.size.z.mm + OVER_MM]] as const
+    const [low, high] = [
+      [-OVER_MM, -OVER_MM, -OVER_MM],
+      [part.size.x.mm + OVER_MM, part.size.y.mm + OVER_MM, part.size.z.mm + OVER_MM],
+    ] as const
     const k = ['x', 'y', 'z'].indexOf(axisOf(feature.on))
-    const [a, b] = [low.map((v, i) => (i === k ? Math.min(foot, top) : v)), high.map((v, i) => (i === k ? Math.max(foot, top) : v))]
+    const [a, b] = [
+      low.map((v, i) => (i === k ? Math.min(foot, top) : v)),
+      high.map((v, i) => (i === k ? Math.max(foot, top) : v)),
+    ]
     return [box(Manifold, keep, a, b)]
   }
   const removed = removedBox(part, feature)
   if (!removed) return []
   const size = [part.size.x.mm, part.size.y.mm, part.size.z.mm]
-  const low = [removed.low.x, removed.low.y, removed.low.z].map((v) => (v <= 1e-6 ? v - OVER_MM : v))
-  const high = [removed.high.x, removed.high.y, removed.high.z].map((v, i) => (v >= (size[i] ?? 0) - 1e-6 ? v + OVER_MM : v))
+  const low = [removed.low.x, removed.low.y, removed.low.z].map((v) =>
+    v <= 1e-6 ? v - OVER_MM : v,
+  )
+  const high = [removed.high.x, removed.high.y, removed.high.z].map((v, i) =>
+    v >= (size[i] ?? 0) - 1e-6 ? v + OVER_MM : v,
+  )
   return [box(Manifold, keep, low, high)]
 }
 
-function box(Manifold: Kernel, keep: Keep, low: readonly number[], high: readonly number[]): Manifold {
+function box(
+  Manifold: Kernel,
+  keep: Keep,
+  low: readonly number[],
+  high: readonly number[],
+): Manifold {
   const [x = 0, y = 0, z = 0] = low
-  return keep(keep(Manifold.cube([(high[0] ?? 0) - x, (high[1] ?? 0) - y, (high[2] ?? 0) - z])).translate([x, y, z]))
+  return keep(
+    keep(Manifold.cube([(high[0] ?? 0) - x, (high[1] ?? 0) - y, (high[2] ?? 0) - z])).translate([
+      x,
+      y,
+      z,
+    ]),
+  )
 }
 
 /** A cylinder that enters the face at `mouth`: from `over` outside to `depth` inside; tapering to `endRadius`. */
-function cylinder(Manifold: Kernel, keep: Keep, _part: Part, feature: Feature, mouth: Point<'part'>, radius: number, over: number, depth: number, endRadius = radius): Manifold {
+function cylinder(
+  Manifold: Kernel,
+  keep: Keep,
+  _part: Part,
+  feature: Feature,
+  mouth: Point<'part'>,
+  radius: number,
+  over: number,
+  depth: number,
+  endRadius = radius,
+): Manifold {
   const inward = normalOf(feature.on)
   const upright = keep(Manifold.cylinder(depth + over, radius, endRadius, SEGMENTS))
   const axis = axisOf(feature.on)
   const sign = -signOf(feature.on)
-  const turned = keep(upright.rotate(axis === 'x' ? [0, 90 * sign, 0] : axis === 'y' ? [-90 * sign, 0, 0] : sign > 0 ? [0, 0, 0] : [180, 0, 0]))
-  return keep(turned.translate([mouth.x + inward.x * over, mouth.y + inward.y * over, mouth.z + inward.z * over]))
+  const turned = keep(
+    upright.rotate(
+      axis === 'x'
+        ? [0, 90 * sign, 0]
+        : axis === 'y'
+          ? [-90 * sign, 0, 0]
+          : sign > 0
+            ? [0, 0, 0]
+            : [180, 0, 0],
+    ),
+  )
+  return keep(
+    turned.translate([
+      mouth.x + inward.x * over,
+      mouth.y + inward.y * over,
+      mouth.z + inward.z * over,
+    ]),
+  )
 }
 
 Comlink.expose({ solid })

@@ -14,24 +14,52 @@ export class BadRequest extends Error {
   }
 }
 
-const bad = (code: string, sentence: string, status = 400): BadRequest => new BadRequest([{ code, path: '', sentence }], status)
+const bad = (code: string, sentence: string, status = 400): BadRequest =>
+  new BadRequest([{ code, path: '', sentence }], status)
 
 /** Runs a handler; expected failures become JSON with code, path and sentence, anything else a plain 500 or 503. */
 export async function respond(handler: () => Promise<Response>): Promise<Response> {
   try {
     return await handler()
   } catch (error) {
-    if (error instanceof BadRequest) return Response.json({ issues: error.issues }, { status: error.status })
-    if (isDatabaseAway(error)) return Response.json({ issues: [{ code: 'database.away', path: '', sentence: 'The database does not answer just now. What you typed is kept in the page.' }] }, { status: 503 })
+    if (error instanceof BadRequest)
+      return Response.json({ issues: error.issues }, { status: error.status })
+    if (isDatabaseAway(error))
+      return Response.json(
+        {
+          issues: [
+            {
+              code: 'database.away',
+              path: '',
+              sentence:
+                'The database does not answer just now. What you typed is kept in the page.',
+            },
+          ],
+        },
+        { status: 503 },
+      )
     console.error(error)
-    return Response.json({ issues: [{ code: 'inside', path: '', sentence: 'Something went wrong inside Foothold; nothing was saved.' }] }, { status: 500 })
+    return Response.json(
+      {
+        issues: [
+          {
+            code: 'inside',
+            path: '',
+            sentence: 'Something went wrong inside Foothold; nothing was saved.',
+          },
+        ],
+      },
+      { status: 500 },
+    )
   }
 }
 
-const AWAY = /ECONNREFUSED|ECONNRESET|ETIMEDOUT|timeout exceeded|terminat|shutting down|starting up|EPIPE/i
+const AWAY =
+  /ECONNREFUSED|ECONNRESET|ETIMEDOUT|timeout exceeded|terminat|shutting down|starting up|EPIPE/i
 
 function isDatabaseAway(error: unknown): boolean {
-  for (let e = error; e instanceof Error; e = e.cause) if (AWAY.test(e.message) || ('code' in e && AWAY.test(String(e.code)))) return true
+  for (let e = error; e instanceof Error; e = e.cause)
+    if (AWAY.test(e.message) || ('code' in e && AWAY.test(String(e.code)))) return true
   return false
 }
 
@@ -63,8 +91,12 @@ export async function bodyText(request: Request): Promise<string> {
 }
 
 /** Reads a JSON body and checks it. */
-export async function bodyOf<Schema extends z.ZodType>(request: Request, schema: Schema): Promise<z.infer<Schema>> {
-  if (!(request.headers.get('content-type') ?? '').includes('application/json')) throw bad('body.type', 'Send JSON, with its content type.', 415)
+export async function bodyOf<Schema extends z.ZodType>(
+  request: Request,
+  schema: Schema,
+): Promise<z.infer<Schema>> {
+  if (!(request.headers.get('content-type') ?? '').includes('application/json'))
+    throw bad('body.type', 'Send JSON, with its content type.', 415)
   const text = await bodyText(request)
   let value: unknown
   try {

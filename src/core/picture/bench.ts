@@ -74,8 +74,8 @@ export function elevation(part: Part, planned: PlannedSetup, options: BenchOptio
     ],
     { fill: 'ochre', stroke: 'none' },
   )
-  sheet.words(-JAW_THICK / 2, jaw, 'fixed', { dy: -7, size: 13, ink: 'soft' })
-  sheet.words(depth + JAW_THICK / 2, jaw, 'moving', { dy: -7, size: 13, ink: 'soft' })
+  sheet.words(0, jaw, 'fixed', { anchor: 'end', dx: -4, dy: -7, size: 13, ink: 'soft' })
+  sheet.words(depth, jaw, 'moving', { anchor: 'start', dx: 4, dy: -7, size: 13, ink: 'soft' })
   const figure = (mm: number): string => printLength(mm, part.unit)
   const right: readonly [number, number] = [depth + JAW_THICK, jaw]
   labelled(sheet, right, [right[0], layout.high.z], 'above jaw', figure(layout.aboveMm))
@@ -95,7 +95,7 @@ function labelled(
   words: string,
   figure: string,
 ): void {
-  dimension(sheet, from, to, 14, figure, 'ink')
+  dimension(sheet, from, to, 24, figure, 'ink')
   const last = sheet.marks.pop()
   if (last?.kind !== 'words') return
   sheet.marks.push(
@@ -436,7 +436,7 @@ function drawZero(part: Part, planned: PlannedSetup, sheet: Sheet): void {
     zero.y,
     `zero ${planned.setup.zero.offset}`,
     zero.x > 0
-      ? { anchor: 'end', dx: -14, dy: -10, size: 13 }
-      : { anchor: 'start', dx: 14, dy: -10, size: 13 },
+      ? { anchor: 'end', dx: -4, dy: -22, size: 13 }
+      : { anchor: 'start', dx: 4, dy: -22, size: 13 },
   )
 }

@@ -3,7 +3,6 @@ import {
   axisOf,
   depthOf,
   type Feature,
-  featureSurfaces,
   type Hole,
   holePoints,
   insideOf,
@@ -12,6 +11,7 @@ import {
   type Part,
   partSurfaces,
   placePoint,
+  removedBox,
   planeOf,
   type Requirement,
   resolveRef,
@@ -25,7 +25,8 @@ import { type PartState, stateAsBought } from '../planning'
 import { parseThread, tappingDrillMm } from '../standards'
 import { printLength } from '../units'
 import { cellsOf, type Cells } from './cells'
-import { dimension, type Scene, Sheet, type Tone } from './scene'
+import { isometric } from './isometric'
+import { dimension, type Mark, type Scene, Sheet, type Tone } from './scene'
 
 export interface DrawingOptions {
   readonly width: number
@@ -53,7 +54,9 @@ export function drawing(part: Part, options: DrawingOptions): Scene {
   )
   const finished: PartState = {
     stockOn: Object.fromEntries(SIDES.map((side) => [side, 0])) as Record<Side, number>,
-    cut: new Map(part.features.map((f) => [f.id, { pass: 'finish', setup: 0 }])),
+    cut: new Map(
+      [...SIDES, ...part.features.map((f) => f.id)].map((id) => [id, { pass: 'finish', setup: 0 }]),
+    ),
   }
   const cells = cellsOf(part, finished, part.features)
   const slackX = Math.max(
@@ -71,12 +74,33 @@ export function drawing(part: Part, options: DrawingOptions): Scene {
   for (const side of ['top', 'front', 'right'] as const)
     drawView(part, cells, side, sheets[side], options)
   if (options.tie) drawTie(part, options.tie, sheets)
+  const corner = left + x.mm * scale + 24
+  const picture = isometric(part, finished, {
+    width: Math.max(60, options.width - corner - 12),
+    height: topBottom - 6,
+    up: 'top',
+    toJaw: 'back',
+    tinted: new Set(options.chosen ? [options.chosen] : []),
+  })
   return {
     width: options.width,
     height: options.height,
-    marks: [...sheets.top.marks, ...sheets.front.marks, ...sheets.right.marks],
+    marks: [
+      ...sheets.top.marks,
+      ...sheets.front.marks,
+      ...sheets.right.marks,
+      ...shifted(picture.marks, corner, 4),
+    ],
   }
 }
+
+/** Marks of one scene set into another. */
+const shifted = (marks: readonly Mark[], dx: number, dy: number): readonly Mark[] =>
+  marks.map((mark) =>
+    mark.kind === 'words'
+      ? { ...mark, x: mark.x + dx, y: mark.y + dy }
+      : { ...mark, points: mark.points.map(([x, y]) => [x + dx, y + dy] as const) },
+  )
 
 function drawView(
   part: Part,
@@ -182,12 +206,14 @@ function drawHidden(
         drawHoleAlong(part, feature, mouth, side, sheet, stroke)
     return
   }
-  if (feature.kind === 'chamfer' || feature.kind === 'boss' || feature.on === side) return
-  for (const surface of featureSurfaces(part, feature)) {
-    if (surface.kind !== 'plane') continue
-    const points = surface.corners.map((c): [number, number] => [c[u], c[v]])
-    sheet.polygon(points, { stroke, width: 0.9, dash: 'hidden', ref: feature.id })
-  }
+  const box = feature.on === side ? undefined : removedBox(part, feature)
+  if (box)
+    sheet.rectangle(box.low[u], box.low[v], box.high[u], box.high[v], {
+      stroke,
+      width: 0.9,
+      dash: 'hidden',
+      ref: feature.id,
+    })
 }
 
 function drawHoleAlong(

@@ -67,34 +67,53 @@ interface View {
   readonly axes: readonly [Point<'part'>, Point<'part'>, Point<'part'>]
 }
 
-const MARGIN = 9
+const MARGIN = 4
+/** Room on every side for the marks of the footing. */
+const MARK_ROOM = 12
 
 function fitted(
   cells: Cells,
   project: View['project'],
-  { width, height, contacts }: IsometricOptions,
+  { contacts, height, width }: IsometricOptions,
 ): Sheet {
-  const { low, high } = cells.box
-  const corners = [low.x, high.x].flatMap((x) =>
-    [low.y, high.y].flatMap((y) => [low.z, high.z].map((z) => project(point(x, y, z)))),
-  )
+  const corners = boxCorners(cells).map(project)
   const [us, vs] = [corners.map(([u]) => u), corners.map(([, v]) => v)]
   const [u0, u1, v0, v1] = [Math.min(...us), Math.max(...us), Math.min(...vs), Math.max(...vs)]
-  const below = contacts ? 10 : 0
-  const s = Math.min((width - 2 * MARGIN) / (u1 - u0), (height - 2 * MARGIN - below) / (v1 - v0))
-  return new Sheet(s, width / 2 - (s * (u0 + u1)) / 2, (height - below) / 2 + (s * (v0 + v1)) / 2)
+  const room = 2 * (MARGIN + (contacts ? MARK_ROOM / 2 : 0))
+  const s = Math.min((width - 2 * room) / (u1 - u0), (height - room) / (v1 - v0))
+  return new Sheet(s, width / 2 - (s * (u0 + u1)) / 2, height / 2 + (s * (v0 + v1)) / 2)
 }
 
 /** Back to front along the view: nearer cells cover farther ones, so hidden faces need no other test. */
 function paintCells(view: View): void {
-  const { cells, towards } = view
+  const { cells, project, sheet, towards } = view
   const order = (axis: Axis): number[] => {
     const indices = Array.from({ length: cells.planes[axis].length - 1 }, (_, i) => i)
     return towards[axis] > 0 ? indices : indices.reverse()
   }
+  const edges: Edge[] = []
   for (const i of order('x'))
     for (const j of order('y'))
-      for (const k of order('z')) if (cells.filled(i, j, k)) paintCell(view, [i, j, k])
+      for (const k of order('z')) if (cells.filled(i, j, k)) paintCell(view, [i, j, k], edges)
+  // Edges come after all faces, so that no neighbour paints over half of a line; piece by piece,
+  // since something nearer may hide a part of one.
+  for (const { from, lift, to } of edges) {
+    const along = (t: number): Point<'part'> => add(scale(from, 1 - t), scale(to, t))
+    for (let k = 0; k < EDGE_PIECES; k++) {
+      if (!seenFrom(cells, add(along((k + 0.5) / EDGE_PIECES), lift), towards)) continue
+      const [a, b] = [project(along(k / EDGE_PIECES)), project(along((k + 1) / EDGE_PIECES))]
+      sheet.line(a[0], a[1], b[0], b[1], { stroke: 'ink', width: 1.2 })
+    }
+  }
+}
+
+const EDGE_PIECES = 6
+
+interface Edge {
+  readonly from: Point<'part'>
+  readonly to: Point<'part'>
+  /** A little off the face: from there it is looked at to see whether it is hidden. */
+  readonly lift: Point<'part'>
 }
 
 type Index = readonly [number, number, number]
@@ -107,7 +126,7 @@ const step = (index: Index, axis: Axis, by: number): Index => {
   ]
 }
 
-function paintCell(view: View, index: Index): void {
+function paintCell(view: View, index: Index, edges: Edge[]): void {
   const { cells, project, sheet, towards } = view
   const filled = (at: Index): boolean => cells.filled(...at)
   const bounds = (axis: Axis): readonly [number, number] => {
@@ -118,27 +137,24 @@ function paintCell(view: View, index: Index): void {
     const sign = towards[axis] > 0 ? 1 : -1
     if (filled(step(index, axis, sign))) continue
     const level = bounds(axis)[sign > 0 ? 1 : 0]
-    const [u, v] = planeOf(sideAlong(axis, sign))
+    const side = sideAlong(axis, sign)
+    const [u, v] = planeOf(side)
     const [[u0, u1], [v0, v1]] = [bounds(u), bounds(v)]
-    const corner = (a: number, b: number): readonly [number, number] =>
-      project(withAxis(withAxis(withAxis(point<'part'>(0, 0, 0), axis, level), u, a), v, b))
+    const corner = (a: number, b: number): Point<'part'> =>
+      withAxis(withAxis(withAxis(point<'part'>(0, 0, 0), axis, level), u, a), v, b)
     const { fill, ref } = faceTone(view, axis, sign, level)
-    sheet.polygon([corner(u0, v0), corner(u1, v0), corner(u1, v1), corner(u0, v1)], {
+    const outline = [corner(u0, v0), corner(u1, v0), corner(u1, v1), corner(u0, v1)]
+    sheet.polygon(outline.map(project), {
       fill,
       stroke: fill === 'raw' ? 'none' : fill,
       width: 0.5,
       ref,
     })
     // An edge is drawn where the face does not go on in its own plane.
-    const edge = (
-      other: Axis,
-      by: 1 | -1,
-      a: readonly [number, number],
-      b: readonly [number, number],
-    ): void => {
+    const edge = (other: Axis, by: 1 | -1, from: Point<'part'>, to: Point<'part'>): void => {
       const beside = step(index, other, by)
       if (filled(beside) && !filled(step(beside, axis, sign))) return
-      sheet.line(a[0], a[1], b[0], b[1], { stroke: 'ink', width: 1.2 })
+      edges.push({ from, to, lift: scale(normalOf(side), 0.05) })
     }
     edge(u, -1, corner(u0, v0), corner(u0, v1))
     edge(u, 1, corner(u1, v0), corner(u1, v1))
@@ -254,24 +270,48 @@ function hull(
   return [...half(sorted), ...half(sorted.reverse())]
 }
 
-/** A mark under or beside the part where it bears: a triangle that points at the surface. */
+/** A mark beside the part where it bears: slid along its direction until it is clear of the part, tip inwards. */
 function paintContact(
-  { project, sheet }: View,
+  { cells, project, sheet }: View,
   contact: NonNullable<IsometricOptions['contacts']>[number],
 ): void {
   const [u, v] = project(contact.at)
   const [u2, v2] = project(add(contact.at, scale(contact.normal, 10)))
   const length = Math.hypot(u2 - u, v2 - v) || 1
-  const [dx, dy] = [(u2 - u) / length, -(v2 - v) / length]
+  const [du, dv] = [(u2 - u) / length, (v2 - v) / length]
+  const out = exitDistance(hull(boxCorners(cells).map(project)), [u, v], [du, dv])
+  const [dx, dy] = [du, -dv]
   const tone: Tone = contact.raw ? 'red' : 'blue'
-  sheet.symbol(
-    u,
-    v,
-    [
-      [dx * 2, dy * 2],
-      [dx * 10 - dy * 4.5, dy * 10 + dx * 4.5],
-      [dx * 10 + dy * 4.5, dy * 10 - dx * 4.5],
-    ],
-    { fill: tone, stroke: 'sheet', width: 0.75, ref: contact.id },
+  const outline: readonly (readonly [number, number])[] = [
+    [dx * 2, dy * 2],
+    [dx * 10 - dy * 4.5, dy * 10 + dx * 4.5],
+    [dx * 10 + dy * 4.5, dy * 10 - dx * 4.5],
+  ]
+  sheet.symbol(u + du * out, v + dv * out, outline, {
+    fill: tone,
+    stroke: 'sheet',
+    width: 0.75,
+    ref: contact.id,
+  })
+}
+
+const boxCorners = ({ box: { high, low } }: Cells): readonly Point<'part'>[] =>
+  [low.x, high.x].flatMap((x) =>
+    [low.y, high.y].flatMap((y) => [low.z, high.z].map((z) => point<'part'>(x, y, z))),
   )
+
+/** How far along a direction a point of a convex, counter-clockwise outline has to go to be outside. */
+function exitDistance(
+  outline: readonly (readonly [number, number])[],
+  [u, v]: readonly [number, number],
+  [du, dv]: readonly [number, number],
+): number {
+  let distance = Infinity
+  outline.forEach(([u0, v0], i) => {
+    const [u1, v1] = outline[(i + 1) % outline.length] ?? [u0, v0]
+    const [nu, nv] = [v1 - v0, u0 - u1]
+    const speed = du * nu + dv * nv
+    if (speed > 1e-9) distance = Math.min(distance, ((u0 - u) * nu + (v0 - v) * nv) / speed)
+  })
+  return Number.isFinite(distance) ? Math.max(0, distance) : 0
 }

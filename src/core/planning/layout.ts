@@ -1,5 +1,4 @@
-import type {
-  AXES} from '../geometry';
+import type { AXES } from '../geometry'
 import {
   applyMotion,
   cross,

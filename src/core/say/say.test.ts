@@ -56,13 +56,11 @@ const size = fc.oneof(
       fc.constantFrom(undefined, 'H7', 'H8'),
     )
     .map(([diameter, making, fit]) => ({ diameter, making, ...(fit ? { fit } : {}) })),
-  fc
-    .constantFrom(['M6', 6], ['M8', 8], ['M6x0.75', 6])
-    .map(([thread, d]) => ({
-      diameter: { mm: d as number },
-      making: 'tap' as const,
-      thread: thread as string,
-    })),
+  fc.constantFrom(['M6', 6], ['M8', 8], ['M6x0.75', 6]).map(([thread, d]) => ({
+    diameter: { mm: d as number },
+    making: 'tap' as const,
+    thread: thread as string,
+  })),
 )
 const pattern = fc.oneof(
   fc.constant({ kind: 'single' as const }),

@@ -15,21 +15,40 @@ export function moveSetup(way: Way, id: string, to: number): Way {
   return { ...way, setups: [...rest.slice(0, place), moved, ...rest.slice(place)] }
 }
 
-export const removeSetup = (way: Way, id: string): Way => ({ ...way, setups: way.setups.filter((setup) => setup.id !== id) })
+export const removeSetup = (way: Way, id: string): Way => ({
+  ...way,
+  setups: way.setups.filter((setup) => setup.id !== id),
+})
 
 /** Ticks a face or feature to be cut in a setup, at the end of its cuts; or unticks all its cuts there. */
 export function tickCut(setup: Setup, feature: string, ticked: boolean, cutter?: string): Setup {
   if (!ticked) return { ...setup, ops: setup.ops.filter((op) => op.feature !== feature) }
-  return { ...setup, ops: [...setup.ops, { id: freeOpId(setup, feature), feature, pass: 'finish', leave: { mm: 0 }, ...(cutter === undefined ? {} : { cutter }) }] }
+  return {
+    ...setup,
+    ops: [
+      ...setup.ops,
+      {
+        id: freeOpId(setup, feature),
+        feature,
+        pass: 'finish',
+        leave: { mm: 0 },
+        ...(cutter === undefined ? {} : { cutter }),
+      },
+    ],
+  }
 }
 
 function freeOpId(setup: Setup, feature: string): string {
   const stem = feature.replace(/[^A-Za-z0-9-]/g, '-').slice(0, 34)
   if (!setup.ops.some((op) => op.id === stem)) return stem
-  for (let n = 2; ; n++) if (!setup.ops.some((op) => op.id === `${stem}-${n}`)) return `${stem}-${n}`
+  for (let n = 2; ; n++)
+    if (!setup.ops.some((op) => op.id === `${stem}-${n}`)) return `${stem}-${n}`
 }
 
-export const changeOp = (setup: Setup, id: string, change: (op: Op) => Op): Setup => ({ ...setup, ops: setup.ops.map((op) => (op.id === id ? change(op) : op)) })
+export const changeOp = (setup: Setup, id: string, change: (op: Op) => Op): Setup => ({
+  ...setup,
+  ops: setup.ops.map((op) => (op.id === id ? change(op) : op)),
+})
 
 /** Moves a cut earlier (−1) or later (+1) within its setup. */
 export function moveOp(setup: Setup, id: string, by: -1 | 1): Setup {
@@ -45,7 +64,12 @@ export function roughBefore(setup: Setup, id: string, leaveMm: number): Setup {
   const finish = setup.ops.find((op) => op.id === id)
   if (!finish) return setup
   const { hold: _hold, ...plain } = finish
-  const rough: Op = { ...plain, id: freeOpId(setup, `${finish.feature}-rough`), pass: 'rough', leave: { mm: leaveMm } }
+  const rough: Op = {
+    ...plain,
+    id: freeOpId(setup, `${finish.feature}-rough`),
+    pass: 'rough',
+    leave: { mm: leaveMm },
+  }
   return { ...setup, ops: setup.ops.flatMap((op) => (op.id === id ? [rough, op] : [op])) }
 }
 
@@ -57,4 +81,7 @@ export function editContact(setup: Setup, edit: ContactEdit): Setup {
 }
 
 /** Lets a contact go back to where the holding puts it; takes out one that was put in by hand. */
-export const resetContact = (setup: Setup, id: string): Setup => ({ ...setup, footing: { ...setup.footing, edits: setup.footing.edits.filter((e) => e.id !== id) } })
+export const resetContact = (setup: Setup, id: string): Setup => ({
+  ...setup,
+  footing: { ...setup.footing, edits: setup.footing.edits.filter((e) => e.id !== id) },
+})

@@ -1,7 +1,13 @@
 'use client'
 
 import { Trash2 } from 'lucide-react'
-import { allRequirements, type Part, type Requirement, requirementFigures, requirementTitle } from '@/core/part'
+import {
+  allRequirements,
+  type Part,
+  type Requirement,
+  requirementFigures,
+  requirementTitle,
+} from '@/core/part'
 
 /** Half widths up to this want care from everyone (common practice, no source). */
 const TIGHT_MM = 0.025
@@ -33,35 +39,93 @@ interface RequirementListProps {
 }
 
 /** What must agree with what, and how closely. */
-export function RequirementList({ chosen, onChoose, onCritical, onRemove, onSayAgain, part }: RequirementListProps) {
+export function RequirementList({
+  chosen,
+  onChoose,
+  onCritical,
+  onRemove,
+  onSayAgain,
+  part,
+}: RequirementListProps) {
   const requirements = allRequirements(part)
   const own = new Set(part.requirements.map((r) => r.id))
   return (
     <section aria-label="What must agree">
-      <h2 className="flex items-baseline justify-between px-3 pt-3 text-[16px] font-bold">What must agree <span className="text-[13px] font-normal text-soft">{requirements.length} {requirements.length === 1 ? 'requirement' : 'requirements'}</span></h2>
-      {requirements.length === 0 && <p className="p-3 text-soft">Nothing is tied yet. Say for example <span className="figures">hold top to base ±0.1</span>, or choose a feature and tie it to another.</p>}
+      <h2 className="flex items-baseline justify-between px-3 pt-3 text-[16px] font-bold">
+        What must agree{' '}
+        <span className="text-[13px] font-normal text-soft">
+          {requirements.length} {requirements.length === 1 ? 'requirement' : 'requirements'}
+        </span>
+      </h2>
+      {requirements.length === 0 && (
+        <p className="p-3 text-soft">
+          Nothing is tied yet. Say for example{' '}
+          <span className="figures">hold top to base ±0.1</span>, or choose a feature and tie it to
+          another.
+        </p>
+      )}
       <ol className="mt-2">
         {requirements.map((requirement, i) => {
           const isChosen = requirement.id === chosen
           return (
-            <li key={requirement.id} className={`border-t border-faint ${isChosen ? 'border-l-4 border-l-blue bg-wash' : ''}`}>
-              <button type="button" aria-pressed={isChosen} className="grid w-full cursor-pointer grid-cols-[28px_1fr_auto] items-center px-2 py-1.5 text-left" onClick={() => onChoose(isChosen ? undefined : requirement.id)}>
+            <li
+              key={requirement.id}
+              className={`border-t border-faint ${isChosen ? 'border-l-4 border-l-blue bg-wash' : ''}`}
+            >
+              <button
+                type="button"
+                aria-pressed={isChosen}
+                className="grid w-full cursor-pointer grid-cols-[28px_1fr_auto] items-center px-2 py-1.5 text-left"
+                onClick={() => onChoose(isChosen ? undefined : requirement.id)}
+              >
                 <span className="text-center font-bold">{i + 1}</span>
                 <span>
                   <span className="block">{requirementTitle(part, requirement)}</span>
-                  <span className="figures block text-[14px] text-soft">{requirementFigures(part, requirement, part.unit)}</span>
+                  <span className="figures block text-[14px] text-soft">
+                    {requirementFigures(part, requirement, part.unit)}
+                  </span>
                 </span>
-                <span className="text-[14px]">{requirement.critical ? <strong>critical</strong> : isTight(requirement) ? 'tight' : 'easy'}</span>
+                <span className="text-[14px]">
+                  {requirement.critical ? (
+                    <strong>critical</strong>
+                  ) : isTight(requirement) ? (
+                    'tight'
+                  ) : (
+                    'easy'
+                  )}
+                </span>
               </button>
-              {isChosen && (own.has(requirement.id) ? (
-                <div className="flex gap-2 px-9 pb-2 text-[14px]">
-                  <button type="button" className="button quiet" onClick={() => onSayAgain(requirement)}>Say it again</button>
-                  <button type="button" className="button quiet" onClick={() => onCritical(requirement)}>{requirement.critical ? 'Not critical' : 'Critical'}</button>
-                  <button type="button" className="button quiet" onClick={() => onRemove(requirement)} aria-label="Take off"><Trash2 className="size-4" aria-hidden /></button>
-                </div>
-              ) : (
-                <p className="px-9 pb-2 text-[13px] text-soft">Said with the feature itself; change it there.</p>
-              ))}
+              {isChosen &&
+                (own.has(requirement.id) ? (
+                  <div className="flex gap-2 px-9 pb-2 text-[14px]">
+                    <button
+                      type="button"
+                      className="button quiet"
+                      onClick={() => onSayAgain(requirement)}
+                    >
+                      Say it again
+                    </button>
+                    <button
+                      type="button"
+                      className="button quiet"
+                      onClick={() => onCritical(requirement)}
+                    >
+                      {requirement.critical ? 'Not critical' : 'Critical'}
+                    </button>
+                    <button
+                      type="button"
+                      className="button quiet"
+                      onClick={() => onRemove(requirement)}
+                      aria-label="Take off"
+                    >
+                      <Trash2 className="size-4" aria-hidden />
+                    </button>
+                  </div>
+                ) : (
+                  <p className="px-9 pb-2 text-[13px] text-soft">
+                    Said with the feature itself; change it there.
+                  </p>
+                ))}
             </li>
           )
         })}

@@ -7,7 +7,13 @@ import { type Part } from '@/core/part'
 import { type SolidMesh, solidOf } from '@/workers/client'
 
 /** The finished part as a solid, turned with the mouse, a finger, or the arrow keys. */
-export default function SolidView({ chosen, part }: { readonly part: Part; readonly chosen: string | undefined }) {
+export default function SolidView({
+  chosen,
+  part,
+}: {
+  readonly part: Part
+  readonly chosen: string | undefined
+}) {
   const host = useRef<HTMLDivElement>(null)
   const show = useRef<(mesh: SolidMesh) => void>(undefined)
   const [sentence, setSentence] = useState<string>()
@@ -59,14 +65,32 @@ export default function SolidView({ chosen, part }: { readonly part: Part; reado
       const flat = geometry.toNonIndexed()
       flat.computeVertexNormals()
       const style = getComputedStyle(document.documentElement)
-      body.add(new THREE.Mesh(flat, new THREE.MeshStandardMaterial({ color: style.getPropertyValue('--front').trim() || '#dde4e8', roughness: 0.6, metalness: 0.15 })))
-      body.add(new THREE.LineSegments(new THREE.EdgesGeometry(geometry, 25), new THREE.LineBasicMaterial({ color: style.getPropertyValue('--ink').trim() || '#16262f' })))
+      body.add(
+        new THREE.Mesh(
+          flat,
+          new THREE.MeshStandardMaterial({
+            color: style.getPropertyValue('--front').trim() || '#dde4e8',
+            roughness: 0.6,
+            metalness: 0.15,
+          }),
+        ),
+      )
+      body.add(
+        new THREE.LineSegments(
+          new THREE.EdgesGeometry(geometry, 25),
+          new THREE.LineBasicMaterial({
+            color: style.getPropertyValue('--ink').trim() || '#16262f',
+          }),
+        ),
+      )
       geometry.computeBoundingSphere()
       const sphere = geometry.boundingSphere
       if (sphere && !framed) {
         framed = true
         controls.target.copy(sphere.center)
-        camera.position.copy(sphere.center).add(new THREE.Vector3(-0.6, -1, 0.75).normalize().multiplyScalar(sphere.radius * 4.1))
+        camera.position
+          .copy(sphere.center)
+          .add(new THREE.Vector3(-0.6, -1, 0.75).normalize().multiplyScalar(sphere.radius * 4.1))
         controls.update()
       }
       draw()
@@ -85,7 +109,9 @@ export default function SolidView({ chosen, part }: { readonly part: Part; reado
     let current = true
     void solidOf(part).then(
       (mesh) => current && show.current?.(mesh),
-      () => current && setSentence('The solid could not be made; the three views are right all the same.'),
+      () =>
+        current &&
+        setSentence('The solid could not be made; the three views are right all the same.'),
     )
     return () => {
       current = false
@@ -94,7 +120,11 @@ export default function SolidView({ chosen, part }: { readonly part: Part; reado
 
   return (
     <div ref={host} className="absolute inset-0" data-solid>
-      {sentence && <p role="alert" className="p-4">{sentence}</p>}
+      {sentence && (
+        <p role="alert" className="p-4">
+          {sentence}
+        </p>
+      )}
     </div>
   )
 }

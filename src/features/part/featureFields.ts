@@ -11,18 +11,58 @@ export interface LengthSlot {
 /** The lengths of a feature beside its place, in the order in which one would say them. */
 export function lengthSlots(feature: Feature): readonly LengthSlot[] {
   const depth: LengthSlot[] =
-    'extent' in feature && feature.extent.kind === 'deep' ? [{ label: 'Depth', value: feature.extent.depth, set: (value) => ({ ...feature, extent: { kind: 'deep', depth: value } }) }] : []
+    'extent' in feature && feature.extent.kind === 'deep'
+      ? [
+          {
+            label: 'Depth',
+            value: feature.extent.depth,
+            set: (value) => ({ ...feature, extent: { kind: 'deep', depth: value } }),
+          },
+        ]
+      : []
   switch (feature.kind) {
     case 'hole': {
       const { head, pattern } = feature
-      const slots: LengthSlot[] = feature.thread === undefined ? [{ label: 'Diameter', value: feature.diameter, set: (diameter) => ({ ...feature, diameter }) }] : []
+      const slots: LengthSlot[] =
+        feature.thread === undefined
+          ? [
+              {
+                label: 'Diameter',
+                value: feature.diameter,
+                set: (diameter) => ({ ...feature, diameter }),
+              },
+            ]
+          : []
       slots.push(...depth)
-      if (pattern.kind === 'circle') slots.push({ label: 'On diameter', value: pattern.diameter, set: (diameter) => ({ ...feature, pattern: { ...pattern, diameter } }) })
-      if (pattern.kind === 'grid' && pattern.columns > 1) slots.push({ label: 'Apart across', value: pattern.pitchAcross, set: (pitchAcross) => ({ ...feature, pattern: { ...pattern, pitchAcross } }) })
-      if (pattern.kind === 'grid' && pattern.rows > 1) slots.push({ label: 'Apart up', value: pattern.pitchUp, set: (pitchUp) => ({ ...feature, pattern: { ...pattern, pitchUp } }) })
+      if (pattern.kind === 'circle')
+        slots.push({
+          label: 'On diameter',
+          value: pattern.diameter,
+          set: (diameter) => ({ ...feature, pattern: { ...pattern, diameter } }),
+        })
+      if (pattern.kind === 'grid' && pattern.columns > 1)
+        slots.push({
+          label: 'Apart across',
+          value: pattern.pitchAcross,
+          set: (pitchAcross) => ({ ...feature, pattern: { ...pattern, pitchAcross } }),
+        })
+      if (pattern.kind === 'grid' && pattern.rows > 1)
+        slots.push({
+          label: 'Apart up',
+          value: pattern.pitchUp,
+          set: (pitchUp) => ({ ...feature, pattern: { ...pattern, pitchUp } }),
+        })
       if (head.kind === 'counterbore') {
-        slots.push({ label: 'Counterbore', value: head.diameter, set: (diameter) => ({ ...feature, head: { ...head, diameter } }) })
-        slots.push({ label: 'Counterbore depth', value: head.depth, set: (d) => ({ ...feature, head: { ...head, depth: d } }) })
+        slots.push({
+          label: 'Counterbore',
+          value: head.diameter,
+          set: (diameter) => ({ ...feature, head: { ...head, diameter } }),
+        })
+        slots.push({
+          label: 'Counterbore depth',
+          value: head.depth,
+          set: (d) => ({ ...feature, head: { ...head, depth: d } }),
+        })
       }
       return slots
     }
@@ -40,7 +80,11 @@ export function lengthSlots(feature: Feature): readonly LengthSlot[] {
       ]
     case 'boss':
       return [
-        { label: 'Diameter', value: feature.diameter, set: (diameter) => ({ ...feature, diameter }) },
+        {
+          label: 'Diameter',
+          value: feature.diameter,
+          set: (diameter) => ({ ...feature, diameter }),
+        },
         { label: 'Height', value: feature.height, set: (height) => ({ ...feature, height }) },
       ]
     case 'chamfer':

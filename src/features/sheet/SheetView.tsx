@@ -28,23 +28,54 @@ export function SheetView({ jobId, part, way, wayId, workshop }: SheetViewProps)
   }, [part, way, workshop])
   return (
     <>
-      <TopBar here="sheet" job={{ id: jobId, name: part.name, revision: part.revision, firstWay: wayId }} unit={part.unit} />
+      <TopBar
+        here="sheet"
+        job={{ id: jobId, name: part.name, revision: part.revision, firstWay: wayId }}
+        unit={part.unit}
+      />
       <div className="no-print mx-auto flex max-w-[820px] flex-wrap items-center gap-3 px-4 pt-3">
-        <p className="mr-auto text-soft">{way.setups.length === 0 ? 'This way has no setups yet; only the cover would be printed.' : `${sheet.pages.length + 1} pages, black on white.`}</p>
-        <button type="button" className="button main" onClick={() => window.print()}><Printer className="size-4" aria-hidden /> Print</button>
-        <a className="button" href={`/api/jobs/${jobId}/export?as=sheet-pdf&way=${encodeURIComponent(way.name)}`}><Download className="size-4" aria-hidden /> PDF</a>
-        <a className="button" href={`/api/jobs/${jobId}/export?as=csv&way=${encodeURIComponent(way.name)}`}><Download className="size-4" aria-hidden /> CSV</a>
+        <p className="mr-auto text-soft">
+          {way.setups.length === 0
+            ? 'This way has no setups yet; only the cover would be printed.'
+            : `${sheet.pages.length + 1} pages, black on white.`}
+        </p>
+        <button type="button" className="button main" onClick={() => window.print()}>
+          <Printer className="size-4" aria-hidden /> Print
+        </button>
+        <a
+          className="button"
+          href={`/api/jobs/${jobId}/export?as=sheet-pdf&way=${encodeURIComponent(way.name)}`}
+        >
+          <Download className="size-4" aria-hidden /> PDF
+        </a>
+        <a
+          className="button"
+          href={`/api/jobs/${jobId}/export?as=csv&way=${encodeURIComponent(way.name)}`}
+        >
+          <Download className="size-4" aria-hidden /> CSV
+        </a>
       </div>
       <main>
-        <Paper><Cover sheet={sheet} /></Paper>
-        {sheet.pages.map((page) => <Paper key={page.number}><Page page={page} sheet={sheet} /></Paper>)}
+        <Paper>
+          <Cover sheet={sheet} />
+        </Paper>
+        {sheet.pages.map((page) => (
+          <Paper key={page.number}>
+            <Page page={page} sheet={sheet} />
+          </Paper>
+        ))}
       </main>
     </>
   )
 }
 
 const Paper = ({ children }: { readonly children: React.ReactNode }) => (
-  <article data-theme="light" className="paper mx-auto my-4 max-w-[820px] break-after-page rounded-sm bg-white p-6 text-[14px] text-[#16262f] print:my-0 print:max-w-none print:p-0">{children}</article>
+  <article
+    data-theme="light"
+    className="paper mx-auto my-4 max-w-[820px] break-after-page rounded-sm bg-white p-6 text-[14px] text-[#16262f] print:my-0 print:max-w-none print:p-0"
+  >
+    {children}
+  </article>
 )
 
 function Cover({ sheet }: { readonly sheet: SetupSheet }) {
@@ -56,23 +87,47 @@ function Cover({ sheet }: { readonly sheet: SetupSheet }) {
       {cover.warnings.length > 0 && (
         <section className="mb-3 border-2 border-black p-2">
           <h2 className="font-bold">▲ Do not start: these forbid it</h2>
-          <ul>{cover.warnings.map((warning, i) => <li key={i}>{warning}</li>)}</ul>
+          <ul>
+            {cover.warnings.map((warning, i) => (
+              <li key={i}>{warning}</li>
+            ))}
+          </ul>
         </section>
       )}
       <h2 className="mt-2 text-[17px] font-bold">What must agree</h2>
       <table className="w-full">
-        <thead><tr className="border-b border-black text-left"><th>Requirement</th><th>Allowed</th><th>Predicted</th><th>Margin</th><th>Stands</th></tr></thead>
+        <thead>
+          <tr className="border-b border-black text-left">
+            <th>Requirement</th>
+            <th>Allowed</th>
+            <th>Predicted</th>
+            <th>Margin</th>
+            <th>Stands</th>
+          </tr>
+        </thead>
         <tbody>
           {cover.requirements.map((r, i) => (
             <tr key={i} className="border-b border-[#c3ccd0]">
-              <td>{r.title}</td><td className="figures">{r.figures}</td><td className="figures">{r.predicted}</td><td className="figures">{r.margin}</td><td><StandingMark standing={r.standing} /></td>
+              <td>{r.title}</td>
+              <td className="figures">{r.figures}</td>
+              <td className="figures">{r.predicted}</td>
+              <td className="figures">{r.margin}</td>
+              <td>
+                <StandingMark standing={r.standing} />
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      {cover.chains.map((chain, i) => <ChainTable key={i} chain={chain} />)}
+      {cover.chains.map((chain, i) => (
+        <ChainTable key={i} chain={chain} />
+      ))}
       <h2 className="mt-4 text-[17px] font-bold">Cautions</h2>
-      <ul className="list-disc pl-5">{cautions.map((caution) => <li key={caution}>{caution}</li>)}</ul>
+      <ul className="list-disc pl-5">
+        {cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
     </>
   )
 }
@@ -80,14 +135,26 @@ function Cover({ sheet }: { readonly sheet: SetupSheet }) {
 function ChainTable({ chain }: { readonly chain: ChainBlock }) {
   return (
     <section className="mt-4 break-inside-avoid">
-      <h2 className="text-[17px] font-bold">Chain: {chain.title} <span className="figures font-normal">{chain.figures}, predicted {chain.predicted}</span></h2>
+      <h2 className="text-[17px] font-bold">
+        Chain: {chain.title}{' '}
+        <span className="figures font-normal">
+          {chain.figures}, predicted {chain.predicted}
+        </span>
+      </h2>
       <table className="w-full">
         <tbody>
           {chain.links.map((link, i) => (
             <tr key={i} className="border-b border-[#c3ccd0]">
-              <td className="w-36">{link.where}</td><td>{link.what}</td><td className="figures w-20">{link.spread}</td>
+              <td className="w-36">{link.where}</td>
+              <td>{link.what}</td>
+              <td className="figures w-20">{link.spread}</td>
               <td className="figures w-14 text-right">{Math.round(link.share * 100)} %</td>
-              <td className="w-32 pl-2"><span className="block h-2.5 bg-[#16262f] [print-color-adjust:exact]" style={{ width: `${Math.max(1, link.share * 100)}%` }} /></td>
+              <td className="w-32 pl-2">
+                <span
+                  className="block h-2.5 bg-[#16262f] [print-color-adjust:exact]"
+                  style={{ width: `${Math.max(1, link.share * 100)}%` }}
+                />
+              </td>
             </tr>
           ))}
         </tbody>
@@ -99,9 +166,15 @@ function ChainTable({ chain }: { readonly chain: ChainBlock }) {
 function Page({ page, sheet }: { readonly page: SheetPage; readonly sheet: SetupSheet }) {
   return (
     <>
-      <h1 className="text-[22px] font-bold">{page.number} · {page.name}</h1>
-      <p className="text-[13px]">{sheet.title} · {sheet.subtitle}</p>
-      <p className="my-1">First: <strong>{page.turn}</strong>.</p>
+      <h1 className="text-[22px] font-bold">
+        {page.number} · {page.name}
+      </h1>
+      <p className="text-[13px]">
+        {sheet.title} · {sheet.subtitle}
+      </p>
+      <p className="my-1">
+        First: <strong>{page.turn}</strong>.
+      </p>
       <div className="flex flex-wrap gap-2">
         <SceneSvg scene={page.elevation} title="From the side" className="w-[330px]" />
         <SceneSvg scene={page.plan} title="From above" className="w-[330px]" />
@@ -119,15 +192,36 @@ function Page({ page, sheet }: { readonly page: SheetPage; readonly sheet: Setup
         <tbody>
           {page.ops.map((op, i) => (
             <tr key={i} className="border-b border-[#c3ccd0] align-top">
-              <td className="w-6">{i + 1}</td><td>{op.what}{op.note && <strong className="block">■ {op.note}</strong>}</td><td>{op.tool}</td><td className="w-20">☐ done</td>
+              <td className="w-6">{i + 1}</td>
+              <td>
+                {op.what}
+                {op.note && <strong className="block">■ {op.note}</strong>}
+              </td>
+              <td>{op.tool}</td>
+              <td className="w-20">☐ done</td>
             </tr>
           ))}
         </tbody>
       </table>
       <h2 className="mt-2 font-bold">Measure before going on</h2>
-      {page.checks.length === 0 ? <p>Nothing of the drawing is settled here.</p> : <ul>{page.checks.map((check, i) => <li key={i} className="flex justify-between border-b border-[#c3ccd0]"><span>{check}</span><span>measured ____________</span></li>)}</ul>}
+      {page.checks.length === 0 ? (
+        <p>Nothing of the drawing is settled here.</p>
+      ) : (
+        <ul>
+          {page.checks.map((check, i) => (
+            <li key={i} className="flex justify-between border-b border-[#c3ccd0]">
+              <span>{check}</span>
+              <span>measured ____________</span>
+            </li>
+          ))}
+        </ul>
+      )}
       {page.findings.length > 0 && <Lines title="Mind" lines={page.findings} />}
-      <ul className="mt-2 text-[12px]">{sheet.cautions.map((caution) => <li key={caution}>{caution}</li>)}</ul>
+      <ul className="mt-2 text-[12px]">
+        {sheet.cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
     </>
   )
 }
@@ -135,6 +229,10 @@ function Page({ page, sheet }: { readonly page: SheetPage; readonly sheet: Setup
 const Lines = ({ lines, title }: { readonly title: string; readonly lines: readonly string[] }) => (
   <>
     <h2 className="mt-2 font-bold">{title}</h2>
-    <ul>{lines.map((line, i) => <li key={i}>{line}</li>)}</ul>
+    <ul>
+      {lines.map((line, i) => (
+        <li key={i}>{line}</li>
+      ))}
+    </ul>
   </>
 )

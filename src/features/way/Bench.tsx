@@ -24,28 +24,74 @@ interface BenchProps {
 export function Bench({ index, lit, onPick, onPoint, onRemove, part, planned, tools }: BenchProps) {
   const [sheet, size] = useSize<HTMLDivElement>({ width: 730, height: 300 })
   const narrow = size.width < 560
-  const each = narrow ? { width: size.width, height: 260 } : { width: Math.floor(size.width / 2) - 4, height: size.height }
+  const each = narrow
+    ? { width: size.width, height: 260 }
+    : { width: Math.floor(size.width / 2) - 4, height: size.height }
   const { height, width } = each
-  const side = useMemo(() => elevation(part, planned, { width, height }), [height, part, planned, width])
-  const above = useMemo(() => plan(part, planned, { width, height }), [height, part, planned, width])
+  const side = useMemo(
+    () => elevation(part, planned, { width, height }),
+    [height, part, planned, width],
+  )
+  const above = useMemo(
+    () => plan(part, planned, { width, height }),
+    [height, part, planned, width],
+  )
   const { faceAt } = planned.layout
-  const where = (face: Side): ReactNode => <><strong>{part.faces[face].name}</strong> <span className={isRaw(part, planned.before, face) ? 'font-semibold text-red' : ''}>({since(part, planned, face)})</span></>
+  const where = (face: Side): ReactNode => (
+    <>
+      <strong>{part.faces[face].name}</strong>{' '}
+      <span className={isRaw(part, planned.before, face) ? 'font-semibold text-red' : ''}>
+        ({since(part, planned, face)})
+      </span>
+    </>
+  )
   return (
-    <section aria-label={`Setup ${index + 1}`} className="sheet flex min-w-0 flex-col p-3">
+    <section aria-label={`Setup ${index + 1}`} className="sheet flex min-h-0 min-w-0 flex-col p-3">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h1 className="text-[18px] font-bold">{index + 1} · {planned.setup.name}</h1>
+        <h1 className="text-[18px] font-bold">
+          {index + 1} · {planned.setup.name}
+        </h1>
         <p className="text-[14px] text-soft">
-          Stands on {where(faceAt.down)}, against {where(faceAt.jaw)}{planned.setup.holding.stop === 'none' ? ', no stop' : <>, stop at {where(planned.setup.holding.stop === 'left' ? faceAt.left : faceAt.right)}</>}
+          Stands on {where(faceAt.down)}, against {where(faceAt.jaw)}
+          {planned.setup.holding.stop === 'none' ? (
+            ', no stop'
+          ) : (
+            <>
+              , stop at {where(planned.setup.holding.stop === 'left' ? faceAt.left : faceAt.right)}
+            </>
+          )}
         </p>
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[14px]">
         {tools}
-        <button type="button" className="button quiet ml-auto" onClick={onRemove} aria-label="Take this setup out"><Trash2 className="size-4" aria-hidden /></button>
+        <button
+          type="button"
+          className="button quiet ml-auto"
+          onClick={onRemove}
+          aria-label="Take this setup out"
+        >
+          <Trash2 className="size-4" aria-hidden />
+        </button>
       </div>
-      <div ref={sheet} className="mt-1 min-h-[230px] grow overflow-hidden" style={{ flexBasis: 230 }}>
+      <div
+        ref={sheet}
+        className="mt-1 min-h-[200px] grow overflow-hidden max-lg:min-h-[540px] sm:max-lg:min-h-[300px]"
+      >
         <div className={narrow ? '' : 'flex gap-2'}>
-          <SceneSvg scene={side} title="The holding from the side: jaws, parallels, grip" lit={lit} onPoint={onPoint} onPick={onPick} />
-          <SceneSvg scene={above} title="The holding from above: jaws, contacts, zero" lit={lit} onPoint={onPoint} onPick={onPick} />
+          <SceneSvg
+            scene={side}
+            title="The holding from the side: jaws, parallels, grip"
+            lit={lit}
+            onPoint={onPoint}
+            onPick={onPick}
+          />
+          <SceneSvg
+            scene={above}
+            title="The holding from above: jaws, contacts, zero"
+            lit={lit}
+            onPoint={onPoint}
+            onPick={onPick}
+          />
         </div>
       </div>
     </section>

@@ -21,12 +21,21 @@ interface ChainProps {
   readonly onPick: (link: LinkShare) => void
 }
 
-const WORDS: Readonly<Record<AnswerKind, string>> = { worst: 'worst case', likely: 'likely (99.7 %)', simulate: 'simulate' }
+const WORDS: Readonly<Record<AnswerKind, string>> = {
+  worst: 'worst case',
+  likely: 'likely (99.7 %)',
+  simulate: 'simulate',
+}
 
 /** Plates linked in the order in which the location was handed on; the width of each is its share. */
 export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, part }: ChainProps) {
   if (!chosen) {
-    return <section aria-label="Chain" className="on-bar rounded-xl bg-bar p-4 text-bar-soft">Choose a requirement in the ledger: its chain of locations is shown here, link by link, from one feature to the other.</section>
+    return (
+      <section aria-label="Chain" className="on-bar rounded-xl bg-bar p-4 text-bar-soft">
+        Choose a requirement in the ledger: its chain of locations is shown here, link by link, from
+        one feature to the other.
+      </section>
+    )
   }
   const { outcome, reason, requirement, standing, title } = chosen
   const figure = figureOf(requirement, part.unit)
@@ -39,21 +48,55 @@ export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, par
         <span className="figures">{requirementFigures(part, requirement, part.unit)}</span>
         {verdict ? (
           <>
-            <span>predicted <span className="figures" data-predicted>{isZone(requirement) ? '' : '±'}{figure(verdict.predicted)}</span></span>
-            <strong className={short ? 'text-[#ffb3ac]' : standing === 'near' ? 'text-yellow' : 'text-[#8fe3bb]'}>{short ? `▲ short by ${figure(-verdict.margin)}` : `${standing === 'near' ? '◆' : '●'} holds by ${signedFigure(verdict.margin, figure).replace('+', '')}`}</strong>
+            <span>
+              predicted{' '}
+              <span className="figures" data-predicted>
+                {isZone(requirement) ? '' : '±'}
+                {figure(verdict.predicted)}
+              </span>
+            </span>
+            <strong
+              className={
+                short ? 'text-[#ffb3ac]' : standing === 'near' ? 'text-yellow' : 'text-[#8fe3bb]'
+              }
+            >
+              {short
+                ? `▲ short by ${figure(-verdict.margin)}`
+                : `${standing === 'near' ? '◆' : '●'} holds by ${signedFigure(verdict.margin, figure).replace('+', '')}`}
+            </strong>
           </>
         ) : (
           <span className="text-bar-soft">○ {reason}</span>
         )}
         <span className="ml-auto flex gap-1" role="group" aria-label="How it is added up">
           {ANSWERS.map((kind) => (
-            <button key={kind} type="button" aria-pressed={kind === answer} onClick={() => onAnswer(kind)} className={`min-h-7 cursor-pointer rounded px-2 text-[14px] ${kind === answer ? 'bg-white/15 font-bold underline underline-offset-4' : 'hover:bg-white/10'}`}>
+            <button
+              key={kind}
+              type="button"
+              aria-pressed={kind === answer}
+              onClick={() => onAnswer(kind)}
+              className={`min-h-7 cursor-pointer rounded px-2 text-[14px] ${kind === answer ? 'bg-white/15 font-bold underline underline-offset-4' : 'hover:bg-white/10'}`}
+            >
               {WORDS[kind]}
             </button>
           ))}
         </span>
       </div>
-      {answer === 'simulate' && outcome ? <Simulation part={part} analysis={analysis} chosen={chosen} /> : outcome && <Plates part={part} requirement={requirement} links={outcome.links} answer={answer} figure={figure} onPoint={onPoint} onPick={onPick} />}
+      {answer === 'simulate' && outcome ? (
+        <Simulation part={part} analysis={analysis} chosen={chosen} />
+      ) : (
+        outcome && (
+          <Plates
+            part={part}
+            requirement={requirement}
+            links={outcome.links}
+            answer={answer}
+            figure={figure}
+            onPoint={onPoint}
+            onPick={onPick}
+          />
+        )
+      )}
     </section>
   )
 }
@@ -74,26 +117,42 @@ const SMALL = 0.02
 function Plates({ answer, figure, links, onPick, onPoint, part, requirement }: PlatesProps) {
   const size = (link: LinkShare): number => (answer === 'worst' ? link.worst : link.likely)
   const total = links.reduce((sum, link) => sum + link.worst, 0)
-  const shareOf = (link: LinkShare): number => (answer === 'worst' ? (total > 0 ? link.worst / total : 0) : link.share)
+  const shareOf = (link: LinkShare): number =>
+    answer === 'worst' ? (total > 0 ? link.worst / total : 0) : link.share
   const weakest = weakestLink(links)
   const large = links.filter((link) => shareOf(link) >= SMALL)
   const small = links.filter((link) => shareOf(link) < SMALL)
   const ends = endsOf(part, requirement)
-  if (links.length === 0) return <p className="py-3 text-bar-soft">Nothing varies between the two: they are the same cut.</p>
+  if (links.length === 0)
+    return (
+      <p className="py-3 text-bar-soft">Nothing varies between the two: they are the same cut.</p>
+    )
   return (
-    <div className="mt-1.5 flex items-center gap-0 overflow-x-auto pb-1">
-      <span className="shrink-0 pr-2 font-bold">{ends[0]}</span>
+    <div className="mt-1.5 flex items-stretch gap-0 overflow-x-auto pb-1">
+      <span className="shrink-0 self-center pr-2 font-bold">{ends[0]}</span>
       {large.map((link) => (
-        <Plate key={link.link} link={link} share={shareOf(link)} spread={figure(size(link))} best={link.link === weakest?.link} onPoint={onPoint} onPick={onPick} />
+        <Plate
+          key={link.link}
+          link={link}
+          share={shareOf(link)}
+          spread={figure(size(link))}
+          best={link.link === weakest?.link}
+          onPoint={onPoint}
+          onPick={onPick}
+        />
       ))}
       {small.length > 0 && (
         <>
-          <span className="h-1.5 w-2.5 shrink-0 bg-bar-soft/60" aria-hidden />
-          <span className="shrink-0 self-stretch rounded-lg border border-bar-soft/40 px-2 py-1 text-[12px] text-bar-soft">{small.length} small<br />ones</span>
+          <span className="h-1.5 w-2.5 shrink-0 self-center bg-bar-soft/60" aria-hidden />
+          <span className="shrink-0 self-stretch rounded-lg border border-bar-soft/40 px-2 py-1 text-[12px] text-bar-soft">
+            {small.length} small
+            <br />
+            ones
+          </span>
         </>
       )}
-      <span className="h-1.5 w-2.5 shrink-0 bg-bar-soft/60" aria-hidden />
-      <span className="shrink-0 pl-1 font-bold">{ends[1]}</span>
+      <span className="h-1.5 w-2.5 shrink-0 self-center bg-bar-soft/60" aria-hidden />
+      <span className="shrink-0 self-center pl-1 font-bold">{ends[1]}</span>
     </div>
   )
 }
@@ -111,19 +170,42 @@ function Plate({ best, link, onPick, onPoint, share, spread }: PlateProps) {
   const words = best ? remedy(link) : ''
   return (
     <>
-      <span className="h-1.5 w-2.5 shrink-0 bg-bar-soft/60" aria-hidden />
-      <button type="button" data-link={link.link} title={words} style={{ flexGrow: share * 100, flexBasis: 104 }} onClick={() => onPick(link)} onPointerEnter={() => onPoint(link)} onPointerLeave={() => onPoint(undefined)} onFocus={() => onPoint(link)} onBlur={() => onPoint(undefined)}
-        className={`flex min-h-[76px] min-w-[104px] cursor-pointer flex-col rounded-lg border px-2 py-1 text-left ${best ? 'border-yellow bg-yellow text-[#13222b]' : 'border-bar-soft/60 bg-white/5 hover:bg-white/10'}`}>
-        <span className={`truncate text-[12px] ${best ? '' : 'text-bar-soft'}`}>{linkPlace(link)}</span>
+      <span className="h-1.5 w-2.5 shrink-0 self-center bg-bar-soft/60" aria-hidden />
+      <button
+        type="button"
+        data-link={link.link}
+        title={words}
+        style={{ flexGrow: share * 100, flexBasis: 104 }}
+        onClick={() => onPick(link)}
+        onPointerEnter={() => onPoint(link)}
+        onPointerLeave={() => onPoint(undefined)}
+        onFocus={() => onPoint(link)}
+        onBlur={() => onPoint(undefined)}
+        className={`flex min-h-[76px] min-w-[104px] cursor-pointer flex-col rounded-lg border px-2 py-1 text-left ${best ? 'border-yellow bg-yellow text-[#13222b]' : 'border-bar-soft/60 bg-white/5 hover:bg-white/10'}`}
+      >
+        <span className={`truncate text-[12px] ${best ? '' : 'text-bar-soft'}`}>
+          {linkPlace(link)}
+        </span>
         <span className="text-[13px] leading-tight font-semibold">{link.labels[0]}</span>
         {best && <span className="mt-0.5 line-clamp-2 text-[12px] leading-tight">{words}</span>}
-        <span className="figures mt-auto flex justify-between gap-2 text-[13px]"><span>±{spread}</span><span>{Math.round(share * 100)} %</span></span>
+        <span className="figures mt-auto flex justify-between gap-2 text-[13px]">
+          <span>±{spread}</span>
+          <span>{Math.round(share * 100)} %</span>
+        </span>
       </button>
     </>
   )
 }
 
 function endsOf(part: Part, requirement: Requirement): readonly [string, string] {
-  const to = 'to' in requirement ? refLabel(part, requirement.to) : 'datums' in requirement ? requirement.datums.map((d) => refLabel(part, d)).slice(0, 1).join('') : 'nominal'
+  const to =
+    'to' in requirement
+      ? refLabel(part, requirement.to)
+      : 'datums' in requirement
+        ? requirement.datums
+            .map((d) => refLabel(part, d))
+            .slice(0, 1)
+            .join('')
+        : 'nominal'
   return [to, refLabel(part, requirement.of)]
 }

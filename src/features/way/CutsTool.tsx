@@ -21,22 +21,56 @@ interface CutsToolProps {
 export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
   const { before, setup } = planned
   const all = [...SIDES.filter((side) => part.faces[side].toCut), ...part.features.map((f) => f.id)]
-  const dangling = setup.ops.map((op) => op.feature).filter((ref) => !all.includes(ref) && !(SIDES as readonly string[]).includes(ref))
-  const refs = [...all.filter((ref) => upSidesFor(part, ref).includes(setup.up) || setup.ops.some((op) => op.feature === ref)), ...new Set(dangling)]
+  const dangling = setup.ops
+    .map((op) => op.feature)
+    .filter((ref) => !all.includes(ref) && !(SIDES as readonly string[]).includes(ref))
+  const refs = [
+    ...all.filter(
+      (ref) =>
+        upSidesFor(part, ref).includes(setup.up) || setup.ops.some((op) => op.feature === ref),
+    ),
+    ...new Set(dangling),
+  ]
   const hidden = all.length - (refs.length - new Set(dangling).size)
   return (
-    <Tool label={`Cuts (${setup.ops.length})`} title="What is cut here" icon={<Hammer className="size-4" aria-hidden />} wide>
+    <Tool
+      label={`Cuts (${setup.ops.length})`}
+      title="What is cut here"
+      icon={<Hammer className="size-4" aria-hidden />}
+      wide
+    >
       <div className="grid grid-cols-2 gap-x-4">
         {refs.map((ref) => {
           const done = before.cut.get(ref)
-          return <Tick key={ref} checked={setup.ops.some((op) => op.feature === ref)} label={`${refLabel(part, ref)}${done ? ` (cut in ${done.setup + 1})` : ''}`} onChange={(ticked) => onChange((s) => tickCut(s, ref, ticked, usualCutter(workshop, part, s, ref)))} />
+          return (
+            <Tick
+              key={ref}
+              checked={setup.ops.some((op) => op.feature === ref)}
+              label={`${refLabel(part, ref)}${done ? ` (cut in ${done.setup + 1})` : ''}`}
+              onChange={(ticked) =>
+                onChange((s) => tickCut(s, ref, ticked, usualCutter(workshop, part, s, ref)))
+              }
+            />
+          )
         })}
       </div>
-      {hidden > 0 && <p className="text-[13px] text-soft">{hidden} more cannot be reached with {part.faces[setup.up].name} up.</p>}
+      {hidden > 0 && (
+        <p className="text-[13px] text-soft">
+          {hidden} more cannot be reached with {part.faces[setup.up].name} up.
+        </p>
+      )}
       {setup.ops.length > 0 && <h3 className="mt-2 font-bold">In this order</h3>}
       <ol>
         {setup.ops.map((op, i) => (
-          <OpRow key={op.id} part={part} op={op} first={i === 0} last={i === setup.ops.length - 1} workshop={workshop} onChange={onChange} />
+          <OpRow
+            key={op.id}
+            part={part}
+            op={op}
+            first={i === 0}
+            last={i === setup.ops.length - 1}
+            workshop={workshop}
+            onChange={onChange}
+          />
         ))}
       </ol>
     </Tool>
@@ -44,14 +78,26 @@ export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
 }
 
 /** The cutter of the workshop that would be taken for a feature: by kind, nearest in diameter. */
-function usualCutter(workshop: Workshop, part: Part, setup: Setup, ref: string): string | undefined {
+function usualCutter(
+  workshop: Workshop,
+  part: Part,
+  setup: Setup,
+  ref: string,
+): string | undefined {
   const feature = part.features.find((f) => f.id === ref)
   const [kind, diameter] =
-    feature === undefined ? [ref === setup.up ? 'face mill' : 'end mill', 16]
-    : feature.kind === 'hole' ? [{ drill: 'drill', ream: 'reamer', bore: 'boring head', tap: 'tap' }[feature.making], feature.diameter.mm]
-    : [feature.kind === 'chamfer' ? 'chamfer mill' : 'end mill', 6]
+    feature === undefined
+      ? [ref === setup.up ? 'face mill' : 'end mill', 16]
+      : feature.kind === 'hole'
+        ? [
+            { drill: 'drill', ream: 'reamer', bore: 'boring head', tap: 'tap' }[feature.making],
+            feature.diameter.mm,
+          ]
+        : [feature.kind === 'chamfer' ? 'chamfer mill' : 'end mill', 6]
   const fitting = workshop.cutters.filter((c) => c.kind === kind)
-  return fitting.sort((a, b) => Math.abs(a.diameter - diameter) - Math.abs(b.diameter - diameter))[0]?.id
+  return fitting.sort(
+    (a, b) => Math.abs(a.diameter - diameter) - Math.abs(b.diameter - diameter),
+  )[0]?.id
 }
 
 interface OpRowProps {
@@ -65,27 +111,104 @@ interface OpRowProps {
 
 function OpRow({ first, last, onChange, op, part, workshop }: OpRowProps) {
   const change = (next: (op: Op) => Op) => onChange((s) => changeOp(s, op.id, next))
-  const settled = allRequirements(part).filter((r) => [r.of, ...('to' in r ? [r.to] : 'datums' in r ? r.datums : [])].some((ref) => ref.split('.')[0] === op.feature))
+  const settled = allRequirements(part).filter((r) =>
+    [r.of, ...('to' in r ? [r.to] : 'datums' in r ? r.datums : [])].some(
+      (ref) => ref.split('.')[0] === op.feature,
+    ),
+  )
   return (
     <li className="border-t border-faint py-1.5">
       <div className="flex items-end gap-2">
-        <span className="grow pb-1.5"><strong>{refLabel(part, op.feature)}</strong>{op.pass === 'rough' ? ', rough' : ''}</span>
-        <div className="w-40"><Choice label="Cutter" value={op.cutter ?? ''} options={[{ value: '', label: 'not chosen' }, ...workshop.cutters.map((c) => ({ value: c.id, label: c.name }))]} onChange={(cutter) => change(({ cutter: _old, ...rest }) => (cutter === '' ? rest : { ...rest, cutter }))} /></div>
-        <button type="button" className="button quiet" disabled={first} aria-label="Earlier" onClick={() => onChange((s) => moveOp(s, op.id, -1))}><ArrowUp className="size-4" aria-hidden /></button>
-        <button type="button" className="button quiet" disabled={last} aria-label="Later" onClick={() => onChange((s) => moveOp(s, op.id, 1))}><ArrowDown className="size-4" aria-hidden /></button>
+        <span className="grow pb-1.5">
+          <strong>{refLabel(part, op.feature)}</strong>
+          {op.pass === 'rough' ? ', rough' : ''}
+        </span>
+        <div className="w-40">
+          <Choice
+            label="Cutter"
+            value={op.cutter ?? ''}
+            options={[
+              { value: '', label: 'not chosen' },
+              ...workshop.cutters.map((c) => ({ value: c.id, label: c.name })),
+            ]}
+            onChange={(cutter) =>
+              change(({ cutter: _old, ...rest }) => (cutter === '' ? rest : { ...rest, cutter }))
+            }
+          />
+        </div>
+        <button
+          type="button"
+          className="button quiet"
+          disabled={first}
+          aria-label="Earlier"
+          onClick={() => onChange((s) => moveOp(s, op.id, -1))}
+        >
+          <ArrowUp className="size-4" aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="button quiet"
+          disabled={last}
+          aria-label="Later"
+          onClick={() => onChange((s) => moveOp(s, op.id, 1))}
+        >
+          <ArrowDown className="size-4" aria-hidden />
+        </button>
       </div>
       {op.pass === 'rough' ? (
-        <div className="w-40"><QuantityField label="Leave on" value={op.leave} unit={part.unit} onChange={(leave) => change((o) => ({ ...o, leave }))} /></div>
+        <div className="w-40">
+          <QuantityField
+            label="Leave on"
+            value={op.leave}
+            unit={part.unit}
+            onChange={(leave) => change((o) => ({ ...o, leave }))}
+          />
+        </div>
       ) : (
         <div className="flex flex-wrap items-center gap-3">
-          <Tick label="Hold point after it" checked={op.hold !== undefined} onChange={(held) => change(({ hold: _old, ...rest }) => (held ? { ...rest, hold: { note: 'Measure before going on.', check: settled.map((r) => r.id).slice(0, 20) } } : rest))} />
-          <button type="button" className="button quiet text-[14px]" onClick={() => onChange((s) => roughBefore(s, op.id, 0.3))}>Rough it first</button>
+          <Tick
+            label="Hold point after it"
+            checked={op.hold !== undefined}
+            onChange={(held) =>
+              change(({ hold: _old, ...rest }) =>
+                held
+                  ? {
+                      ...rest,
+                      hold: {
+                        note: 'Measure before going on.',
+                        check: settled.map((r) => r.id).slice(0, 20),
+                      },
+                    }
+                  : rest,
+              )
+            }
+          />
+          <button
+            type="button"
+            className="button quiet text-[14px]"
+            onClick={() => onChange((s) => roughBefore(s, op.id, 0.3))}
+          >
+            Rough it first
+          </button>
         </div>
       )}
       {op.hold && (
         <div className="pl-6">
-          <TextField label="What to do there" value={op.hold.note} onChange={(note) => change((o) => (o.hold ? { ...o, hold: { ...o.hold, note: note.slice(0, 200) } } : o))} />
-          <p className="mt-1 text-[13px] text-soft">Checks {settled.filter((r) => op.hold?.check.includes(r.id)).map((r) => requirementTitle(part, r)).join(', ') || 'nothing of the drawing'}.</p>
+          <TextField
+            label="What to do there"
+            value={op.hold.note}
+            onChange={(note) =>
+              change((o) => (o.hold ? { ...o, hold: { ...o.hold, note: note.slice(0, 200) } } : o))
+            }
+          />
+          <p className="mt-1 text-[13px] text-soft">
+            Checks{' '}
+            {settled
+              .filter((r) => op.hold?.check.includes(r.id))
+              .map((r) => requirementTitle(part, r))
+              .join(', ') || 'nothing of the drawing'}
+            .
+          </p>
         </div>
       )}
     </li>

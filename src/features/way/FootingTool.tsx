@@ -28,31 +28,92 @@ export function FootingTool({ analysis, onChange, onPoint, part, planned }: Foot
     onChange((s) => editContact(s, { id: `extra${n}`, surface: planned.layout.faceAt.down }))
   }
   return (
-    <Tool label={`Footing (${contacts.length})`} title="What it stands on" icon={<Triangle className="size-4" aria-hidden />} wide>
+    <Tool
+      label={`Footing (${contacts.length})`}
+      title="What it stands on"
+      icon={<Triangle className="size-4" aria-hidden />}
+      wide
+    >
       <ul>
         {contacts.map((contact) => {
           const [u, v] = contactPlane(contact)
           const edit = setup.footing.edits.find((e) => e.id === contact.id)
           return (
-            <li key={contact.id} className="border-t border-faint py-1.5" onPointerEnter={() => onPoint(contact.id)} onPointerLeave={() => onPoint(undefined)}>
-              <p className="flex flex-wrap items-center gap-2"><span className={contact.raw || !contact.bears ? 'font-semibold text-red' : ''}>{contactWords(part, analysis, contact)}</span>
+            <li
+              key={contact.id}
+              className="border-t border-faint py-1.5"
+              onPointerEnter={() => onPoint(contact.id)}
+              onPointerLeave={() => onPoint(undefined)}
+            >
+              <p className="flex flex-wrap items-center gap-2">
+                <span className={contact.raw || !contact.bears ? 'font-semibold text-red' : ''}>
+                  {contactWords(part, analysis, contact)}
+                </span>
                 <span className="ml-auto flex gap-1.5 text-[14px]">
-                  {edit && <button type="button" className="button quiet" onClick={() => onChange((s) => resetContact(s, contact.id))}>Put back</button>}
-                  <button type="button" className="button quiet" onClick={() => onChange((s) => (contact.id.startsWith('extra') ? resetContact(s, contact.id) : editContact(s, { id: contact.id, off: true })))}>Take away</button>
+                  {edit && (
+                    <button
+                      type="button"
+                      className="button quiet"
+                      onClick={() => onChange((s) => resetContact(s, contact.id))}
+                    >
+                      Put back
+                    </button>
+                  )}
+                  <button
+                    type="button"
+                    className="button quiet"
+                    onClick={() =>
+                      onChange((s) =>
+                        contact.id.startsWith('extra')
+                          ? resetContact(s, contact.id)
+                          : editContact(s, { id: contact.id, off: true }),
+                      )
+                    }
+                  >
+                    Take away
+                  </button>
                 </span>
               </p>
               <div className="grid grid-cols-3 gap-2">
-                <Choice label="Bears on" value={contact.surface} options={planes.map((s) => ({ value: s.id, label: refLabel(part, s.id) }))} onChange={(surface) => onChange((s) => editContact(s, { id: contact.id, surface }))} />
-                <QuantityField label={`${u.toUpperCase()} on the part`} value={{ mm: contact.at[u] }} unit={part.unit} onChange={({ mm }) => onChange((s) => editContact(s, { id: contact.id, u: mm }))} />
-                <QuantityField label={`${v.toUpperCase()} on the part`} value={{ mm: contact.at[v] }} unit={part.unit} onChange={({ mm }) => onChange((s) => editContact(s, { id: contact.id, v: mm }))} />
+                <Choice
+                  label="Bears on"
+                  value={contact.surface}
+                  options={planes.map((s) => ({ value: s.id, label: refLabel(part, s.id) }))}
+                  onChange={(surface) =>
+                    onChange((s) => editContact(s, { id: contact.id, surface }))
+                  }
+                />
+                <QuantityField
+                  label={`${u.toUpperCase()} on the part`}
+                  value={{ mm: contact.at[u] }}
+                  unit={part.unit}
+                  onChange={({ mm }) => onChange((s) => editContact(s, { id: contact.id, u: mm }))}
+                />
+                <QuantityField
+                  label={`${v.toUpperCase()} on the part`}
+                  value={{ mm: contact.at[v] }}
+                  unit={part.unit}
+                  onChange={({ mm }) => onChange((s) => editContact(s, { id: contact.id, v: mm }))}
+                />
               </div>
             </li>
           )
         })}
       </ul>
       <div className="flex flex-wrap items-center gap-2 border-t border-faint pt-2">
-        <button type="button" className="button" onClick={add}>Put a contact in</button>
-        {removed.map((e) => <button key={e.id} type="button" className="button quiet" onClick={() => onChange((s) => resetContact(s, e.id))}>Give back {e.id}</button>)}
+        <button type="button" className="button" onClick={add}>
+          Put a contact in
+        </button>
+        {removed.map((e) => (
+          <button
+            key={e.id}
+            type="button"
+            className="button quiet"
+            onClick={() => onChange((s) => resetContact(s, e.id))}
+          >
+            Give back {e.id}
+          </button>
+        ))}
       </div>
     </Tool>
   )

@@ -1,7 +1,20 @@
 'use client'
 
-import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
-import { horizontalListSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable'
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import {
+  horizontalListSortingStrategy,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+} from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, Plus, RotateCw } from 'lucide-react'
 import { Fragment, useMemo } from 'react'
@@ -27,8 +40,21 @@ interface RouteProps {
 }
 
 /** The setups in order, each a true small picture of the part as it stands; between them, how it is turned. */
-export function Route({ analysis, chosen, findings, lit, onAdd, onChoose, onMove, part, workshop }: RouteProps) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+export function Route({
+  analysis,
+  chosen,
+  findings,
+  lit,
+  onAdd,
+  onChoose,
+  onMove,
+  part,
+  workshop,
+}: RouteProps) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
   const { planned } = analysis.model
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     const to = planned.findIndex((p) => p.setup.id === over?.id)
@@ -36,18 +62,40 @@ export function Route({ analysis, chosen, findings, lit, onAdd, onChoose, onMove
   }
   return (
     <section aria-label="Route" className="px-4 py-2">
-      <DndContext id="route" sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={planned.map((p) => p.setup.id)} strategy={horizontalListSortingStrategy}>
-          <ol className="flex items-stretch gap-1 overflow-x-auto pb-1">
+      <DndContext
+        id="route"
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={onDragEnd}
+      >
+        <SortableContext
+          items={planned.map((p) => p.setup.id)}
+          strategy={horizontalListSortingStrategy}
+        >
+          <ol className="flex items-stretch gap-0.5 overflow-x-auto pb-1">
             {planned.map((p, i) => (
               <Fragment key={p.setup.id}>
                 {i > 0 && <Turn before={planned[i - 1]} after={p} part={part} />}
-                <SetupCard part={part} workshop={workshop} planned={p} index={i} findings={findings.filter((f) => f.setup === i)} isChosen={p.setup.id === chosen} lit={lit} onChoose={onChoose} />
+                <SetupCard
+                  part={part}
+                  workshop={workshop}
+                  planned={p}
+                  index={i}
+                  findings={findings.filter((f) => f.setup === i)}
+                  isChosen={p.setup.id === chosen}
+                  lit={lit}
+                  onChoose={onChoose}
+                />
               </Fragment>
             ))}
             <li className="flex shrink-0 items-stretch">
-              <button type="button" onClick={onAdd} className="grid w-24 cursor-pointer place-content-center justify-items-center gap-1 rounded-lg border border-dashed border-soft text-[14px] text-soft hover:bg-sheet">
-                <Plus className="size-5" aria-hidden /> {planned.length === 0 ? 'First setup' : 'Setup'}
+              <button
+                type="button"
+                onClick={onAdd}
+                className="grid w-14 cursor-pointer place-content-center justify-items-center gap-1 rounded-lg border border-dashed border-soft text-[14px] text-soft hover:bg-sheet"
+              >
+                <Plus className="size-5" aria-hidden />{' '}
+                {planned.length === 0 ? 'First setup' : 'Setup'}
               </button>
             </li>
           </ol>
@@ -57,11 +105,19 @@ export function Route({ analysis, chosen, findings, lit, onAdd, onChoose, onMove
   )
 }
 
-function Turn({ after, before, part }: { readonly before: PlannedSetup | undefined; readonly after: PlannedSetup; readonly part: Part }) {
+function Turn({
+  after,
+  before,
+  part,
+}: {
+  readonly before: PlannedSetup | undefined
+  readonly after: PlannedSetup
+  readonly part: Part
+}) {
   const name = (side: Side): string => part.faces[side].name
   const words = before ? turnWords(before.setup, after.setup, name) : ''
   return (
-    <li className="flex w-[70px] shrink-0 flex-col items-center justify-center gap-1 text-center text-[12px] leading-tight text-soft">
+    <li className="flex w-[64px] shrink-0 flex-col items-center justify-center gap-1 text-center text-[12px] leading-tight text-soft">
       <RotateCw className="size-5" aria-hidden />
       {words}
     </li>
@@ -79,25 +135,84 @@ interface SetupCardProps {
   readonly onChoose: (id: string) => void
 }
 
-function SetupCard({ findings, index, isChosen, lit, onChoose, part, planned, workshop }: SetupCardProps) {
-  const { attributes, isDragging, listeners, setActivatorNodeRef, setNodeRef, transform, transition } = useSortable({ id: planned.setup.id })
+function SetupCard({
+  findings,
+  index,
+  isChosen,
+  lit,
+  onChoose,
+  part,
+  planned,
+  workshop,
+}: SetupCardProps) {
+  const {
+    attributes,
+    isDragging,
+    listeners,
+    setActivatorNodeRef,
+    setNodeRef,
+    transform,
+    transition,
+  } = useSortable({ id: planned.setup.id })
   const { after, contacts, setup } = planned
-  const scene = useMemo(() => isometric(part, after, { width: 150, height: 74, up: setup.up, toJaw: setup.toJaw, tinted: new Set(setup.ops.map((op) => op.feature)), contacts }), [after, contacts, part, setup])
+  const scene = useMemo(
+    () =>
+      isometric(part, after, {
+        width: 150,
+        height: 82,
+        up: setup.up,
+        toJaw: setup.toJaw,
+        tinted: new Set(setup.ops.map((op) => op.feature)),
+        contacts,
+      }),
+    [after, contacts, part, setup],
+  )
   const found = pickupWords(workshop, part, setup.zero.x, 'x', setup.holding.stop !== 'none')
   return (
-    <li ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition, zIndex: isDragging ? 5 : undefined }}
-      className={`sheet relative flex w-[158px] shrink-0 flex-col ${isChosen ? 'border-2! border-blue! shadow-[0_4px_0_var(--blue)]' : ''}`}>
-      <button type="button" ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move setup ${index + 1}`} className="absolute top-1 left-0.5 cursor-grab touch-none p-1 text-soft">
+    <li
+      ref={setNodeRef}
+      style={{
+        transform: CSS.Transform.toString(transform),
+        transition,
+        zIndex: isDragging ? 5 : undefined,
+      }}
+      className={`sheet relative flex w-[158px] min-w-[128px] shrink flex-col ${isChosen ? 'border-2! border-blue! shadow-[0_4px_0_var(--blue)]' : ''}`}
+    >
+      <button
+        type="button"
+        ref={setActivatorNodeRef}
+        {...attributes}
+        {...listeners}
+        aria-label={`Move setup ${index + 1}`}
+        className="absolute top-1 left-0.5 cursor-grab touch-none p-1 text-soft"
+      >
         <GripVertical className="size-4" aria-hidden />
       </button>
-      <button type="button" data-setup={setup.id} aria-pressed={isChosen} onClick={() => onChoose(setup.id)} className="flex grow cursor-pointer flex-col p-1.5 text-left">
-        <span className="absolute top-1.5 right-2 text-[13px]"><Corner findings={findings} /></span>
-        <SceneSvg scene={scene} title={`The part as it stands in setup ${index + 1}`} lit={lit} className="mx-auto h-[74px]" />
-        <span className="mt-0.5 flex items-center gap-1.5 leading-tight font-bold">
-          <span className="grid size-5 shrink-0 place-items-center rounded-full bg-ink text-[13px] text-sheet">{index + 1}</span>
-          <span className="truncate">{setup.name}</span>
+      <button
+        type="button"
+        data-setup={setup.id}
+        aria-pressed={isChosen}
+        onClick={() => onChoose(setup.id)}
+        className="flex grow cursor-pointer flex-col p-1.5 text-left"
+      >
+        <span className="absolute top-1.5 right-2 text-[13px]">
+          <Corner findings={findings} />
         </span>
-        <span className="truncate text-[13px] text-soft">{planned.layout.vise.name.toLowerCase()}, {planned.layout.parallels.name.toLowerCase()}</span>
+        <SceneSvg
+          scene={scene}
+          title={`The part as it stands in setup ${index + 1}`}
+          lit={lit}
+          className="mx-auto h-[82px]"
+        />
+        <span className="mt-0.5 flex items-center gap-1.5 leading-tight font-bold">
+          <span className="grid size-5 shrink-0 place-items-center rounded-full bg-ink text-[13px] text-sheet">
+            {index + 1}
+          </span>
+          <span className="line-clamp-2 text-[14px]">{setup.name}</span>
+        </span>
+        <span className="truncate text-[13px] text-soft">
+          {planned.layout.vise.name.toLowerCase()}, {planned.layout.parallels.name.toLowerCase()}
+        </span>
         <span className="truncate text-[13px] text-soft">zero: {found}</span>
       </button>
     </li>
@@ -106,8 +221,25 @@ function SetupCard({ findings, index, isChosen, lit, onChoose, part, planned, wo
 
 /** How a setup's findings stand: the worst sign with its count. */
 function Corner({ findings }: { readonly findings: readonly Finding[] }) {
-  const count = (severity: Finding['severity']): number => findings.filter((f) => f.severity === severity).length
-  if (count('forbids') > 0) return <span className="font-bold text-red">▲ {count('forbids')}<span className="sr-only"> forbid it</span></span>
-  if (count('warns') > 0) return <span className="font-bold text-ochre">◆ {count('warns')}<span className="sr-only"> warnings</span></span>
-  return <span className="text-green">●<span className="sr-only"> nothing found</span></span>
+  const count = (severity: Finding['severity']): number =>
+    findings.filter((f) => f.severity === severity).length
+  if (count('forbids') > 0)
+    return (
+      <span className="font-bold text-red">
+        ▲ {count('forbids')}
+        <span className="sr-only"> forbid it</span>
+      </span>
+    )
+  if (count('warns') > 0)
+    return (
+      <span className="font-bold text-ochre">
+        ◆ {count('warns')}
+        <span className="sr-only"> warnings</span>
+      </span>
+    )
+  return (
+    <span className="text-green">
+      ●<span className="sr-only"> nothing found</span>
+    </span>
+  )
 }

@@ -14,9 +14,21 @@ const SAMPLES = 100_000
 const SEED = 1
 
 /** Pieces drawn at random, every source by its own distribution; seeded, so that it can be said again. */
-export default function Simulation({ analysis, chosen, part }: { readonly part: Part; readonly analysis: Analysis; readonly chosen: RequirementAnalysis }) {
+export default function Simulation({
+  analysis,
+  chosen,
+  part,
+}: {
+  readonly part: Part
+  readonly analysis: Analysis
+  readonly chosen: RequirementAnalysis
+}) {
   const [progress, setProgress] = useState<number>()
-  const [measure, setMeasure] = useState<{ of: RequirementAnalysis; drawn: SimulatedMeasure; seconds: number }>()
+  const [measure, setMeasure] = useState<{
+    of: RequirementAnalysis
+    drawn: SimulatedMeasure
+    seconds: number
+  }>()
   const running = useRef<RunningSimulation>(undefined)
   const { compiled, requirement } = chosen
 
@@ -25,7 +37,12 @@ export default function Simulation({ analysis, chosen, part }: { readonly part: 
     running.current?.cancel()
     const started = performance.now()
     setProgress(0)
-    const simulation = startSimulation([compiled], analysis.model.stack.sources, { samples: SAMPLES, seed: SEED }, setProgress)
+    const simulation = startSimulation(
+      [compiled],
+      analysis.model.stack.sources,
+      { samples: SAMPLES, seed: SEED },
+      setProgress,
+    )
     running.current = simulation
     simulation.result.then(
       ({ measures: [drawn] }) => {
@@ -47,29 +64,59 @@ export default function Simulation({ analysis, chosen, part }: { readonly part: 
   return (
     <div className="mt-1.5 flex min-h-[84px] flex-wrap items-center gap-4">
       {progress === undefined ? (
-        <button type="button" className="button" onClick={run}>{drawn ? 'Draw again' : `Draw ${SAMPLES.toLocaleString('en')} pieces`}</button>
+        <button type="button" className="button" onClick={run}>
+          {drawn ? 'Draw again' : `Draw ${SAMPLES.toLocaleString('en')} pieces`}
+        </button>
       ) : (
         <div className="flex items-center gap-3" role="status">
-          <progress value={progress} max={1} aria-label="Pieces drawn" /> <span className="figures">{Math.round(progress * 100)} %</span>
-          <button type="button" className="button" onClick={cancel}>Stop</button>
+          <progress value={progress} max={1} aria-label="Pieces drawn" />{' '}
+          <span className="figures">{Math.round(progress * 100)} %</span>
+          <button type="button" className="button" onClick={cancel}>
+            Stop
+          </button>
         </div>
       )}
       {drawn ? (
         <>
           <p data-simulated>
-            <strong className="figures">{(drawn.rejected * 100).toFixed(drawn.rejected < 0.001 ? 3 : 2)} %</strong> of {SAMPLES.toLocaleString('en')} pieces do not hold.<br />
-            99.7 % lie {compiled?.kind === 'zone' ? <>within <span className="figures">{figure(drawn.high)}</span></> : <>from <span className="figures">{figure(drawn.low)}</span> to <span className="figures">{figure(drawn.high)}</span></>}. Seed {SEED}.
+            <strong className="figures">
+              {(drawn.rejected * 100).toFixed(drawn.rejected < 0.001 ? 3 : 2)} %
+            </strong>{' '}
+            of {SAMPLES.toLocaleString('en')} pieces do not hold.
+            <br />
+            99.7 % lie{' '}
+            {compiled?.kind === 'zone' ? (
+              <>
+                within <span className="figures">{figure(drawn.high)}</span>
+              </>
+            ) : (
+              <>
+                from <span className="figures">{figure(drawn.low)}</span> to{' '}
+                <span className="figures">{figure(drawn.high)}</span>
+              </>
+            )}
+            . Seed {SEED}.
           </p>
           <Histogram drawn={drawn} figure={figure} />
         </>
       ) : (
-        progress === undefined && <p className="text-bar-soft">Every source by its own distribution, clearances and one-sided lifts included.</p>
+        progress === undefined && (
+          <p className="text-bar-soft">
+            Every source by its own distribution, clearances and one-sided lifts included.
+          </p>
+        )
       )}
     </div>
   )
 }
 
-function Histogram({ drawn, figure }: { readonly drawn: SimulatedMeasure; readonly figure: (value: number) => string }) {
+function Histogram({
+  drawn,
+  figure,
+}: {
+  readonly drawn: SimulatedMeasure
+  readonly figure: (value: number) => string
+}) {
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
     if (!canvas.current) return
@@ -77,10 +124,36 @@ function Histogram({ drawn, figure }: { readonly drawn: SimulatedMeasure; readon
     const width = (to - from) / counts.length
     const chart = new Chart(canvas.current, {
       type: 'bar',
-      data: { labels: counts.map((_, i) => figure(from + (i + 0.5) * width)), datasets: [{ data: [...counts], backgroundColor: '#f4c95d', barPercentage: 1, categoryPercentage: 1 }] },
-      options: { animation: false, responsive: true, maintainAspectRatio: false, plugins: { legend: { display: false } }, scales: { y: { display: false }, x: { ticks: { color: '#b9c6cc', maxTicksLimit: 7, maxRotation: 0 }, grid: { display: false } } } },
+      data: {
+        labels: counts.map((_, i) => figure(from + (i + 0.5) * width)),
+        datasets: [
+          {
+            data: [...counts],
+            backgroundColor: '#f4c95d',
+            barPercentage: 1,
+            categoryPercentage: 1,
+          },
+        ],
+      },
+      options: {
+        animation: false,
+        responsive: true,
+        maintainAspectRatio: false,
+        plugins: { legend: { display: false } },
+        scales: {
+          y: { display: false },
+          x: {
+            ticks: { color: '#b9c6cc', maxTicksLimit: 7, maxRotation: 0 },
+            grid: { display: false },
+          },
+        },
+      },
     })
     return () => chart.destroy()
   }, [drawn, figure])
-  return <div className="h-[84px] min-w-60 grow"><canvas ref={canvas} role="img" aria-label="How the pieces are spread" /></div>
+  return (
+    <div className="h-[84px] min-w-60 grow">
+      <canvas ref={canvas} role="img" aria-label="How the pieces are spread" />
+    </div>
+  )
 }

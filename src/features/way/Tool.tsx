@@ -15,9 +15,17 @@ interface ToolProps {
 export function Tool({ children, icon, label, title, wide = false }: ToolProps) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="button quiet">{icon} {label}</Popover.Trigger>
+      <Popover.Trigger className="button quiet">
+        {icon} {label}
+      </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={6} collisionPadding={12} aria-label={title} className={`sheet z-20 max-h-[78vh] overflow-auto border-ink! p-3 ${wide ? 'w-[min(600px,94vw)]' : 'w-[min(380px,94vw)]'}`}>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          aria-label={title}
+          className={`sheet z-20 max-h-[78vh] overflow-auto border-ink! p-3 ${wide ? 'w-[min(600px,94vw)]' : 'w-[min(380px,94vw)]'}`}
+        >
           <h2 className="mb-2 font-bold">{title}</h2>
           {children}
         </Popover.Content>

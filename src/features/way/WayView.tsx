@@ -33,7 +33,13 @@ interface WayViewProps {
   readonly part: Part
   readonly workshop: Workshop
   readonly ways: readonly { readonly id: string; readonly body: Way }[]
-  readonly way: { readonly id: string; readonly version: number; readonly body: Way; readonly canUndo: boolean; readonly canRedo: boolean }
+  readonly way: {
+    readonly id: string
+    readonly version: number
+    readonly body: Way
+    readonly canUndo: boolean
+    readonly canRedo: boolean
+  }
 }
 
 /** Route, bench, ledger and chain of one way; every change is predicted again at once. */
@@ -46,23 +52,49 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
   const [turning, setTurning] = useState<'change' | 'add'>()
 
   const analysis = useMemo(() => analyse(workshop, part, way), [part, way, workshop])
-  const findings = useMemo(() => findingsOf(workshop, part, way, analysis), [analysis, part, way, workshop])
+  const findings = useMemo(
+    () => findingsOf(workshop, part, way, analysis),
+    [analysis, part, way, workshop],
+  )
   const { planned } = analysis.model
-  const index = Math.max(0, planned.findIndex((p) => p.setup.id === address.setup))
+  const index = Math.max(
+    0,
+    planned.findIndex((p) => p.setup.id === address.setup),
+  )
   const setup = planned[index]
-  const chosen = analysis.requirements.find((r) => r.requirement.id === address.requirement) ?? analysis.requirements.find((r) => r.standing === 'short') ?? analysis.requirements[0]
+  const chosen =
+    analysis.requirements.find((r) => r.requirement.id === address.requirement) ??
+    analysis.requirements.find((r) => r.standing === 'short') ??
+    analysis.requirements[0]
   const chosenId = chosen?.requirement.id
-  const lit = useMemo(() => new Set([...pointed, ...(chosen ? litBy(chosen.requirement) : [])]), [chosen, pointed])
+  const lit = useMemo(
+    () => new Set([...pointed, ...(chosen ? litBy(chosen.requirement) : [])]),
+    [chosen, pointed],
+  )
 
-  const change = useCallback((id: string) => (next: (setup: Setup) => Setup) => edit((w) => changeSetup(w, id, next)), [edit])
-  const point = useCallback((ref: string | undefined) => setPointed(new Set(ref === undefined ? [] : [ref])), [])
+  const change = useCallback(
+    (id: string) => (next: (setup: Setup) => Setup) => edit((w) => changeSetup(w, id, next)),
+    [edit],
+  )
+  const point = useCallback(
+    (ref: string | undefined) => setPointed(new Set(ref === undefined ? [] : [ref])),
+    [],
+  )
   const pickFinding = (finding: Finding): void => {
-    address.go({ requirement: finding.requirement, setup: finding.setup === undefined ? undefined : planned[finding.setup]?.setup.id })
+    address.go({
+      requirement: finding.requirement,
+      setup: finding.setup === undefined ? undefined : planned[finding.setup]?.setup.id,
+    })
     setPointed(new Set([finding.feature, finding.contact].filter((ref) => ref !== undefined)))
   }
-  const pointLink = useCallback((link: LinkShare | undefined) => setPointed(link ? surfacesOfLink(link, setup?.setup) : new Set()), [setup?.setup])
+  const pointLink = useCallback(
+    (link: LinkShare | undefined) =>
+      setPointed(link ? surfacesOfLink(link, setup?.setup) : new Set()),
+    [setup?.setup],
+  )
   const turn = (up: Side, toJaw: Side): void => {
-    if (turning === 'change' && setup) edit((w) => changeSetup(w, setup.setup.id, (s) => ({ ...s, up, toJaw })))
+    if (turning === 'change' && setup)
+      edit((w) => changeSetup(w, setup.setup.id, (s) => ({ ...s, up, toJaw })))
     if (turning === 'add') {
       const added = newSetup(workshop, way, up, toJaw)
       edit((w) => ({ ...w, setups: [...w.setups, added] }))
@@ -71,80 +103,198 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
     setTurning(undefined)
   }
   useWayKeys({
-    onStep: (by) => address.go({ setup: planned[Math.max(0, Math.min(planned.length - 1, index + by))]?.setup.id }),
+    onStep: (by) =>
+      address.go({
+        setup: planned[Math.max(0, Math.min(planned.length - 1, index + by))]?.setup.id,
+      }),
     onMove: (by) => setup && edit((w) => moveSetup(w, setup.setup.id, index + by)),
     onRequirement: (by) => {
       const at = analysis.requirements.findIndex((r) => r.requirement.id === chosenId)
-      address.go({ requirement: analysis.requirements[Math.max(0, Math.min(analysis.requirements.length - 1, at + by))]?.requirement.id })
+      address.go({
+        requirement:
+          analysis.requirements[Math.max(0, Math.min(analysis.requirements.length - 1, at + by))]
+            ?.requirement.id,
+      })
     },
     onTurn: () => setup && setTurning('change'),
     onAdd: () => setTurning('add'),
-    onAnswer: () => address.go({ answer: address.answer === 'likely' ? 'simulate' : address.answer === 'simulate' ? 'worst' : 'likely' }),
+    onAnswer: () =>
+      address.go({
+        answer:
+          address.answer === 'likely'
+            ? 'simulate'
+            : address.answer === 'simulate'
+              ? 'worst'
+              : 'likely',
+      }),
   })
   const last: PartState = planned[planned.length - 1]?.after ?? stateAsBought(part)
 
   return (
-    <div className="flex min-h-screen flex-col">
-      <TopBar here="ways" job={{ id: jobId, name: part.name, revision: part.revision, firstWay: stored.id }} save={document_.state} unit={part.unit}>
+    <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[720px]">
+      <TopBar
+        here="ways"
+        job={{ id: jobId, name: part.name, revision: part.revision, firstWay: stored.id }}
+        save={document_.state}
+        unit={part.unit}
+      >
         <HistoryButtons {...document_} />
       </TopBar>
       <SaveNotice document={document_} />
-      <WaysBar jobId={jobId} part={part} workshop={workshop} ways={ways} current={stored.id} analysis={analysis} />
-      <Route part={part} workshop={workshop} analysis={analysis} findings={findings} chosen={setup?.setup.id} lit={lit}
-        onChoose={(id) => address.go({ setup: id })} onMove={(id, to) => edit((w) => moveSetup(w, id, to))} onAdd={() => setTurning('add')} />
-      <main className="flex grow flex-col gap-2.5 px-4 pb-3">
+      <WaysBar
+        jobId={jobId}
+        part={part}
+        workshop={workshop}
+        ways={ways}
+        current={stored.id}
+        analysis={analysis}
+      />
+      <Route
+        part={part}
+        workshop={workshop}
+        analysis={analysis}
+        findings={findings}
+        chosen={setup?.setup.id}
+        lit={lit}
+        onChoose={(id) => address.go({ setup: id })}
+        onMove={(id, to) => edit((w) => moveSetup(w, id, to))}
+        onAdd={() => setTurning('add')}
+      />
+      <main className="flex min-h-0 grow flex-col gap-2.5 px-4 pb-3">
         {setup ? (
-          <div className="grid grow gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(400px,38%)]">
-            <Bench part={part} planned={setup} index={index} lit={lit} onPoint={point} onPick={(ref) => point(ref)} onRemove={() => edit((w) => removeSetup(w, setup.setup.id))}
+          <div className="grid min-h-0 grow gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(400px,38%)] lg:grid-rows-[minmax(0,1fr)]">
+            <Bench
+              part={part}
+              planned={setup}
+              index={index}
+              lit={lit}
+              onPoint={point}
+              onPick={(ref) => point(ref)}
+              onRemove={() => edit((w) => removeSetup(w, setup.setup.id))}
               tools={
                 <>
-                  <button type="button" className="button quiet" onClick={() => setTurning('change')}><RotateCcw className="size-4" aria-hidden /> Turn over</button>
-                  <HoldingTool part={part} planned={setup} workshop={workshop} onChange={change(setup.setup.id)} />
-                  <FootingTool part={part} planned={setup} analysis={analysis} onPoint={point} onChange={change(setup.setup.id)} />
-                  <ZeroTool part={part} planned={setup} workshop={workshop} onChange={change(setup.setup.id)} />
-                  <CutsTool part={part} planned={setup} workshop={workshop} onChange={change(setup.setup.id)} />
+                  <button
+                    type="button"
+                    className="button quiet"
+                    onClick={() => setTurning('change')}
+                  >
+                    <RotateCcw className="size-4" aria-hidden /> Turn over
+                  </button>
+                  <HoldingTool
+                    part={part}
+                    planned={setup}
+                    workshop={workshop}
+                    onChange={change(setup.setup.id)}
+                  />
+                  <FootingTool
+                    part={part}
+                    planned={setup}
+                    analysis={analysis}
+                    onPoint={point}
+                    onChange={change(setup.setup.id)}
+                  />
+                  <ZeroTool
+                    part={part}
+                    planned={setup}
+                    workshop={workshop}
+                    onChange={change(setup.setup.id)}
+                  />
+                  <CutsTool
+                    part={part}
+                    planned={setup}
+                    workshop={workshop}
+                    onChange={change(setup.setup.id)}
+                  />
                 </>
-              } />
-            <aside className="sheet overflow-auto lg:max-h-[460px]" aria-label="Ledger and findings" tabIndex={0}>
-              <Ledger part={part} requirements={analysis.requirements} setup={index} chosen={chosenId} answer={address.answer} onChoose={(id) => address.go({ requirement: id })} />
+              }
+            />
+            <aside
+              className="sheet min-h-0 overflow-auto"
+              aria-label="Ledger and findings"
+              tabIndex={0}
+            >
+              <Ledger
+                part={part}
+                requirements={analysis.requirements}
+                setup={index}
+                chosen={chosenId}
+                answer={address.answer}
+                onChoose={(id) => address.go({ requirement: id })}
+              />
               <FindingList findings={findings} setup={index} onPick={pickFinding} />
             </aside>
           </div>
         ) : (
           <EmptyWay onAdd={() => setTurning('add')} part={part} />
         )}
-        <Chain part={part} analysis={analysis} chosen={chosen} answer={address.answer} onAnswer={(answer) => address.go({ answer })} onPoint={pointLink}
-          onPick={(link) => link.setup !== undefined && address.go({ setup: planned[link.setup]?.setup.id })} />
+        <Chain
+          part={part}
+          analysis={analysis}
+          chosen={chosen}
+          answer={address.answer}
+          onAnswer={(answer) => address.go({ answer })}
+          onPoint={pointLink}
+          onPick={(link) =>
+            link.setup !== undefined && address.go({ setup: planned[link.setup]?.setup.id })
+          }
+        />
       </main>
-      <TurnDialog part={part} state={turning === 'add' ? last : (setup?.before ?? last)} now={turning === 'change' ? setup?.setup : undefined} open={turning !== undefined} onOpenChange={(open) => !open && setTurning(undefined)} onPick={turn} />
+      <TurnDialog
+        part={part}
+        state={turning === 'add' ? last : (setup?.before ?? last)}
+        now={turning === 'change' ? setup?.setup : undefined}
+        open={turning !== undefined}
+        onOpenChange={(open) => !open && setTurning(undefined)}
+        onPick={turn}
+      />
     </div>
   )
 }
 
 /** The two ends of a requirement. */
-const litBy = (requirement: { of: string; to?: string; datums?: readonly string[] }): readonly string[] =>
-  [requirement.of, requirement.to ?? '', ...(requirement.datums ?? [])].flatMap((ref) => ref.split('|').map((r) => r.split('.')[0] ?? r)).filter(Boolean)
+const litBy = (requirement: {
+  of: string
+  to?: string
+  datums?: readonly string[]
+}): readonly string[] =>
+  [requirement.of, requirement.to ?? '', ...(requirement.datums ?? [])]
+    .flatMap((ref) => ref.split('|').map((r) => r.split('.')[0] ?? r))
+    .filter(Boolean)
 
 /** What a link of the chain lights up: a face of the stock, the jaw, the parallels, the contacts, what is cut. */
 function surfacesOfLink({ link }: LinkShare, setup: Setup | undefined): ReadonlySet<string> {
   const words = link.split(' ')
   if (words[0] === 'stock') return new Set([words[1] ?? ''])
-  if (words[0] === 'lean' || words[0] === 'tram') return new Set(['jaw', 'guide1', 'guide2', 'guide3'])
-  if (words[0] === 'parallels' || words[1] === 'lift') return new Set(['parallels', 'rest1', 'rest2', 'rest3'])
+  if (words[0] === 'lean' || words[0] === 'tram')
+    return new Set(['jaw', 'guide1', 'guide2', 'guide3'])
+  if (words[0] === 'parallels' || words[1] === 'lift')
+    return new Set(['parallels', 'rest1', 'rest2', 'rest3'])
   if (words[1] === 'seat') return new Set([1, 2, 3].map((n) => `${words[2]}${n}`))
   if (words[1] === 'stop') return new Set(['stop1'])
   if (words[1] === 'cut') return new Set([words[2] ?? ''])
-  const pickup = words[1] === 'zero' && setup ? setup.zero[(words[2] ?? 'x') as 'x' | 'y' | 'z'] : undefined
-  if (!pickup || pickup.kind === 'fixture') return new Set(words[2] === 'y' ? ['jaw'] : words[2] === 'z' ? ['parallels'] : ['stop1'])
-  return new Set(pickup.kind === 'both-sides' ? [pickup.first, pickup.second] : [pickup.kind === 'bore' ? pickup.feature : pickup.surface])
+  const pickup =
+    words[1] === 'zero' && setup ? setup.zero[(words[2] ?? 'x') as 'x' | 'y' | 'z'] : undefined
+  if (!pickup || pickup.kind === 'fixture')
+    return new Set(words[2] === 'y' ? ['jaw'] : words[2] === 'z' ? ['parallels'] : ['stop1'])
+  return new Set(
+    pickup.kind === 'both-sides'
+      ? [pickup.first, pickup.second]
+      : [pickup.kind === 'bore' ? pickup.feature : pickup.surface],
+  )
 }
 
 function EmptyWay({ onAdd, part }: { readonly onAdd: () => void; readonly part: Part }) {
   return (
     <section className="sheet p-8 text-center">
       <h1 className="mb-2 text-[18px] font-bold">How would you make {part.name}?</h1>
-      <p className="mx-auto mb-4 max-w-xl text-soft">Begin with the first setup: pick which face is up and which lies against the fixed jaw. Then tick what is cut there, and turn the part for the next. Write down at least two ways before you choose one.</p>
-      <button type="button" className="button main" onClick={onAdd}>First setup</button>
+      <p className="mx-auto mb-4 max-w-xl text-soft">
+        Begin with the first setup: pick which face is up and which lies against the fixed jaw. Then
+        tick what is cut there, and turn the part for the next. Write down at least two ways before
+        you choose one.
+      </p>
+      <button type="button" className="button main" onClick={onAdd}>
+        First setup
+      </button>
     </section>
   )
 }

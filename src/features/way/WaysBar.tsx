@@ -23,11 +23,28 @@ interface WaysBarProps {
 export function WaysBar({ analysis, current, jobId, part, ways, workshop }: WaysBarProps) {
   const router = useRouter()
   const [sentence, setSentence] = useState<string>()
-  const others = useMemo(() => new Map(ways.filter((way) => way.id !== current).map((way) => [way.id, analyse(workshop, part, way.body)])), [current, part, ways, workshop])
+  const others = useMemo(
+    () =>
+      new Map(
+        ways
+          .filter((way) => way.id !== current)
+          .map((way) => [way.id, analyse(workshop, part, way.body)]),
+      ),
+    [current, part, ways, workshop],
+  )
   const add = async (copyOf?: string): Promise<void> => {
-    const answer = await call<{ id: string }>(`/api/jobs/${jobId}/ways`, 'POST', copyOf === undefined ? {} : { copyOf })
+    const answer = await call<{ id: string }>(
+      `/api/jobs/${jobId}/ways`,
+      'POST',
+      copyOf === undefined ? {} : { copyOf },
+    )
     if (answer.kind === 'done') router.push(`/jobs/${jobId}/ways/${answer.data.id}`)
-    else setSentence(answer.kind === 'refused' ? answer.issues[0]?.sentence : 'The server does not answer just now; nothing was added.')
+    else
+      setSentence(
+        answer.kind === 'refused'
+          ? answer.issues[0]?.sentence
+          : 'The server does not answer just now; nothing was added.',
+      )
   }
   const remove = async (id: string): Promise<void> => {
     if (!window.confirm('Take this way off the job?')) return
@@ -40,25 +57,71 @@ export function WaysBar({ analysis, current, jobId, part, ways, workshop }: Ways
       {ways.map((way) => {
         const isCurrent = way.id === current
         return (
-          <Link key={way.id} href={`/jobs/${jobId}/ways/${way.id}`} aria-current={isCurrent ? 'page' : undefined}
-            className={`sheet px-3 py-1 text-[14px] ${isCurrent ? 'border-ink! shadow-[0_2px_0_var(--ink)]' : ''}`}>
-            <strong>{way.body.name}</strong> <span className="text-soft">{way.body.note}</span> · <Verdict part={part} setups={way.body.setups.length} analysis={isCurrent ? analysis : others.get(way.id)} />
+          <Link
+            key={way.id}
+            href={`/jobs/${jobId}/ways/${way.id}`}
+            aria-current={isCurrent ? 'page' : undefined}
+            className={`sheet px-3 py-1 text-[14px] ${isCurrent ? 'border-ink! shadow-[0_2px_0_var(--ink)]' : ''}`}
+          >
+            <strong>{way.body.name}</strong> <span className="text-soft">{way.body.note}</span> ·{' '}
+            <Verdict
+              part={part}
+              setups={way.body.setups.length}
+              analysis={isCurrent ? analysis : others.get(way.id)}
+            />
           </Link>
         )
       })}
-      <button type="button" className="min-h-8 cursor-pointer rounded-lg border border-dashed border-soft px-3 text-[14px] text-soft hover:bg-sheet" onClick={() => void add()}>+ write down another way</button>
-      <button type="button" className="min-h-8 cursor-pointer rounded-lg px-2 text-[14px] text-soft hover:bg-sheet" onClick={() => void add(current)}>Copy this way</button>
-      {ways.length > 1 && <button type="button" className="min-h-8 cursor-pointer rounded-lg px-2 text-[14px] text-soft hover:bg-sheet" onClick={() => void remove(current)}>Take it off</button>}
-      {sentence && <span role="alert" className="text-red">{sentence}</span>}
+      <button
+        type="button"
+        className="min-h-8 cursor-pointer rounded-lg border border-dashed border-soft px-3 text-[14px] text-soft hover:bg-sheet"
+        onClick={() => void add()}
+      >
+        + write down another way
+      </button>
+      <button
+        type="button"
+        className="min-h-8 cursor-pointer rounded-lg px-2 text-[14px] text-soft hover:bg-sheet"
+        onClick={() => void add(current)}
+      >
+        Copy this way
+      </button>
+      {ways.length > 1 && (
+        <button
+          type="button"
+          className="min-h-8 cursor-pointer rounded-lg px-2 text-[14px] text-soft hover:bg-sheet"
+          onClick={() => void remove(current)}
+        >
+          Take it off
+        </button>
+      )}
+      {sentence && (
+        <span role="alert" className="text-red">
+          {sentence}
+        </span>
+      )}
     </nav>
   )
 }
 
-function Verdict({ analysis, part, setups }: { readonly analysis: Analysis | undefined; readonly part: Part; readonly setups: number }) {
+function Verdict({
+  analysis,
+  part,
+  setups,
+}: {
+  readonly analysis: Analysis | undefined
+  readonly part: Part
+  readonly setups: number
+}) {
   if (!analysis || setups === 0) return <span className="text-soft">nothing planned yet</span>
   const { open, short, tightest } = wayVerdict(analysis)
   if (short > 0) return <strong className="text-red">▲ {short} short</strong>
   if (open > 0) return <strong className="text-ochre">◆ {open} not settled</strong>
   if (!tightest?.outcome) return <span className="text-soft">nothing to hold yet</span>
-  return <strong className="text-green">● all hold, tightest {figureOf(tightest.requirement, part.unit)(tightest.outcome.likely.margin)}</strong>
+  return (
+    <strong className="text-green">
+      ● all hold, tightest{' '}
+      {figureOf(tightest.requirement, part.unit)(tightest.outcome.likely.margin)}
+    </strong>
+  )
 }

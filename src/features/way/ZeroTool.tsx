@@ -2,7 +2,16 @@
 
 import { Crosshair } from 'lucide-react'
 import { type Axis, dot } from '@/core/geometry'
-import { normalOf, oppositeOf, type Part, partSurfaces, refLabel, type Side, SIDES, type Surface } from '@/core/part'
+import {
+  normalOf,
+  oppositeOf,
+  type Part,
+  partSurfaces,
+  refLabel,
+  type Side,
+  SIDES,
+  type Surface,
+} from '@/core/part'
 import { setupAxes } from '@/core/planning'
 import { type PlannedSetup } from '@/core/prediction'
 import { type Pickup, type Setup } from '@/core/way'
@@ -21,10 +30,31 @@ interface ZeroToolProps {
 export function ZeroTool({ onChange, part, planned, workshop }: ZeroToolProps) {
   const { setup } = planned
   return (
-    <Tool label="Zero" title="How zero is found" icon={<Crosshair className="size-4" aria-hidden />} wide>
-      <div className="mb-2 w-40"><TextField label="Work offset" value={setup.zero.offset} onChange={(offset) => offset.trim() !== '' && onChange((s) => ({ ...s, zero: { ...s.zero, offset: offset.trim().slice(0, 12) } }))} /></div>
+    <Tool
+      label="Zero"
+      title="How zero is found"
+      icon={<Crosshair className="size-4" aria-hidden />}
+      wide
+    >
+      <div className="mb-2 w-40">
+        <TextField
+          label="Work offset"
+          value={setup.zero.offset}
+          onChange={(offset) =>
+            offset.trim() !== '' &&
+            onChange((s) => ({ ...s, zero: { ...s.zero, offset: offset.trim().slice(0, 12) } }))
+          }
+        />
+      </div>
       {(['x', 'y', 'z'] as const).map((axis) => (
-        <AxisRow key={axis} axis={axis} part={part} planned={planned} workshop={workshop} onChange={(pickup) => onChange((s) => ({ ...s, zero: { ...s.zero, [axis]: pickup } }))} />
+        <AxisRow
+          key={axis}
+          axis={axis}
+          part={part}
+          planned={planned}
+          workshop={workshop}
+          onChange={(pickup) => onChange((s) => ({ ...s, zero: { ...s.zero, [axis]: pickup } }))}
+        />
       ))}
     </Tool>
   )
@@ -40,14 +70,38 @@ function AxisRow({ axis, onChange, part, planned, workshop }: AxisRowProps) {
   const pickup = setup.zero[axis]
   const direction = setupAxes(setup)[axis === 'x' ? 0 : axis === 'y' ? 1 : 2]
   const surfaces = [...partSurfaces(part).values()]
-  const planes = surfaces.filter((s) => s.kind === 'plane' && Math.abs(dot(s.normal, direction)) > 0.9)
-  const axes = surfaces.filter((s): s is Surface & { kind: 'axis' } => s.kind === 'axis' && Math.abs(dot({ x: s.to.x - s.from.x, y: s.to.y - s.from.y, z: s.to.z - s.from.z }, direction)) < 1e-6)
+  const planes = surfaces.filter(
+    (s) => s.kind === 'plane' && Math.abs(dot(s.normal, direction)) > 0.9,
+  )
+  const axes = surfaces.filter(
+    (s): s is Surface & { kind: 'axis' } =>
+      s.kind === 'axis' &&
+      Math.abs(
+        dot({ x: s.to.x - s.from.x, y: s.to.y - s.from.y, z: s.to.z - s.from.z }, direction),
+      ) < 1e-6,
+  )
   const across = SIDES.find((side) => Math.abs(dot(normalOf(side), direction)) > 0.9) as Side
-  const options = (list: readonly Surface[]) => list.map((s) => ({ value: s.id, label: refLabel(part, s.id) }))
-  const tool = 'instrument' in pickup ? pickup.instrument : (workshop.instruments.find((t) => (axis === 'z' ? t.kind === 'setter' : t.kind === 'edge finder')) ?? workshop.instruments[0])?.id ?? ''
+  const options = (list: readonly Surface[]) =>
+    list.map((s) => ({ value: s.id, label: refLabel(part, s.id) }))
+  const tool =
+    'instrument' in pickup
+      ? pickup.instrument
+      : ((
+          workshop.instruments.find((t) =>
+            axis === 'z' ? t.kind === 'setter' : t.kind === 'edge finder',
+          ) ?? workshop.instruments[0]
+        )?.id ?? '')
   const kinds: { value: Pickup['kind']; label: string }[] = [
-    { value: 'fixture', label: { x: 'stop, as stored', y: 'fixed jaw, as stored', z: 'parallels, as stored' }[axis] },
-    ...(axis === 'z' ? [{ value: 'height' as const, label: 'height of a face' }] : [{ value: 'edge' as const, label: 'touch one side' }, { value: 'both-sides' as const, label: 'touch both sides, halve' }]),
+    {
+      value: 'fixture',
+      label: { x: 'stop, as stored', y: 'fixed jaw, as stored', z: 'parallels, as stored' }[axis],
+    },
+    ...(axis === 'z'
+      ? [{ value: 'height' as const, label: 'height of a face' }]
+      : [
+          { value: 'edge' as const, label: 'touch one side' },
+          { value: 'both-sides' as const, label: 'touch both sides, halve' },
+        ]),
     ...(axes.length > 0 ? [{ value: 'bore' as const, label: 'pick up a bore or pin' }] : []),
   ]
   const start = (kind: Pickup['kind']): Pickup => {
@@ -60,17 +114,51 @@ function AxisRow({ axis, onChange, part, planned, workshop }: AxisRowProps) {
       case 'both-sides':
         return { kind, first: across, second: oppositeOf(across), instrument: tool }
       case 'bore':
-        return { kind, feature: axes[0]?.id ?? '', instrument: workshop.instruments.find((t) => t.kind === 'indicator')?.id ?? tool }
+        return {
+          kind,
+          feature: axes[0]?.id ?? '',
+          instrument: workshop.instruments.find((t) => t.kind === 'indicator')?.id ?? tool,
+        }
     }
   }
   return (
     <div className="grid grid-cols-[28px_1fr_1fr_1fr] items-end gap-x-2 border-t border-faint py-1.5">
       <strong className="pb-1.5 text-[18px]">{axis.toUpperCase()}</strong>
-      <Choice label={`${axis.toUpperCase()} from`} value={pickup.kind} options={kinds} onChange={(kind) => onChange(start(kind))} />
-      {(pickup.kind === 'edge' || pickup.kind === 'height') && <Choice label="Touched" value={pickup.surface} options={options(planes)} onChange={(surface) => onChange({ ...pickup, surface })} />}
-      {pickup.kind === 'both-sides' && <p className="pb-1.5 text-[14px]">{refLabel(part, pickup.first)} and {refLabel(part, pickup.second)}</p>}
-      {pickup.kind === 'bore' && <Choice label="Picked up" value={pickup.feature} options={options(axes)} onChange={(feature) => onChange({ ...pickup, feature })} />}
-      {pickup.kind !== 'fixture' && <Choice label="With" value={pickup.instrument} options={workshop.instruments.map((t) => ({ value: t.id, label: t.name }))} onChange={(instrument) => onChange({ ...pickup, instrument })} />}
+      <Choice
+        label={`${axis.toUpperCase()} from`}
+        value={pickup.kind}
+        options={kinds}
+        onChange={(kind) => onChange(start(kind))}
+      />
+      {(pickup.kind === 'edge' || pickup.kind === 'height') && (
+        <Choice
+          label="Touched"
+          value={pickup.surface}
+          options={options(planes)}
+          onChange={(surface) => onChange({ ...pickup, surface })}
+        />
+      )}
+      {pickup.kind === 'both-sides' && (
+        <p className="pb-1.5 text-[14px]">
+          {refLabel(part, pickup.first)} and {refLabel(part, pickup.second)}
+        </p>
+      )}
+      {pickup.kind === 'bore' && (
+        <Choice
+          label="Picked up"
+          value={pickup.feature}
+          options={options(axes)}
+          onChange={(feature) => onChange({ ...pickup, feature })}
+        />
+      )}
+      {pickup.kind !== 'fixture' && (
+        <Choice
+          label="With"
+          value={pickup.instrument}
+          options={workshop.instruments.map((t) => ({ value: t.id, label: t.name }))}
+          onChange={(instrument) => onChange({ ...pickup, instrument })}
+        />
+      )}
     </div>
   )
 }

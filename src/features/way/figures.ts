@@ -7,7 +7,9 @@ export function figureOf(requirement: Requirement, unit: LengthUnit): (value: nu
 }
 
 /** Limits are told as ±, zones as a width. */
-export const isZone = (requirement: Requirement): boolean => !['size', 'distance', 'angle', 'profile'].includes(requirement.kind)
+export const isZone = (requirement: Requirement): boolean =>
+  !['size', 'distance', 'angle', 'profile'].includes(requirement.kind)
 
 /** +0.004 or −0.006. */
-export const signedFigure = (value: number, figure: (v: number) => string): string => `${value < 0 ? '−' : '+'}${figure(Math.abs(value))}`
+export const signedFigure = (value: number, figure: (v: number) => string): string =>
+  `${value < 0 ? '−' : '+'}${figure(Math.abs(value))}`

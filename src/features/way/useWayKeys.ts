@@ -20,7 +20,9 @@ export function useWayKeys(keys: WayKeys): void {
   })
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      const inside = event.target instanceof HTMLElement && event.target.closest('[role="dialog"], [aria-roledescription="sortable"]')
+      const inside =
+        event.target instanceof HTMLElement &&
+        event.target.closest('[role="dialog"], [aria-roledescription="sortable"]')
       if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey || inside) return
       const act = actionOf(event, latest.current)
       if (!act) return

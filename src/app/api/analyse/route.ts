@@ -3,7 +3,10 @@ import { schemaIssues } from '@/core/formats'
 import { analyseFile } from '@/operations'
 import { BadRequest, bodyText, must, respond } from '../respond'
 
-const Query = z.object({ samples: z.coerce.number().int().min(100).max(200_000).optional(), seed: z.coerce.number().int().optional() })
+const Query = z.object({
+  samples: z.coerce.number().int().min(100).max(200_000).optional(),
+  seed: z.coerce.number().int().optional(),
+})
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {

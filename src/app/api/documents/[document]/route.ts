@@ -25,11 +25,15 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
 
 /** Removes a way; PATCH brings it back. */
 export function DELETE(_request: Request, { params }: Context): Promise<Response> {
-  return respond(async () => Response.json({ id: must(await removeWay((await params).document, true)) }))
+  return respond(async () =>
+    Response.json({ id: must(await removeWay((await params).document, true)) }),
+  )
 }
 
 export function PATCH(_request: Request, { params }: Context): Promise<Response> {
-  return respond(async () => Response.json({ id: must(await removeWay((await params).document, false)) }))
+  return respond(async () =>
+    Response.json({ id: must(await removeWay((await params).document, false)) }),
+  )
 }
 
 const answer = (saved: { kind: 'saved' | 'conflict'; document: unknown }): Response =>

@@ -5,7 +5,11 @@ import { loadJob } from '@/operations'
 
 export const dynamic = 'force-dynamic'
 
-export default async function WayPage({ params }: { params: Promise<{ job: string; way: string }> }) {
+export default async function WayPage({
+  params,
+}: {
+  params: Promise<{ job: string; way: string }>
+}) {
   const { job: jobId, way: wayId } = await params
   const job = await loadJob(jobId)
   if (!job.ok) notFound()
@@ -13,7 +17,14 @@ export default async function WayPage({ params }: { params: Promise<{ job: strin
   if (!way) notFound()
   return (
     <Suspense>
-      <WayView key={way.id} jobId={jobId} part={job.value.part.body} workshop={job.value.workshop} ways={job.value.ways} way={way} />
+      <WayView
+        key={way.id}
+        jobId={jobId}
+        part={job.value.part.body}
+        workshop={job.value.workshop}
+        ways={job.value.ways}
+        way={way}
+      />
     </Suspense>
   )
 }

@@ -1,0 +1,59 @@
+/** The core's modules, lowest first. A module may import only those before it. */
+const CORE_ORDER = [
+  'issues', 'standards', 'units', 'linalg', 'geometry', 'locating', 'variation', 'part', 'say', 'workshop', 'way', 'planning',
+  'prediction', 'findings', 'picture', 'sheet', 'formats', 'demo',
+]
+
+/** Folder -> the other folders of src/ it may import. */
+const MAY_IMPORT = {
+  core: [],
+  db: ['core'],
+  pdf: ['core'],
+  operations: ['core', 'db', 'pdf'],
+  workers: ['core'],
+  ui: ['core'],
+  features: ['core', 'ui', 'workers'],
+  app: ['core', 'operations', 'features', 'ui'],
+  cli: ['core', 'operations'],
+}
+
+/** Packages that the pure core may use. */
+const CORE_PACKAGES = ['^node_modules/ml-matrix/', '^node_modules/zod/', '^node_modules/papaparse/', '^node_modules/@types/papaparse/']
+
+const TEST = '\\.test\\.tsx?$'
+const DOOR = '^src/core/[^/]+/index\\.ts$'
+
+const coreOrder = CORE_ORDER.slice(0, -1).map((name, i) => ({
+  name: `core-order-${name}`,
+  severity: 'error',
+  from: { path: `^src/core/${name}/`, pathNot: TEST },
+  to: { path: `^src/core/(${CORE_ORDER.slice(i + 1).join('|')})/` },
+}))
+
+const directions = Object.entries(MAY_IMPORT).map(([name, allowed]) => ({
+  name: `direction-${name}`,
+  severity: 'error',
+  from: { path: `^src/${name}/`, pathNot: TEST },
+  to: { path: '^src/', pathNot: `^src/(${[name, ...allowed].join('|')})/` },
+}))
+
+module.exports = {
+  forbidden: [
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'no-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true } },
+    { name: 'no-unlisted-folder', severity: 'error', from: { path: '^src/[^/]+/', pathNot: `^src/(${Object.keys(MAY_IMPORT).join('|')})/` }, to: {} },
+    { name: 'no-unlisted-core-module', severity: 'error', from: { path: '^src/core/[^/]+/', pathNot: `^src/core/(${CORE_ORDER.join('|')})/` }, to: {} },
+    { name: 'core-is-pure', severity: 'error', from: { path: '^src/core/', pathNot: TEST }, to: { pathNot: ['^src/core/', ...CORE_PACKAGES] } },
+    { name: 'linear-algebra-by-its-door', severity: 'error', from: { path: '^src/', pathNot: '^src/core/linalg/' }, to: { path: '^node_modules/ml-matrix/' } },
+    { name: 'core-modules-by-door', severity: 'error', from: { path: '^src/core/([^/]+)/', pathNot: TEST }, to: { path: '^src/core/', pathNot: ['^src/core/$1/', DOOR] } },
+    { name: 'core-from-outside-by-door', severity: 'error', from: { path: '^src/', pathNot: '^src/core/' }, to: { path: '^src/core/', pathNot: DOOR } },
+    { name: 'features-apart', severity: 'error', from: { path: '^src/features/([^/]+)/' }, to: { path: '^src/features/', pathNot: '^src/features/$1/' } },
+    { name: 'drizzle-only-in-db', severity: 'error', from: { path: '^src/', pathNot: '^src/db/' }, to: { path: '^node_modules/drizzle-orm/' } },
+    { name: 'schema-only-in-db', severity: 'error', from: { path: '^src/', pathNot: '^src/db/' }, to: { path: '^src/db/schema' } },
+    { name: 'react-only-in-screens', severity: 'error', from: { path: '^src/', pathNot: ['^src/(app|features|ui)/', '^src/proxy'] }, to: { path: '^node_modules/(react|react-dom|next)/' } },
+    { name: 'no-test-in-product', severity: 'error', from: { path: '^src/', pathNot: TEST }, to: { path: TEST } },
+    ...coreOrder,
+    ...directions,
+  ],
+  options: { enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, doNotFollow: { path: 'node_modules' }, exclude: { path: '\\.css$' } },
+}
