@@ -1,7 +1,23 @@
 /** The core's modules, lowest first. A module may import only those before it. */
 const CORE_ORDER = [
-  'issues', 'standards', 'units', 'linalg', 'geometry', 'locating', 'variation', 'part', 'say', 'workshop', 'way', 'planning',
-  'prediction', 'findings', 'picture', 'sheet', 'formats', 'demo',
+  'issues',
+  'standards',
+  'units',
+  'linalg',
+  'geometry',
+  'locating',
+  'variation',
+  'part',
+  'say',
+  'workshop',
+  'way',
+  'planning',
+  'prediction',
+  'findings',
+  'picture',
+  'sheet',
+  'formats',
+  'demo',
 ]
 
 /** Folder -> the other folders of src/ it may import. */
@@ -18,7 +34,12 @@ const MAY_IMPORT = {
 }
 
 /** Packages that the pure core may use. */
-const CORE_PACKAGES = ['^node_modules/ml-matrix/', '^node_modules/zod/', '^node_modules/papaparse/', '^node_modules/@types/papaparse/']
+const CORE_PACKAGES = [
+  '^node_modules/ml-matrix/',
+  '^node_modules/zod/',
+  '^node_modules/papaparse/',
+  '^node_modules/@types/papaparse/',
+]
 
 const TEST = '\\.test\\.tsx?$'
 const DOOR = '^src/core/[^/]+/index\\.ts$'
@@ -41,19 +62,83 @@ module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'no-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true } },
-    { name: 'no-unlisted-folder', severity: 'error', from: { path: '^src/[^/]+/', pathNot: `^src/(${Object.keys(MAY_IMPORT).join('|')})/` }, to: {} },
-    { name: 'no-unlisted-core-module', severity: 'error', from: { path: '^src/core/[^/]+/', pathNot: `^src/core/(${CORE_ORDER.join('|')})/` }, to: {} },
-    { name: 'core-is-pure', severity: 'error', from: { path: '^src/core/', pathNot: TEST }, to: { pathNot: ['^src/core/', ...CORE_PACKAGES] } },
-    { name: 'linear-algebra-by-its-door', severity: 'error', from: { path: '^src/', pathNot: '^src/core/linalg/' }, to: { path: '^node_modules/ml-matrix/' } },
-    { name: 'core-modules-by-door', severity: 'error', from: { path: '^src/core/([^/]+)/', pathNot: TEST }, to: { path: '^src/core/', pathNot: ['^src/core/$1/', DOOR] } },
-    { name: 'core-from-outside-by-door', severity: 'error', from: { path: '^src/', pathNot: '^src/core/' }, to: { path: '^src/core/', pathNot: DOOR } },
-    { name: 'features-apart', severity: 'error', from: { path: '^src/features/([^/]+)/' }, to: { path: '^src/features/', pathNot: '^src/features/$1/' } },
-    { name: 'drizzle-only-in-db', severity: 'error', from: { path: '^src/', pathNot: '^src/db/' }, to: { path: '^node_modules/drizzle-orm/' } },
-    { name: 'schema-only-in-db', severity: 'error', from: { path: '^src/', pathNot: '^src/db/' }, to: { path: '^src/db/schema' } },
-    { name: 'react-only-in-screens', severity: 'error', from: { path: '^src/', pathNot: ['^src/(app|features|ui)/', '^src/proxy'] }, to: { path: '^node_modules/(react|react-dom|next)/' } },
-    { name: 'no-test-in-product', severity: 'error', from: { path: '^src/', pathNot: TEST }, to: { path: TEST } },
+    {
+      name: 'no-unlisted-folder',
+      severity: 'error',
+      from: { path: '^src/[^/]+/', pathNot: `^src/(${Object.keys(MAY_IMPORT).join('|')})/` },
+      to: {},
+    },
+    {
+      name: 'no-unlisted-core-module',
+      severity: 'error',
+      from: { path: '^src/core/[^/]+/', pathNot: `^src/core/(${CORE_ORDER.join('|')})/` },
+      to: {},
+    },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: TEST },
+      to: { pathNot: ['^src/core/', ...CORE_PACKAGES] },
+    },
+    {
+      name: 'linear-algebra-by-its-door',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '^src/core/linalg/' },
+      to: { path: '^node_modules/ml-matrix/' },
+    },
+    {
+      name: 'core-modules-by-door',
+      severity: 'error',
+      from: { path: '^src/core/([^/]+)/', pathNot: TEST },
+      to: { path: '^src/core/', pathNot: ['^src/core/$1/', DOOR] },
+    },
+    {
+      name: 'core-from-outside-by-door',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '^src/core/' },
+      to: { path: '^src/core/', pathNot: DOOR },
+    },
+    {
+      name: 'features-apart',
+      severity: 'error',
+      from: { path: '^src/features/([^/]+)/' },
+      to: { path: '^src/features/', pathNot: '^src/features/$1/' },
+    },
+    {
+      name: 'drizzle-only-in-db',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '^src/db/' },
+      to: { path: '^node_modules/drizzle-orm/' },
+    },
+    {
+      name: 'schema-only-in-db',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '^src/db/' },
+      to: { path: '^src/db/schema' },
+    },
+    {
+      name: 'react-only-in-screens',
+      severity: 'error',
+      from: { path: '^src/', pathNot: ['^src/(app|features|ui)/', '^src/proxy'] },
+      to: { path: '^node_modules/(react|react-dom|next)/' },
+    },
+    {
+      name: 'no-test-in-product',
+      severity: 'error',
+      from: { path: '^src/', pathNot: TEST },
+      to: { path: TEST },
+    },
     ...coreOrder,
     ...directions,
   ],
-  options: { enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, doNotFollow: { path: 'node_modules' }, exclude: { path: '\\.css$' } },
+  options: {
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.css$' },
+  },
 }

@@ -3,5 +3,9 @@ import { fileURLToPath } from 'node:url'
 
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
-  test: { include: ['src/**/*.test.ts', 'tests/unit/**/*.test.ts'], testTimeout: 20_000 },
+  test: {
+    include: ['src/**/*.test.ts', 'tests/unit/**/*.test.ts', 'tests/db/**/*.test.ts'],
+    testTimeout: 30_000,
+    fileParallelism: !process.env.DATABASE_URL,
+  },
 })

@@ -5,10 +5,14 @@ import { end, step } from './lib/say.mjs'
 /** Ends servers that were started from this directory and outlived their start command. */
 function stopServers() {
   let stopped = 0
-  for (const pid of readdirSync('/proc').filter((name) => /^\d+$/.test(name) && Number(name) !== process.pid)) {
+  for (const pid of readdirSync('/proc').filter(
+    (name) => /^\d+$/.test(name) && Number(name) !== process.pid,
+  )) {
     try {
       const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
-      const ours = /next-server|next\/dist\/bin\/next|scripts\/up\.mjs/.test(command) && readlinkSync(`/proc/${pid}/cwd`) === process.cwd()
+      const ours =
+        /next-server|next\/dist\/bin\/next|scripts\/up\.mjs/.test(command) &&
+        readlinkSync(`/proc/${pid}/cwd`) === process.cwd()
       if (!ours) continue
       process.kill(Number(pid), 'SIGTERM')
       stopped++

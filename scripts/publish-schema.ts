@@ -6,7 +6,7 @@ import {
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
 } from '@/core/demo'
-import { documentJsonSchema, writeDocument } from '@/core/formats'
+import { documentJsonSchema, type FootholdFile, readDocumentText, writeDocument } from '@/core/formats'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
 
 /** Writes the JSON Schema of the document and the demo jobs as files under docs/. */
@@ -16,12 +16,13 @@ writeFileSync(
   'docs/schema/foothold-1.schema.json',
   `${JSON.stringify(documentJsonSchema(), undefined, 2)}\n`,
 )
+/** Writes an example with its fields in the order of the schema. */
+function publish(name: string, file: FootholdFile): void {
+  const read = readDocumentText(writeDocument(file))
+  if (!read.ok) throw new Error(read.issues.map((issue) => issue.sentence).join(' '))
+  writeFileSync(`docs/examples/${name}.foothold.json`, writeDocument(read.value))
+}
+
 const workshop = STANDARD_WORKSHOP
-writeFileSync(
-  'docs/examples/worm-block.foothold.json',
-  writeDocument({ workshop, part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] }),
-)
-writeFileSync(
-  'docs/examples/pier-plate.foothold.json',
-  writeDocument({ workshop, part: PIER_PLATE, ways: [PIER_PLATE_WAY] }),
-)
+publish('worm-block', { workshop, part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] })
+publish('pier-plate', { workshop, part: PIER_PLATE, ways: [PIER_PLATE_WAY] })

@@ -7,22 +7,38 @@ import { run } from './lib/shell.mjs'
 const PORT = Number(process.env.PORT ?? 4310)
 
 async function main() {
-  if (Number(process.versions.node.split('.')[0]) < 20) throw new Stop(`Foothold needs Node.js 20 or newer; this is ${process.versions.node}.`)
+  if (Number(process.versions.node.split('.')[0]) < 20)
+    throw new Stop(`Foothold needs Node.js 20 or newer; this is ${process.versions.node}.`)
   needPackages()
   await freePort(PORT).catch(() => {
-    throw new Stop(`Port ${PORT} is in use. Stop what uses it (npm run down stops an earlier Foothold), or choose another: PORT=4311 npm run up`)
+    throw new Stop(
+      `Port ${PORT} is in use. Stop what uses it (npm run down stops an earlier Foothold), or choose another: PORT=4311 npm run up`,
+    )
   })
-  const cluster = process.env.DATABASE_URL ? undefined : await startCluster(clusterDirectory('cluster'))
+  const cluster = process.env.DATABASE_URL
+    ? undefined
+    : await startCluster(clusterDirectory('cluster'))
   const url = cluster?.url ?? process.env.DATABASE_URL
   step(cluster ? 'Database runs on the loopback' : 'Using the database of DATABASE_URL')
   step('Bringing tables up to date, demo data once')
-  const prepared = run('node', ['--import', 'tsx', 'scripts/prepare-database.ts'], { env: { DATABASE_URL: url } })
+  const prepared = run('node', ['--import', 'tsx', 'scripts/prepare-database.ts'], {
+    env: { DATABASE_URL: url },
+  })
   if (!prepared.ok) {
     cluster?.stop()
-    throw new Stop(`The database could not be prepared:\n  ${prepared.err.trim().split('\n').slice(0, 8).join('\n  ')}`)
+    throw new Stop(
+      `The database could not be prepared:\n  ${prepared.err.trim().split('\n').slice(0, 8).join('\n  ')}`,
+    )
   }
   needBuild()
-  const server = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1' } })
+  const server = spawn(
+    'node',
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
+    {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1' },
+    },
+  )
   let stopping = false
   const stop = () => {
     if (stopping) return
@@ -42,7 +58,10 @@ async function main() {
 
 async function answers(address) {
   for (let i = 0; i < 100; i++) {
-    const ok = await fetch(address).then((r) => r.ok, () => false)
+    const ok = await fetch(address).then(
+      (r) => r.ok,
+      () => false,
+    )
     if (ok) return
     await new Promise((done) => setTimeout(done, 100))
   }

@@ -4,8 +4,19 @@ import { existsSync } from 'node:fs'
 /** Runs a command to its end; its output is shown only when asked for or when it fails. */
 export function run(command, args, options = {}) {
   const { show = false, env = {}, ...rest } = options
-  const result = spawnSync(command, args, { encoding: 'utf8', stdio: show ? 'inherit' : 'pipe', env: { ...process.env, ...env }, maxBuffer: 1 << 26, ...rest })
-  return { ok: result.status === 0, code: result.status, out: result.stdout ?? '', err: result.stderr ?? result.error?.message ?? '' }
+  const result = spawnSync(command, args, {
+    encoding: 'utf8',
+    stdio: show ? 'inherit' : 'pipe',
+    env: { ...process.env, ...env },
+    maxBuffer: 1 << 26,
+    ...rest,
+  })
+  return {
+    ok: result.status === 0,
+    code: result.status,
+    out: result.stdout ?? '',
+    err: result.stderr ?? result.error?.message ?? '',
+  }
 }
 
 export const isRoot = process.getuid?.() === 0
@@ -22,7 +33,11 @@ export function needDebian(file, packages, Stop, step) {
   apt('update')
   const installed = apt('install', '-y', '--no-install-recommends', ...packages)
   if (!installed.ok || !existsSync(file)) {
-    const why = isRoot ? installed.err.trim().split('\n').slice(-2).join(' ') : 'this user may not install packages'
-    throw new Stop(`${packages.join(', ')} could not be installed: ${why}\n  Have an administrator run: apt-get install ${packages.join(' ')}`)
+    const why = isRoot
+      ? installed.err.trim().split('\n').slice(-2).join(' ')
+      : 'this user may not install packages'
+    throw new Stop(
+      `${packages.join(', ')} could not be installed: ${why}\n  Have an administrator run: apt-get install ${packages.join(' ')}`,
+    )
   }
 }

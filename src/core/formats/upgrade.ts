@@ -11,20 +11,21 @@ type Json = Record<string, unknown>
  */
 const UPGRADES: Readonly<Record<number, (document: Json) => Json>> = {
   // Version 1 named the leading surface of a footing after the gear: parallels, fixed jaw.
-  1: (document) => ({ ...document, ways: listOf(document.ways).map(upgradeLead) }),
+  1: (document) => ({ ...document, ways: each(document.ways, upgradeWay) }),
 }
 
-function upgradeLead(way: Json): Json {
-  return {
-    ...way,
-    setups: listOf(way.setups).map((setup) => {
-      const footing = isJson(setup.footing) ? setup.footing : {}
-      const lead =
-        footing.lead === 'parallels' ? 'rest' : footing.lead === 'fixed jaw' ? 'jaw' : footing.lead
-      return { ...setup, footing: { ...footing, lead } }
-    }),
-  }
+const upgradeWay = (way: Json): Json => ({ ...way, setups: each(way.setups, upgradeSetup) })
+
+function upgradeSetup(setup: Json): Json {
+  if (!isJson(setup.footing)) return setup
+  const { lead } = setup.footing
+  const renamed = lead === 'parallels' ? 'rest' : lead === 'fixed jaw' ? 'jaw' : lead
+  return { ...setup, footing: { ...setup.footing, lead: renamed } }
 }
+
+/** Changes the groups of a list; what is no list or no group is left for the check to refuse. */
+const each = (list: unknown, change: (item: Json) => Json): unknown =>
+  Array.isArray(list) ? list.map((item: unknown) => (isJson(item) ? change(item) : item)) : list
 
 /** Brings an older document up to the present version, step by step. */
 export function upgradeDocument(document: Json): Result<Json> {
@@ -45,5 +46,3 @@ export function upgradeDocument(document: Json): Result<Json> {
 
 const isJson = (value: unknown): value is Json =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
-const listOf = (value: unknown): readonly Json[] =>
-  Array.isArray(value) ? value.filter(isJson) : []

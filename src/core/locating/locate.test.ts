@@ -9,8 +9,12 @@ const [DOWN, BACK, LEFT] = [p(0, 0, -1), p(0, 1, 0), p(-1, 0, 0)]
 
 /** Three, two and one on a block 100 × 60 × 40. */
 const footing: readonly Contact<'part'>[] = [
-  { at: p(10, 10, 0), normal: DOWN }, { at: p(90, 10, 0), normal: DOWN }, { at: p(50, 50, 0), normal: DOWN },
-  { at: p(10, 60, 20), normal: BACK }, { at: p(90, 60, 20), normal: BACK }, { at: p(0, 30, 20), normal: LEFT },
+  { at: p(10, 10, 0), normal: DOWN },
+  { at: p(90, 10, 0), normal: DOWN },
+  { at: p(50, 50, 0), normal: DOWN },
+  { at: p(10, 60, 20), normal: BACK },
+  { at: p(90, 60, 20), normal: BACK },
+  { at: p(0, 30, 20), normal: LEFT },
 ]
 const centre = p(50, 30, 20)
 const held = (contacts: readonly Contact<'part'>[]) => locate(contacts, 62, centre)
@@ -38,7 +42,10 @@ describe('locate', () => {
         const contacts = footing.filter((_, i) => i !== without)
         const result = held(contacts)
         expect(result.kind).toBe('free')
-        if (result.kind === 'free') for (const motion of result.motions) for (const c of contacts) expect(Math.abs(dotSix(contactRow(c.at, c.normal), motion))).toBeLessThan(1e-9)
+        if (result.kind === 'free')
+          for (const motion of result.motions)
+            for (const c of contacts)
+              expect(Math.abs(dotSix(contactRow(c.at, c.normal), motion))).toBeLessThan(1e-9)
       }),
     )
   })
@@ -72,39 +79,77 @@ describe('locate', () => {
     const result = held(footing)
     if (result.kind !== 'unique') throw new Error('held')
     fc.assert(
-      fc.property(fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 6, maxLength: 6 }), (errors) => {
-        const q = result.inverse.map((row) => row.reduce((sum, v, j) => sum + v * (errors[j] ?? 0), 0)) as unknown as Six
-        footing.forEach((c, j) => expect(dotSix(contactRow(c.at, c.normal), q)).toBeCloseTo(errors[j] ?? 0, 9))
-      }),
+      fc.property(
+        fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 6, maxLength: 6 }),
+        (errors) => {
+          const q = result.inverse.map((row) =>
+            row.reduce((sum, v, j) => sum + v * (errors[j] ?? 0), 0),
+          ) as unknown as Six
+          footing.forEach((c, j) =>
+            expect(dotSix(contactRow(c.at, c.normal), q)).toBeCloseTo(errors[j] ?? 0, 9),
+          )
+        },
+      ),
     )
   })
 
   it('agrees with an independent nonlinear solver to second order, over random footings and errors', () => {
-    const spot = fc.tuple(fc.double({ min: -12, max: 12, noNaN: true }), fc.double({ min: -12, max: 12, noNaN: true }))
-    const arbitrary = fc.tuple(fc.array(spot, { minLength: 6, maxLength: 6 }), fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 6, maxLength: 6 }))
+    const spot = fc.tuple(
+      fc.double({ min: -12, max: 12, noNaN: true }),
+      fc.double({ min: -12, max: 12, noNaN: true }),
+    )
+    const arbitrary = fc.tuple(
+      fc.array(spot, { minLength: 6, maxLength: 6 }),
+      fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 6, maxLength: 6 }),
+    )
     fc.assert(
       fc.property(arbitrary, ([spots, errors]) => {
         const contacts = footing.map((c, i): Contact<'part'> => {
           const [u, v] = spots[i] ?? [0, 0]
-          return { ...c, at: c.normal.z !== 0 ? p(c.at.x + u, c.at.y + v, c.at.z) : c.normal.y !== 0 ? p(c.at.x + u, c.at.y, c.at.z + v) : p(c.at.x, c.at.y + u, c.at.z + v) }
+          return {
+            ...c,
+            at:
+              c.normal.z !== 0
+                ? p(c.at.x + u, c.at.y + v, c.at.z)
+                : c.normal.y !== 0
+                  ? p(c.at.x + u, c.at.y, c.at.z + v)
+                  : p(c.at.x, c.at.y + u, c.at.z + v),
+          }
         })
         const result = held(contacts)
         if (result.kind !== 'unique') return
         const differenceAt = (size: number): number => {
           const e = errors.map((error) => error * size)
-          const linear = result.inverse.map((row) => row.reduce((sum, v, j) => sum + v * (e[j] ?? 0), 0))
+          const linear = result.inverse.map((row) =>
+            row.reduce((sum, v, j) => sum + v * (e[j] ?? 0), 0),
+          )
           const locators = contacts.map((c, j): Locator => {
             const n: V = [c.normal.x, c.normal.y, c.normal.z]
             const at: V = [c.at.x, c.at.y, c.at.z]
-            return { point: [at[0] + n[0] * (e[j] ?? 0), at[1] + n[1] * (e[j] ?? 0), at[2] + n[2] * (e[j] ?? 0)], plane: { point: at, normal: n } }
+            return {
+              point: [
+                at[0] + n[0] * (e[j] ?? 0),
+                at[1] + n[1] * (e[j] ?? 0),
+                at[2] + n[2] * (e[j] ?? 0),
+              ],
+              plane: { point: at, normal: n },
+            }
           })
           const exact = seatExactly(locators)
           const [a = 0, b = 0, c = 0, x = 0, y = 0, z = 0] = exact
           const corner: V = [100, 60, 40]
           const moved = rotate([a, b, c], corner)
           const [la = 0, lb = 0, lc = 0, lx = 0, ly = 0, lz = 0] = linear
-          const linearMoved: V = [corner[0] + lx + lb * corner[2] - lc * corner[1], corner[1] + ly + lc * corner[0] - la * corner[2], corner[2] + lz + la * corner[1] - lb * corner[0]]
-          return Math.hypot(moved[0] + x - linearMoved[0], moved[1] + y - linearMoved[1], moved[2] + z - linearMoved[2])
+          const linearMoved: V = [
+            corner[0] + lx + lb * corner[2] - lc * corner[1],
+            corner[1] + ly + lc * corner[0] - la * corner[2],
+            corner[2] + lz + la * corner[1] - lb * corner[0],
+          ]
+          return Math.hypot(
+            moved[0] + x - linearMoved[0],
+            moved[1] + y - linearMoved[1],
+            moved[2] + z - linearMoved[2],
+          )
         }
         const [large, small] = [differenceAt(0.2), differenceAt(0.02)]
         // Second order: a tenth of the error leaves a hundredth of the difference.

@@ -232,6 +232,7 @@ function linkShares(
         worst,
       }
     })
+    .filter((link) => link.worst > 0)
     .sort((a, b) => order(a) - order(b))
 }
 

@@ -1,0 +1,131 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { clusterDirectory, freePort, startCluster } from './lib/cluster.mjs'
+import { needBuild, needPackages } from './lib/packages.mjs'
+import { end, step, Stop } from './lib/say.mjs'
+import { needDebian, run } from './lib/shell.mjs'
+
+const RESULTS = '.foothold/results'
+const tally = { passed: 0, failed: 0 }
+
+/** One check that either holds or does not; its output is shown when it does not. */
+function check(words, command, args, { env, holds = () => true } = {}) {
+  step(words)
+  const result = run(command, args, { env })
+  const good = result.ok && holds(result.out)
+  tally[good ? 'passed' : 'failed']++
+  if (!good) console.log(`${result.out}\n${result.err}`.slice(-6000))
+}
+
+/** Fewer modules than this would mean that the boundary check looked at nothing. */
+const FEWEST_MODULES = 120
+
+function counted(file, count) {
+  if (!existsSync(file)) {
+    tally.failed++
+    console.log(`✗ no result in ${file}`)
+    return
+  }
+  const { failed, passed } = count(JSON.parse(readFileSync(file, 'utf8')))
+  tally.passed += passed
+  tally.failed += failed
+  console.log(`  ${passed} passed, ${failed} failed`)
+  if (passed + failed === 0) tally.failed++
+}
+
+function vitest(words, folder, env) {
+  step(words)
+  const file = `${RESULTS}/${folder.replaceAll('/', '-')}.json`
+  const result = run(
+    'npx',
+    ['vitest', 'run', folder, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`],
+    { env },
+  )
+  if (!result.ok) console.log(`${result.out}\n${result.err}`.slice(-12000))
+  counted(file, (r) => ({
+    passed: r.numPassedTests,
+    failed:
+      r.numFailedTests +
+      r.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length,
+  }))
+}
+
+async function endToEnd(url) {
+  needBuild()
+  const port = await freePort()
+  const env = {
+    ...process.env,
+    DATABASE_URL: url,
+    PORT: String(port),
+    NEXT_TELEMETRY_DISABLED: '1',
+  }
+  const prepared = run('node', ['--import', 'tsx', 'scripts/prepare-database.ts'], { env })
+  if (!prepared.ok) throw new Stop(`The test database could not be prepared: ${prepared.err}`)
+  const server = spawn(
+    'node',
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    { stdio: 'ignore', env },
+  )
+  try {
+    step('End to end, in the browser')
+    const file = `${RESULTS}/e2e.json`
+    const result = run('npx', ['playwright', 'test'], {
+      env: { ...env, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
+    })
+    if (!result.ok) console.log(`${result.out}\n${result.err}`.slice(-12000))
+    counted(file, (r) => ({
+      passed: r.stats.expected + r.stats.flaky,
+      failed: r.stats.unexpected + r.errors.length,
+    }))
+  } finally {
+    server.kill('SIGTERM')
+  }
+}
+
+async function main() {
+  needPackages()
+  rmSync(RESULTS, { recursive: true, force: true })
+  mkdirSync(RESULTS, { recursive: true })
+  needDebian('/usr/bin/chromium', ['chromium'], Stop, step)
+  needDebian('/usr/bin/units', ['units'], Stop, step)
+  needDebian('/usr/bin/pdftotext', ['poppler-utils'], Stop, step)
+  check('Format', 'npx', ['prettier', '--check', '.'])
+  check('Lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
+  run('npx', ['next', 'typegen'], { env: { NEXT_TELEMETRY_DISABLED: '1' } })
+  check('Types', 'npx', ['tsc', '--noEmit'])
+  check('Types of the core, without browser or Node', 'npx', [
+    'tsc',
+    '--noEmit',
+    '-p',
+    'src/core/tsconfig.json',
+  ])
+  check('Import boundaries', 'npx', ['depcruise', 'src', '--output-type', 'json'], {
+    holds: (out) => {
+      const { summary } = JSON.parse(out)
+      for (const { from, rule, to } of summary.violations)
+        console.log(`${rule.name}: ${from} → ${to}`)
+      if (summary.totalCruised < FEWEST_MODULES)
+        console.log(`only ${summary.totalCruised} modules were looked at`)
+      return summary.error === 0 && summary.totalCruised >= FEWEST_MODULES
+    },
+  })
+  vitest('Core', 'src/core')
+  vitest('Command line, sheet, files', 'tests/unit')
+  const directory = clusterDirectory('test-cluster')
+  rmSync(directory, { recursive: true, force: true })
+  const cluster = await startCluster(directory, { throwaway: true })
+  try {
+    vitest('Database', 'tests/db', { DATABASE_URL: cluster.url })
+    await endToEnd(cluster.url)
+  } finally {
+    cluster.stop()
+    rmSync(directory, { recursive: true, force: true })
+  }
+  console.log(`\n${tally.passed} passed, ${tally.failed} failed`)
+  process.exitCode = tally.failed === 0 ? 0 : 1
+}
+
+main().catch((error) => {
+  end(error)
+  console.log(`\n${tally.passed} passed, ${tally.failed + 1} failed`)
+})

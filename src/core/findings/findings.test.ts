@@ -1,0 +1,277 @@
+import { describe, expect, it } from 'vitest'
+import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
+import { type Feature, type Part, type Requirement } from '../part'
+import { analyse } from '../prediction'
+import { type Setup, type Way } from '../way'
+import { STANDARD_WORKSHOP } from '../workshop'
+import { mm, op, plainBlock, setup, way } from '../../../tests/support/documents'
+import { FINDING_SEVERITY, type Finding, type FindingCode, findingsOf } from '.'
+
+const find = (part: Part, plan: Way): readonly Finding[] =>
+  findingsOf(STANDARD_WORKSHOP, part, plan, analyse(STANDARD_WORKSHOP, part, plan))
+const codes = (part: Part, plan: Way): readonly FindingCode[] => find(part, plan).map((f) => f.code)
+
+const block = plainBlock()
+const hole = (id: string, more: Partial<Feature & { kind: 'hole' }> = {}): Feature => ({
+  kind: 'hole',
+  id,
+  on: 'top',
+  making: 'drill',
+  diameter: mm(8),
+  extent: { kind: 'through' },
+  head: { kind: 'none' },
+  pattern: { kind: 'single' },
+  place: { dims: [], centred: true },
+  ...more,
+})
+const withFeatures = (features: Feature[], requirements: Requirement[] = []): Part => ({
+  ...block,
+  features,
+  requirements,
+})
+const bore = hole('bore', { making: 'bore', diameter: mm(20) })
+const boreToLeft: Requirement = {
+  kind: 'distance',
+  id: 'r',
+  of: 'bore',
+  to: 'left',
+  critical: true,
+  plus: mm(0.02),
+  minus: mm(-0.02),
+}
+const vise = (change: Partial<Setup['holding']>): Partial<Setup> => ({
+  holding: { ...setup('x', 'top', 'back', []).holding, ...change },
+})
+
+/** A small part and way for each code, in which a good foreman would say it. */
+const SCENES: Record<FindingCode, () => readonly [Part, Way]> = {
+  'footing.free': () => [block, way(setup('s-1', 'top', 'back', ['top'], vise({ stop: 'none' })))],
+  'footing.poor': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        footing: { lead: 'rest', edits: [{ id: 'rest3', u: 50, v: 55 }] },
+      }),
+    ),
+  ],
+  'footing.redundant': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        footing: { lead: 'rest', edits: [{ id: 'rest4', surface: 'bottom', u: 10, v: 10 }] },
+      }),
+    ),
+  ],
+  'footing.no-metal': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        footing: { lead: 'rest', edits: [{ id: 'rest3', u: 300, v: 10 }] },
+      }),
+    ),
+  ],
+  'footing.not-cut': () => [
+    block,
+    way(setup('s-1', 'top', 'back', ['top']), setup('s-2', 'bottom', 'back', ['bottom'])),
+  ],
+  'footing.raw-twice': () => [
+    block,
+    way(setup('s-1', 'top', 'back', ['top']), setup('s-2', 'bottom', 'front', ['bottom'])),
+  ],
+  'footing.jaw-choice': () => [
+    block,
+    way(setup('s-1', 'front', 'top', ['front']), setup('s-2', 'top', 'back', ['top'])),
+  ],
+  'zero.not-cut': () => [
+    block,
+    way(
+      setup('s-1', 'left', 'back', ['left']),
+      setup('s-2', 'top', 'back', ['top'], {
+        zero: {
+          offset: 'G54',
+          x: { kind: 'edge', surface: 'right', instrument: 'probe' },
+          y: { kind: 'fixture' },
+          z: { kind: 'fixture' },
+        },
+      }),
+    ),
+  ],
+  'zero.gone': () => [
+    withFeatures([bore]),
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: {
+          offset: 'G54',
+          x: { kind: 'bore', feature: 'bore', instrument: 'indicator' },
+          y: { kind: 'fixture' },
+          z: { kind: 'fixture' },
+        },
+      }),
+    ),
+  ],
+  'zero.direction': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: {
+          offset: 'G54',
+          x: { kind: 'edge', surface: 'back', instrument: 'probe' },
+          y: { kind: 'fixture' },
+          z: { kind: 'fixture' },
+        },
+      }),
+    ),
+  ],
+  'zero.covered': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: {
+          offset: 'G54',
+          x: { kind: 'fixture' },
+          y: { kind: 'fixture' },
+          z: { kind: 'height', surface: 'bottom', instrument: 'setter' },
+        },
+      }),
+    ),
+  ],
+  'way.dangling': () => [block, way(setup('s-1', 'top', 'back', ['top', 'gone']))],
+  'cut.never': () => [withFeatures([bore]), way(setup('s-1', 'top', 'back', ['top']))],
+  'cut.twice': () => [
+    block,
+    way(setup('s-1', 'top', 'back', ['top']), setup('s-2', 'top', 'back', ['top'])),
+  ],
+  'cut.unreachable': () => [
+    withFeatures([hole('blind', { extent: { kind: 'deep', depth: mm(5) } })]),
+    way(setup('s-1', 'front', 'top', ['blind'])),
+  ],
+  'cut.held-face': () => [block, way(setup('s-1', 'top', 'back', ['back']))],
+  'cut.no-cleanup': () => [
+    { ...block, faces: { ...block.faces, top: { ...block.faces.top, stock: mm(0.05) } } },
+    way(setup('s-1', 'top', 'back', ['top'])),
+  ],
+  'datum.lost': () => [
+    withFeatures([bore], [boreToLeft]),
+    way(
+      setup('s-1', 'left', 'back', []),
+      setup('s-1b', 'left', 'back', ['left']),
+      setup('s-2', 'top', 'back', ['bore']),
+      { ...setup('s-3', 'left', 'back', []), ops: [op('left', { id: 'again' })] },
+    ),
+  ],
+  'grip.shallow': () => [
+    block,
+    way(setup('s-1', 'left', 'back', ['left'], vise({ parallels: 'p-32' }))),
+  ],
+  'grip.none': () => [
+    block,
+    way(setup('s-1', 'top', 'back', ['top'], vise({ parallels: 'p-40' }))),
+  ],
+  'grip.too-wide': () => [
+    { ...block, size: { ...block.size, y: mm(180) } },
+    way(setup('s-1', 'top', 'back', ['top'])),
+  ],
+  'grip.last-support': () => [
+    withFeatures([hole('large', { diameter: mm(34) })]),
+    way(
+      setup('s-1', 'top', 'back', ['large'], {
+        footing: { lead: 'rest', edits: [{ id: 'rest3', u: 50, v: 30 }] },
+      }),
+    ),
+  ],
+  'jaw.cut-below': () => [
+    withFeatures([
+      {
+        kind: 'step',
+        id: 'step',
+        on: 'top',
+        along: 'front',
+        width: mm(10),
+        depth: mm(35),
+        place: { dims: [], centred: true },
+      },
+    ]),
+    way(setup('s-1', 'top', 'back', ['step'])),
+  ],
+  'parallels.outside': () => [
+    {
+      ...block,
+      size: { ...block.size, y: mm(10) },
+      faces: {
+        ...block.faces,
+        front: { ...block.faces.front, stock: mm(0) },
+        back: { ...block.faces.back, stock: mm(0) },
+      },
+    },
+    way(setup('s-1', 'top', 'back', ['top'])),
+  ],
+  'parallels.drilled': () => [
+    withFeatures([hole('edge', { place: { dims: [{ from: 'back', at: mm(5) }], centred: true } })]),
+    way(setup('s-1', 'top', 'back', ['edge'])),
+  ],
+  'margin.short': () => [WORM_BLOCK, WORM_BLOCK_WAY_A],
+  'margin.near': () => [
+    {
+      ...WORM_BLOCK,
+      requirements: WORM_BLOCK.requirements.map((r) =>
+        r.id === 'bore-base' ? ({ ...r, plus: mm(0.018), minus: mm(-0.018) } as Requirement) : r,
+      ),
+    },
+    WORM_BLOCK_WAY_A,
+  ],
+  'hold.missing': () => [WORM_BLOCK, WORM_BLOCK_WAY_A],
+}
+
+describe('findings', () => {
+  it.each(Object.keys(SCENES) as FindingCode[])('%s is said where it should be', (code) => {
+    const [part, plan] = SCENES[code]()
+    const found = find(part, plan).find((f) => f.code === code)
+    expect(codes(part, plan)).toContain(code)
+    expect(found?.severity).toBe(FINDING_SEVERITY[code])
+    // A full sentence with what and what to do; no figure that could not be worked out.
+    expect(found?.what).toMatch(/^[A-Z0-9].*\.$/)
+    expect(found?.rest).toMatch(/\.$/)
+    expect(`${found?.what} ${found?.rest}`).not.toMatch(/NaN|undefined|Infinity/)
+  })
+
+  it('the free motion of a part without a stop is told: it slides along the jaw', () => {
+    const [part, plan] = SCENES['footing.free']()
+    expect(find(part, plan).find((f) => f.code === 'footing.free')?.rest).toContain(
+      'slide along the jaw',
+    )
+  })
+
+  it('a margin that is short names the link, its setup and what would help', () => {
+    const short = find(WORM_BLOCK, WORM_BLOCK_WAY_A).find((f) => f.requirement === 'bore-base')
+    expect(short?.what).toBe('Bore to base is short by 0.002 mm.')
+    expect(short?.rest).toMatch(/35 %.*“zero in Y: fixed jaw, as stored” of setup 4/)
+  })
+
+  it('the better way has nothing that forbids and nothing short', () => {
+    const said = codes(WORM_BLOCK, WORM_BLOCK_WAY_B)
+    expect(said).not.toContain('margin.short')
+    expect(find(WORM_BLOCK, WORM_BLOCK_WAY_B).filter((f) => f.severity === 'forbids')).toEqual([])
+  })
+
+  it('the first setup is not scolded for standing on raw faces: everything is raw then', () => {
+    expect(
+      find(block, way(setup('s-1', 'top', 'back', ['top']))).filter(
+        (f) => f.setup === 0 && f.code === 'footing.not-cut',
+      ),
+    ).toEqual([])
+  })
+
+  it('an empty way finds nothing and fails at nothing', () => {
+    expect(codes(block, way())).toEqual([])
+  })
+
+  it('worst come first', () => {
+    const severities = find(
+      block,
+      way(setup('s-1', 'top', 'back', ['top'], vise({ stop: 'none' }))),
+    ).map((f) => f.severity)
+    expect(severities.lastIndexOf('forbids')).toBeLessThan(
+      severities.indexOf('warns') === -1 ? Infinity : severities.indexOf('warns'),
+    )
+  })
+})

@@ -1,0 +1,322 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import {
+  applyMotion,
+  adjoint,
+  cross,
+  displacementAt,
+  dot,
+  invertMotion,
+  point,
+  type Six,
+  turnDirection,
+} from '../geometry'
+import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
+import { normalOf, type Part, SIDES } from '../part'
+import {
+  changeOp,
+  editContact,
+  moveOp,
+  moveSetup,
+  ORIENTATIONS,
+  removeSetup,
+  resetContact,
+  roughBefore,
+  tickCut,
+  turnWords,
+} from '../way'
+import { STANDARD_WORKSHOP } from '../workshop'
+import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
+import {
+  envelope,
+  footingContacts,
+  hasMetal,
+  setupAxes,
+  stateAsBought,
+  statesOf,
+  toSetup,
+  upSidesFor,
+  viseLayout,
+} from '.'
+
+const part = plainBlock()
+const bought = stateAsBought(part)
+const layoutOf = (s: ReturnType<typeof setup>, state = bought, p: Part = part) =>
+  viseLayout(STANDARD_WORKSHOP, p, s, state)
+
+describe('orientations', () => {
+  it('there are 24, each a proper turn: right-handed and at right angles', () => {
+    expect(ORIENTATIONS).toHaveLength(24)
+    for (const o of ORIENTATIONS) {
+      const [x, y, z] = setupAxes(o)
+      expect([dot(x, y), dot(y, z), dot(z, x)].map(Math.abs)).toEqual([0, 0, 0])
+      expect(dot(cross(x, y), z)).toBeCloseTo(1, 12)
+    }
+  })
+
+  it('a point taken to the setup and back is the point; so is a displacement', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...ORIENTATIONS),
+        fc.tuple(
+          fc.double({ min: -99, max: 99, noNaN: true }),
+          fc.double({ min: -99, max: 99, noNaN: true }),
+          fc.double({ min: -99, max: 99, noNaN: true }),
+        ),
+        (o, [x, y, z]) => {
+          const layout = layoutOf(setup('s', o.up, o.toJaw, []))
+          const back = applyMotion(
+            layout.partFromSetup,
+            applyMotion(layout.setupFromPart, point(x, y, z)),
+          )
+          expect([back.x, back.y, back.z].map((v) => Number(v.toFixed(9)) + 0)).toEqual(
+            [x, y, z].map((v) => Number(v.toFixed(9)) + 0),
+          )
+          const six: Six = [0.001, -0.002, 0.003, x / 100, y / 100, z / 100]
+          const there = adjoint(layout.setupFromPart, six)
+          const p = point<'part'>(10, 20, 30)
+          const [moved, carried] = [
+            turnDirection(layout.setupFromPart, displacementAt(six, p)),
+            displacementAt(there, applyMotion(layout.setupFromPart, p)),
+          ]
+          expect(
+            Math.hypot(moved.x - carried.x, moved.y - carried.y, moved.z - carried.z),
+          ).toBeLessThan(1e-9)
+          expect(invertMotion(invertMotion(layout.setupFromPart))).toMatchObject({})
+        },
+      ),
+    )
+  })
+
+  it('turning over is told in words', () => {
+    const name = (side: string): string => side
+    expect(turnWords({ up: 'top', toJaw: 'back' }, { up: 'bottom', toJaw: 'back' }, name)).toBe(
+      'turn over, bottom up',
+    )
+    expect(turnWords({ up: 'top', toJaw: 'back' }, { up: 'top', toJaw: 'front' }, name)).toBe(
+      'swing half round, front to fixed jaw',
+    )
+    expect(turnWords({ up: 'top', toJaw: 'back' }, { up: 'top', toJaw: 'left' }, name)).toBe(
+      'swing a quarter, left to fixed jaw',
+    )
+    expect(turnWords({ up: 'top', toJaw: 'back' }, { up: 'front', toJaw: 'bottom' }, name)).toBe(
+      'quarter turn, front up',
+    )
+  })
+})
+
+describe('layout in the vise', () => {
+  it('stands on the parallels, against the jaw, middle to middle, stock and all', () => {
+    for (const o of ORIENTATIONS) {
+      const layout = layoutOf(setup('s', o.up, o.toJaw, []))
+      expect(layout.low.z).toBeCloseTo(12, 9)
+      expect(layout.high.y).toBeCloseTo(0, 9)
+      expect(layout.low.x + layout.high.x).toBeCloseTo(0, 9)
+      expect(layout.gripMm).toBe(28)
+      const above = layout.high.z - layout.vise.jawHeight
+      expect(layout.aboveMm).toBeCloseTo(above, 9)
+    }
+  })
+
+  it('the stop stands at its end', () => {
+    const layout = layoutOf(
+      setup('s', 'top', 'back', [], {
+        holding: { kind: 'vise', vise: 'vise-125', parallels: 'p-12', stop: 'right', shift: mm(5) },
+      }),
+    )
+    expect(layout.stopX).toBeCloseTo(layout.high.x, 12)
+    expect(layout.low.x + layout.high.x).toBeCloseTo(10, 9)
+    expect(layout.faceAt).toEqual({
+      up: 'top',
+      down: 'bottom',
+      jaw: 'back',
+      moving: 'front',
+      right: 'right',
+      left: 'left',
+    })
+  })
+})
+
+describe('footing', () => {
+  it('is three, two and one; or two, three and one when the jaw leads', () => {
+    for (const o of ORIENTATIONS) {
+      for (const lead of ['rest', 'jaw'] as const) {
+        const s = setup('s', o.up, o.toJaw, [], { footing: { lead, edits: [] } })
+        const contacts = footingContacts(part, s, layoutOf(s), bought)
+        const count = (role: string): number => contacts.filter((c) => c.role === role).length
+        expect([count('rest'), count('guide'), count('stop')]).toEqual(
+          lead === 'rest' ? [3, 2, 1] : [2, 3, 1],
+        )
+        expect(contacts.every((c) => c.bears)).toBe(true)
+        expect(contacts.filter((c) => c.role === 'rest').map((c) => c.surface)).toEqual(
+          new Array(lead === 'rest' ? 3 : 2).fill(layoutOf(s).faceAt.down),
+        )
+      }
+    }
+  })
+
+  it('every derived contact lies on the face that it bears on', () => {
+    for (const o of ORIENTATIONS) {
+      const s = setup('s', o.up, o.toJaw, [])
+      for (const c of footingContacts(part, s, layoutOf(s), bought)) {
+        const n = normalOf(c.surface as (typeof SIDES)[number])
+        const box = envelope(part, bought)
+        const level = dot(n, c.at)
+        expect(level).toBeCloseTo(Math.max(dot(n, box.low), dot(n, box.high)), 6)
+        expect(toSetup(layoutOf(s), c.at)).toEqual(c.inSetup)
+      }
+    }
+  })
+
+  it('slides along to where there is metal', () => {
+    const slotted: Part = {
+      ...part,
+      features: [
+        {
+          kind: 'slot',
+          id: 'slot',
+          on: 'bottom',
+          runs: 'y',
+          width: mm(20),
+          depth: mm(5),
+          place: { dims: [{ from: 'left', at: mm(50) }], centred: true },
+        },
+      ],
+    }
+    const plan = way(setup('s-1', 'bottom', 'back', ['slot']), setup('s-2', 'top', 'back', []))
+    const state = statesOf(slotted, plan)[1]
+    const s = plan.setups[1]
+    if (!state || !s) throw new Error('plan')
+    const rest3 = footingContacts(slotted, s, layoutOf(s, state, slotted), state).find(
+      (c) => c.id === 'rest3',
+    )
+    expect(rest3?.bears).toBe(true)
+    expect(Math.abs((rest3?.at.x ?? 50) - 50)).toBeGreaterThan(10)
+  })
+
+  it('can be edited contact by contact: moved, put on another surface, taken away, put in', () => {
+    const s = setup('s', 'top', 'back', [], {
+      footing: {
+        lead: 'rest',
+        edits: [
+          { id: 'rest1', u: 33, v: 44 },
+          { id: 'guide2', off: true },
+          { id: 'extra1', surface: 'left', u: 10, v: 10 },
+        ],
+      },
+    })
+    const contacts = footingContacts(part, s, layoutOf(s), bought)
+    expect(contacts.find((c) => c.id === 'rest1')?.at).toMatchObject({ x: 33, y: 44 })
+    expect(contacts.some((c) => c.id === 'guide2')).toBe(false)
+    expect(contacts.find((c) => c.id === 'extra1')).toMatchObject({
+      role: 'stop',
+      surface: 'left',
+      raw: true,
+    })
+  })
+})
+
+describe('state of the part', () => {
+  it('stock goes when a face is cut, and a roughing cut leaves what it says', () => {
+    const plan = way(
+      {
+        ...setup('s-1', 'top', 'back', []),
+        ops: [{ id: 'r', feature: 'top', pass: 'rough', leave: mm(0.3) }],
+      },
+      setup('s-2', 'top', 'back', ['top']),
+    )
+    const states = statesOf(part, plan)
+    expect(states.map((s) => s.stockOn.top)).toEqual([2, 0.3, 0])
+    expect(states[2]?.cut.get('top')).toEqual({ pass: 'finish', setup: 1 })
+  })
+
+  it('there is no metal in a hole, a pocket, round a boss, or off the face', () => {
+    const surface = {
+      kind: 'plane' as const,
+      id: 'top',
+      owner: 'top',
+      at: point<'part'>(50, 30, 40),
+      normal: normalOf('top'),
+      corners: [],
+    }
+    const holed: Part = {
+      ...part,
+      features: [
+        {
+          kind: 'hole',
+          id: 'h',
+          on: 'bottom',
+          making: 'drill',
+          diameter: mm(10),
+          extent: { kind: 'through' },
+          head: { kind: 'none' },
+          pattern: { kind: 'single' },
+          place: { dims: [], centred: true },
+        },
+      ],
+    }
+    const after = statesOf(holed, way(setup('s', 'bottom', 'back', ['h'])))[1]
+    if (!after) throw new Error('state')
+    expect(hasMetal(holed, after, surface, point(50, 30, 40))).toBe(false)
+    expect(hasMetal(holed, after, surface, point(70, 30, 40))).toBe(true)
+    expect(hasMetal(holed, after, surface, point(170, 30, 40))).toBe(false)
+    const bossed: Part = {
+      ...part,
+      features: [
+        {
+          kind: 'boss',
+          id: 'b',
+          on: 'top',
+          diameter: mm(20),
+          height: mm(5),
+          place: { dims: [], centred: true },
+        },
+      ],
+    }
+    const cut = statesOf(bossed, way(setup('s', 'top', 'back', ['b'])))[1]
+    if (!cut) throw new Error('state')
+    expect([
+      hasMetal(bossed, cut, surface, point(50, 30, 40)),
+      hasMetal(bossed, cut, surface, point(10, 10, 40)),
+    ]).toEqual([true, false])
+  })
+
+  it('knows from which side each thing is cut', () => {
+    expect(upSidesFor(WORM_BLOCK, 'bore')).toEqual(['front', 'back'])
+    expect(upSidesFor(WORM_BLOCK, 'oil')).toEqual(['right'])
+    expect(upSidesFor(WORM_BLOCK, 'top')).not.toContain('bottom')
+    expect(upSidesFor(WORM_BLOCK, 'moon')).toEqual([])
+  })
+})
+
+describe('editing a way', () => {
+  it('moves, removes, ticks and roughs without touching the rest', () => {
+    const moved = moveSetup(WORM_BLOCK_WAY_A, 's-1', 99)
+    expect(moved.setups[moved.setups.length - 1]?.id).toBe('s-1')
+    expect(moveSetup(moved, 's-1', 0)).toEqual(WORM_BLOCK_WAY_A)
+    expect(moveSetup(WORM_BLOCK_WAY_A, 'none', 0)).toBe(WORM_BLOCK_WAY_A)
+    expect(removeSetup(WORM_BLOCK_WAY_A, 's-2').setups).toHaveLength(5)
+    const ticked = tickCut(
+      tickCut(setup('s', 'top', 'back', ['top']), 'top', true),
+      'bore',
+      true,
+      'boring',
+    )
+    expect(ticked.ops.map((o) => o.id)).toEqual(['top', 'top-2', 'bore'])
+    expect(tickCut(ticked, 'top', false).ops.map((o) => o.id)).toEqual(['bore'])
+    expect(moveOp(ticked, 'bore', -1).ops.map((o) => o.id)).toEqual(['top', 'bore', 'top-2'])
+    expect(moveOp(ticked, 'bore', 1)).toBe(ticked)
+    expect(roughBefore(ticked, 'bore', 0.3).ops.map((o) => [o.feature, o.pass])).toEqual([
+      ['top', 'finish'],
+      ['top', 'finish'],
+      ['bore', 'rough'],
+      ['bore', 'finish'],
+    ])
+    expect(changeOp(ticked, 'bore', (o) => ({ ...o, cutter: 'end-6' })).ops[2]?.cutter).toBe(
+      'end-6',
+    )
+    const edited = editContact(editContact(ticked, { id: 'rest1', u: 4 }), { id: 'rest1', v: 5 })
+    expect(edited.footing.edits).toEqual([{ id: 'rest1', u: 4, v: 5 }])
+    expect(resetContact(edited, 'rest1').footing.edits).toEqual([])
+  })
+})

@@ -1,0 +1,379 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
+import { type Feature, type Part, type Requirement } from '../part'
+import { simulate, type Simulation } from '../variation'
+import { type Way } from '../way'
+import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
+import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
+import { type Analysis, analyse, wayVerdict } from '.'
+
+const of = (analysis: Analysis, id: string) => {
+  const found = analysis.requirements.find((r) => r.requirement.id === id)
+  if (!found) throw new Error(id)
+  return found
+}
+const likely = (analysis: Analysis, id: string) => {
+  const { outcome } = of(analysis, id)
+  if (!outcome) throw new Error(`${id} is not judged`)
+  return outcome.likely
+}
+const drain = (steps: Generator<number, Simulation>): Simulation => {
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
+
+/** A workshop in which nothing varies but what a test puts in. */
+const exactWorkshop = (change: Partial<Workshop> = {}): Workshop => ({
+  ...STANDARD_WORKSHOP,
+  machines: STANDARD_WORKSHOP.machines.map((m) => ({
+    ...m,
+    repeatMm: 0,
+    squarePer100: 0,
+    tramPer100: 0,
+    toolLengthMm: 0,
+  })),
+  vises: STANDARD_WORKSHOP.vises.map((v) => ({
+    ...v,
+    leanPer100: 0,
+    tramPer100: 0,
+    liftMm: 0,
+    stopMm: 0,
+    storedMm: 0,
+  })),
+  parallels: STANDARD_WORKSHOP.parallels.map((p) => ({ ...p, differenceMm: 0 })),
+  instruments: STANDARD_WORKSHOP.instruments.map((i) => ({ ...i, repeatMm: 0 })),
+  capabilities: Object.fromEntries(
+    Object.keys(STANDARD_WORKSHOP.capabilities).map((k) => [
+      k,
+      { positionMm: 0, leanPer100: 0, sizeMm: 0, formMm: 0 },
+    ]),
+  ) as Workshop['capabilities'],
+  seatMm: 0,
+  ...change,
+})
+
+const cutBlock = (): Part => {
+  const part = plainBlock()
+  const faces = Object.fromEntries(
+    Object.entries(part.faces).map(([k, f]) => [
+      k,
+      { ...f, bought: 'cut', stock: mm(0), spread: mm(0), toCut: false },
+    ]),
+  ) as Part['faces']
+  return { ...part, faces }
+}
+const bore: Feature = {
+  kind: 'hole',
+  id: 'bore',
+  on: 'top',
+  making: 'bore',
+  diameter: mm(20),
+  extent: { kind: 'through' },
+  head: { kind: 'none' },
+  pattern: { kind: 'single' },
+  place: { dims: [], centred: true },
+}
+const hold = (requirement: Partial<Requirement>): Requirement =>
+  ({ id: 'r', of: 'bore', critical: false, ...requirement }) as Requirement
+const withBore = (...requirements: Requirement[]): Part => ({
+  ...cutBlock(),
+  features: [bore],
+  requirements,
+})
+
+describe('the demo tells its story', () => {
+  const [a, b] = [
+    analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
+    analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_B),
+  ]
+
+  it('the first way is short in two, the second holds in all', () => {
+    expect(wayVerdict(a)).toMatchObject({ short: 2, open: 0 })
+    expect(wayVerdict(b)).toMatchObject({ short: 0, open: 0 })
+    expect(likely(b, 'bore-base').margin).toBeGreaterThan(0)
+  })
+
+  it('putting setup 4 into the ground vise mends the first way’s bore', () => {
+    const mended: Way = {
+      ...WORM_BLOCK_WAY_A,
+      setups: WORM_BLOCK_WAY_A.setups.map((s) =>
+        s.id === 's-4' ? { ...s, holding: { ...s.holding, vise: 'vise-ground' } } : s,
+      ),
+    }
+    expect(
+      likely(analyse(STANDARD_WORKSHOP, WORM_BLOCK, mended), 'bore-base').margin,
+    ).toBeGreaterThan(0.002)
+  })
+
+  it('is pure: the same documents give the same figures', () => {
+    const again = analyse(
+      STANDARD_WORKSHOP,
+      structuredClone(WORM_BLOCK),
+      structuredClone(WORM_BLOCK_WAY_A),
+    )
+    expect(again.requirements.map((r) => r.outcome?.likely)).toEqual(
+      a.requirements.map((r) => r.outcome?.likely),
+    )
+  })
+
+  it('the three answers agree where they should, for every requirement of every demo way', () => {
+    for (const analysis of [a, b, analyse(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY)]) {
+      const judged = analysis.requirements.filter((r) => r.compiled)
+      const drawn = drain(
+        simulate(
+          judged.flatMap((r) => r.compiled ?? []),
+          analysis.model.stack.sources,
+          { samples: 30_000, seed: 2 },
+        ),
+      )
+      judged.forEach((r, i) => {
+        const m = drawn.measures[i]
+        if (!m || !r.outcome || !r.compiled) return
+        const { likely: l, worst } = r.outcome
+        expect(worst.predicted, r.title).toBeGreaterThanOrEqual(l.predicted * 0.999)
+        const simulated = r.compiled.kind === 'zone' ? m.high : (m.high - m.low) / 2
+        // One reading of several is judged by root-sum-square, the worst of all by simulation.
+        expect(simulated / l.predicted, r.title).toBeGreaterThan(0.85)
+        expect(simulated / l.predicted, r.title).toBeLessThan(1.3)
+      })
+    }
+  })
+})
+
+describe('links of the chain, one at a time', () => {
+  it('the stored zero of the jaw goes straight into the distance from the jaw face', () => {
+    const workshop = exactWorkshop({
+      vises: exactWorkshop().vises.map((v) => ({ ...v, storedMm: 0.02 })),
+    })
+    const part = withBore(hold({ kind: 'distance', to: 'back', plus: mm(0.05), minus: mm(-0.05) }))
+    const analysis = analyse(workshop, part, way(setup('s-1', 'top', 'back', ['bore'])))
+    expect(likely(analysis, 'r').predicted).toBeCloseTo(0.02, 9)
+    expect(of(analysis, 'r').outcome?.links.map((l) => l.link)).toEqual(['0 zero y'])
+  })
+
+  it('touching the face itself replaces the stored zero by the instrument’s error', () => {
+    const base = exactWorkshop()
+    const workshop = {
+      ...base,
+      vises: base.vises.map((v) => ({ ...v, storedMm: 0.02 })),
+      instruments: base.instruments.map((i) => ({ ...i, repeatMm: 0.004 })),
+    }
+    const part = withBore(hold({ kind: 'distance', to: 'left', plus: mm(0.05), minus: mm(-0.05) }))
+    const touched = setup('s-1', 'top', 'back', ['bore'], {
+      zero: {
+        offset: 'G54',
+        x: { kind: 'edge', surface: 'left', instrument: 'probe' },
+        y: { kind: 'fixture' },
+        z: { kind: 'fixture' },
+      },
+    })
+    expect(likely(analyse(workshop, part, way(touched)), 'r').predicted).toBeCloseTo(0.004, 9)
+  })
+
+  it('a jaw that leans 0.02 in 100 leans a bore by 0.008 over 40 when it leads', () => {
+    const base = exactWorkshop()
+    const workshop = { ...base, vises: base.vises.map((v) => ({ ...v, leanPer100: 0.02 })) }
+    const part = withBore(hold({ kind: 'parallelism', to: 'back', tolerance: mm(0.02) }))
+    const analysis = analyse(
+      workshop,
+      part,
+      way(setup('s-1', 'top', 'back', ['bore'], { footing: { lead: 'jaw', edits: [] } })),
+    )
+    expect(likely(analysis, 'r').predicted).toBeCloseTo(0.02 * 0.4, 6)
+  })
+
+  it('the lift of the moving jaw is one-sided: it shifts the middle, not only the spread', () => {
+    const base = exactWorkshop()
+    const workshop = { ...base, vises: base.vises.map((v) => ({ ...v, liftMm: 0.03 })) }
+    const part: Part = {
+      ...cutBlock(),
+      requirements: [
+        hold({ kind: 'distance', of: 'top', to: 'bottom', plus: mm(0.1), minus: mm(-0.1) }),
+      ],
+    }
+    const analysis = analyse(workshop, part, way(setup('s-1', 'top', 'back', ['top'])))
+    expect(Math.abs(likely(analysis, 'r').offset)).toBeGreaterThan(0.003)
+  })
+
+  it('a bore’s size is aimed at the middle of its limits', () => {
+    const base = exactWorkshop()
+    const workshop = {
+      ...base,
+      capabilities: {
+        ...base.capabilities,
+        bore: { positionMm: 0, leanPer100: 0, sizeMm: 0.008, formMm: 0 },
+      },
+    }
+    const part = withBore(hold({ kind: 'size', plus: mm(0.021), minus: mm(0) }))
+    expect(
+      likely(analyse(workshop, part, way(setup('s-1', 'top', 'back', ['bore']))), 'r').margin,
+    ).toBeCloseTo(0.0025, 9)
+  })
+})
+
+describe('every kind of requirement', () => {
+  const second: Feature = {
+    ...bore,
+    id: 'second',
+    place: { dims: [{ from: 'left', at: mm(20) }], centred: true },
+  } as Feature
+  const slot: Feature = {
+    kind: 'slot',
+    id: 'slot',
+    on: 'top',
+    runs: 'x',
+    width: mm(10),
+    depth: mm(6),
+    place: { dims: [], centred: true },
+  }
+  const tolerance = mm(0.2)
+  const kinds: Requirement[] = [
+    hold({ kind: 'size', plus: mm(0.02), minus: mm(0) }),
+    hold({ kind: 'distance', to: 'left', plus: mm(0.1), minus: mm(-0.1) }),
+    hold({ kind: 'distance', to: 'second', plus: mm(0.1), minus: mm(-0.1) }),
+    hold({ kind: 'position', tolerance, material: 'none', datums: ['bottom', 'left', 'front'] }),
+    hold({ kind: 'position', of: 'slot', tolerance, material: 'none', datums: ['front'] }),
+    hold({ kind: 'perpendicularity', to: 'bottom', tolerance }),
+    hold({ kind: 'perpendicularity', of: 'left', to: 'bottom', tolerance }),
+    hold({ kind: 'perpendicularity', of: 'top', to: 'bore', tolerance }),
+    hold({ kind: 'parallelism', of: 'top', to: 'bottom', tolerance }),
+    hold({ kind: 'parallelism', to: 'second', tolerance }),
+    hold({ kind: 'parallelism', to: 'left', tolerance }),
+    hold({ kind: 'angle', of: 'left', to: 'bottom', plusMinus: { rad: 0.01 } }),
+    hold({ kind: 'coaxiality', to: 'second', tolerance }),
+    hold({ kind: 'symmetry', of: 'slot', to: 'front|back', tolerance }),
+    hold({ kind: 'flatness', of: 'top', tolerance }),
+    hold({ kind: 'profile', of: 'top', tolerance, datums: ['bottom'] }),
+  ]
+  it.each(kinds.map((k, i) => [k.kind, i] as const))('%s is judged (%i)', (_, i) => {
+    const part: Part = {
+      ...plainBlock(),
+      features: [bore, second, slot],
+      requirements: [{ ...(kinds[i] as Requirement), id: 'r' }],
+    }
+    const analysis = analyse(
+      STANDARD_WORKSHOP,
+      part,
+      way(
+        setup('s-1', 'bottom', 'back', ['bottom']),
+        setup('s-2', 'front', 'bottom', ['front'], { footing: { lead: 'jaw', edits: [] } }),
+        setup('s-3', 'left', 'bottom', ['left']),
+        setup('s-4', 'back', 'bottom', ['back']),
+        setup('s-5', 'top', 'front', ['top', 'bore', 'second', 'slot']),
+        setup('s-6', 'right', 'bottom', ['right']),
+      ),
+    )
+    const { outcome, reason } = of(analysis, 'r')
+    expect(reason).toBeUndefined()
+    expect(outcome?.likely.predicted).toBeGreaterThan(0)
+    expect(Number.isFinite(outcome?.worst.predicted)).toBe(true)
+    expect(outcome?.links.reduce((sum, l) => sum + l.share, 0)).toBeCloseTo(1, 6)
+  })
+
+  it('says why it cannot judge: not cut, not held, not measurable', () => {
+    const part: Part = {
+      ...plainBlock(),
+      features: [bore],
+      requirements: [hold({ kind: 'distance', to: 'left', plus: mm(0.1), minus: mm(-0.1) })],
+    }
+    expect(of(analyse(STANDARD_WORKSHOP, part, way()), 'r').reason).toBe('not cut yet')
+    const loose = setup('s-1', 'top', 'back', ['bore'], {
+      holding: { ...setup('x', 'top', 'back', []).holding, stop: 'none' },
+    })
+    expect(
+      of(analyse(STANDARD_WORKSHOP, withBore(...part.requirements), way(loose)), 'r').reason,
+    ).toBe('setup 1 does not hold the part still')
+    const parallel = withBore(
+      hold({ kind: 'angle', of: 'top', to: 'bottom', plusMinus: { rad: 0.01 } }),
+    )
+    expect(of(analyse(STANDARD_WORKSHOP, parallel, way()), 'r').reason).toMatch(/parallel/)
+    const sizeOfFace = withBore(hold({ kind: 'size', of: 'top', plus: mm(0.1), minus: mm(0) }))
+    expect(of(analyse(STANDARD_WORKSHOP, sizeOfFace, way()), 'r').reason).toMatch(/no diameter/)
+  })
+
+  it('a datum frame takes from B only what A left free: tilting B does not tilt the frame', () => {
+    const base = exactWorkshop()
+    const part: Part = {
+      ...withBore(
+        hold({
+          kind: 'position',
+          tolerance,
+          material: 'none',
+          datums: ['bottom', 'left', 'front'],
+        }),
+      ),
+    }
+    part.faces.left.spread = mm(0.1)
+    const analysis = analyse(
+      base,
+      part,
+      way(
+        setup('s-1', 'top', 'back', ['bore'], {
+          zero: {
+            offset: 'G54',
+            x: { kind: 'edge', surface: 'left', instrument: 'probe' },
+            y: { kind: 'fixture' },
+            z: { kind: 'fixture' },
+          },
+        }),
+      ),
+    )
+    const tilts = of(analysis, 'r').outcome?.links.map((l) => l.link)
+    expect(tilts).toEqual(['stock left'])
+  })
+})
+
+describe('properties', () => {
+  it('more of any error never predicts less', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('leanPer100', 'tramPer100', 'liftMm', 'stopMm', 'storedMm'),
+        fc.double({ min: 1, max: 5, noNaN: true }),
+        (key, factor) => {
+          const worse: Workshop = {
+            ...STANDARD_WORKSHOP,
+            vises: STANDARD_WORKSHOP.vises.map((v) => ({
+              ...v,
+              [key]: v[key as 'stopMm'] * factor,
+            })),
+          }
+          const [now, then] = [
+            analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
+            analyse(worse, WORM_BLOCK, WORM_BLOCK_WAY_A),
+          ]
+          now.requirements.forEach((r, i) =>
+            expect(then.requirements[i]?.outcome?.likely.margin ?? 0).toBeLessThanOrEqual(
+              (r.outcome?.likely.margin ?? 0) + 1e-9,
+            ),
+          )
+        },
+      ),
+      { numRuns: 15 },
+    )
+  })
+
+  it('a fourth rest makes it redundant, and the worst of the ways to settle is counted', () => {
+    const footing = {
+      lead: 'rest' as const,
+      edits: [{ id: 'rest4', surface: 'bottom', u: 12, v: 8 }],
+    }
+    const part: Part = {
+      ...cutBlock(),
+      requirements: [hold({ kind: 'parallelism', of: 'top', to: 'bottom', tolerance: mm(0.05) })],
+    }
+    const six = likely(
+      analyse(STANDARD_WORKSHOP, part, way(setup('s-1', 'top', 'back', ['top']))),
+      'r',
+    ).predicted
+    const analysis = analyse(
+      STANDARD_WORKSHOP,
+      part,
+      way(setup('s-1', 'top', 'back', ['top'], { footing })),
+    )
+    expect(analysis.stacked.locating[0]?.kind).toBe('redundant')
+    expect(likely(analysis, 'r').predicted).toBeGreaterThanOrEqual(six * 0.8)
+  })
+})

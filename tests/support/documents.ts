@@ -1,0 +1,40 @@
+import { newPart, type Part, type Side } from '@/core/part'
+import { type Op, type Setup, type Way } from '@/core/way'
+
+export const mm = (value: number): { mm: number } => ({ mm: value })
+
+/** A block 100 × 60 × 40, every face to be cut. */
+export const plainBlock = (): Part => newPart('Block', { x: mm(100), y: mm(60), z: mm(40) })
+
+export const op = (feature: string, more: Partial<Op> = {}): Op => ({
+  id: feature.replace(/[^A-Za-z0-9-]/g, '-'),
+  feature,
+  pass: 'finish',
+  leave: mm(0),
+  ...more,
+})
+
+/** A setup in the first vise, zero from jaw, stop and parallels. */
+export function setup(
+  id: string,
+  up: Side,
+  toJaw: Side,
+  features: readonly string[],
+  more: Partial<Setup> = {},
+): Setup {
+  const fixture = { kind: 'fixture' } as const
+  return {
+    id,
+    name: id,
+    machine: 'small-cnc',
+    up,
+    toJaw,
+    holding: { kind: 'vise', vise: 'vise-125', parallels: 'p-12', stop: 'left', shift: mm(0) },
+    footing: { lead: 'rest', edits: [] },
+    zero: { offset: 'G54', x: fixture, y: fixture, z: fixture },
+    ops: features.map((f) => op(f)),
+    ...more,
+  }
+}
+
+export const way = (...setups: Setup[]): Way => ({ name: 'Way A', note: '', setups })

@@ -1,0 +1,97 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+
+const WORM = 'docs/examples/worm-block.foothold.json'
+
+function foothold(
+  args: readonly string[],
+  input?: string,
+): { code: number | null; out: string; err: string } {
+  const { status, stderr, stdout } = spawnSync('./foothold', [...args], {
+    encoding: 'utf8',
+    ...(input === undefined ? {} : { input }),
+  })
+  return { code: status, out: stdout, err: stderr }
+}
+
+describe('foothold', () => {
+  it('check: findings as JSON, exit 0 when nothing forbids', () => {
+    const { code, out } = foothold(['check', WORM])
+    const ways = JSON.parse(out) as { way: string; findings: { code: string }[] }[]
+    expect(code).toBe(0)
+    expect(ways.map((w) => w.way)).toEqual(['Way A', 'Way B'])
+    expect(ways[0]?.findings.some((f) => f.code === 'margin.short')).toBe(true)
+  })
+
+  it('check: exit 1 when the plan forbids; the file may come from standard input', () => {
+    const document = JSON.parse(readFileSync(WORM, 'utf8')) as {
+      ways: { setups: { holding: { stop: string } }[] }[]
+    }
+    for (const setup of document.ways[0]?.setups ?? []) setup.holding.stop = 'none'
+    expect(foothold(['check', '-'], JSON.stringify(document)).code).toBe(1)
+  })
+
+  it('analyse: the same seed gives the same pieces', () => {
+    const run = (): unknown =>
+      JSON.parse(foothold(['analyse', WORM, '--samples', '2000', '--seed', '7']).out)
+    const first = run() as {
+      requirements: { id: string; likely: { predicted: number }; simulated: { rejected: number } }[]
+    }[]
+    expect(first).toEqual(run())
+    const bore = first[0]?.requirements.find((r) => r.id === 'bore-base')
+    expect(bore?.likely.predicted).toBeCloseTo(0.0168, 3)
+    expect(bore?.simulated.rejected).toBeGreaterThan(0)
+  })
+
+  it('export: json again, csv, and the sheet as PDF with a page for each setup', () => {
+    expect(foothold(['export', WORM, '--as', 'json']).out).toBe(readFileSync(WORM, 'utf8'))
+    expect(foothold(['export', WORM, '--as', 'csv', '--way', 'Way B']).out).toContain(
+      'Bore to base',
+    )
+    const path = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'sheet.pdf')
+    expect(foothold(['export', WORM, '--as', 'sheet-pdf', '--out', path]).code).toBe(0)
+    const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout
+    expect(text.split('\f').filter((page) => page.trim() !== '')).toHaveLength(7)
+    for (const words of [
+      'What must agree',
+      'Chain: Bore to base',
+      '4 · Bore for the worm',
+      'gripped',
+      'qualified person',
+    ])
+      expect(text).toContain(words)
+  })
+
+  it.each([
+    [[], /foothold check FILE/],
+    [['chekc', WORM], /did you mean “check”/],
+    [['check'], /Name the file/],
+    [['check', 'nowhere.json'], /cannot be read/],
+    [['check', 'package.json'], /not a Foothold document/],
+    [['export', WORM, '--as', 'dwg'], /json, csv, sheet-pdf/],
+    [['export', WORM, '--as', 'csv', '--way', 'Way Z'], /no way called “Way Z”/],
+    [['analyse', WORM, '--samples', '5'], /100 to 2000000/],
+    [['analyse', WORM, '--bogus'], /bogus/],
+  ] as const)('%j: exit 2 and a sentence on standard error', (args, words) => {
+    const { code, err, out } = foothold(args)
+    expect(code).toBe(2)
+    expect(err + out).toMatch(words)
+  })
+
+  it('broken files: every issue with its path', () => {
+    const path = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'broken.json')
+    const document = JSON.parse(readFileSync(WORM, 'utf8')) as {
+      part: { size: { x: { mm: number } }; name: string }
+    }
+    document.part.size.x.mm = -3
+    document.part.name = ''
+    writeFileSync(path, JSON.stringify(document))
+    const { code, err } = foothold(['check', path])
+    expect(code).toBe(2)
+    expect(err).toContain('part.size.x: ')
+    expect(err).toContain('part.name: ')
+  })
+})
