@@ -1,0 +1,50 @@
+import AxeBuilder from '@axe-core/playwright'
+import { type APIRequestContext, expect, type Page, test as base } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+
+/** Every test fails on an error that the page throws or logs, unless it says that it expects some. */
+export const test = base.extend<{ quiet: { expectErrors: boolean } }>({
+  quiet: [
+    async ({ page }, use) => {
+      const quiet = { expectErrors: false }
+      const errors: string[] = []
+      page.on('pageerror', (error) => errors.push(error.message))
+      page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))
+      await use(quiet)
+      if (!quiet.expectErrors) expect(errors).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
+export { expect }
+
+export const WORM = readFileSync('docs/examples/worm-block.foothold.json', 'utf8')
+
+export interface Job {
+  readonly id: string
+  readonly ways: readonly { readonly id: string; readonly name: string }[]
+}
+
+/** A fresh copy of the worm block, so that tests do not disturb each other. */
+export async function freshWorm(request: APIRequestContext): Promise<Job> {
+  const { id } = (await (await request.post('/api/jobs/import', { data: WORM, headers: { 'content-type': 'application/json' } })).json()) as { id: string }
+  const jobs = (await (await request.get('/api/jobs')).json()) as (Job & { id: string })[]
+  const job = jobs.find((j) => j.id === id)
+  if (!job) throw new Error('not imported')
+  return job
+}
+
+export async function newJob(request: APIRequestContext, name: string): Promise<string> {
+  const response = await request.post('/api/jobs', { data: { name } })
+  return ((await response.json()) as { id: string }).id
+}
+
+/** Saved, and nothing more under way. */
+export const saved = (page: Page): Promise<void> => expect(page.locator('[data-save]')).toHaveAttribute('data-save', 'saved')
+
+/** No violation of WCAG A and AA that the automatic checker finds. */
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
+  expect(violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 140)).join(' | ')}`)).toEqual([])
+}
