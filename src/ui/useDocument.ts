@@ -102,6 +102,7 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
       now.body = next
       now.dirty = true
       setBody(next)
+      setState({ kind: 'saving' })
       localStorage.setItem(
         keyOf(now.stored.id),
         JSON.stringify({ baseVersion: now.stored.version, body: next }),
@@ -167,8 +168,8 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
       live.current.dirty = false
       localStorage.removeItem(keyOf(theirs.id))
       accept(theirs, keep === 'theirs')
-      setState({ kind: 'saved' })
       if (keep === 'mine') put(mine)
+      else setState({ kind: 'saved' })
     },
     [accept, put, theirs],
   )

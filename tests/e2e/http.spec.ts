@@ -1,14 +1,25 @@
 import { expect, freshWorm, test, WORM } from './support'
 
 interface Refusal {
-  readonly issues: readonly { readonly code: string; readonly path: string; readonly sentence: string }[]
+  readonly issues: readonly {
+    readonly code: string
+    readonly path: string
+    readonly sentence: string
+  }[]
 }
 const json = { 'content-type': 'application/json' }
 
 test('check, analyse and export over HTTP answer as the command line does', async ({ request }) => {
-  const checked = (await (await request.post('/api/check', { data: WORM, headers: json })).json()) as { way: string; forbidden: boolean }[]
-  expect(checked.map((c) => [c.way, c.forbidden])).toEqual([['Way A', false], ['Way B', false]])
-  const analysed = (await (await request.post('/api/analyse?samples=500&seed=3', { data: WORM, headers: json })).json()) as { requirements: { simulated: object }[] }[]
+  const checked = (await (
+    await request.post('/api/check', { data: WORM, headers: json })
+  ).json()) as { way: string; forbidden: boolean }[]
+  expect(checked.map((c) => [c.way, c.forbidden])).toEqual([
+    ['Way A', false],
+    ['Way B', false],
+  ])
+  const analysed = (await (
+    await request.post('/api/analyse?samples=500&seed=3', { data: WORM, headers: json })
+  ).json()) as { requirements: { simulated: object }[] }[]
   expect(analysed[0]?.requirements[0]?.simulated).toBeDefined()
   const csv = await request.post('/api/export?as=csv&way=Way%20B', { data: WORM, headers: json })
   expect(await csv.text()).toContain('Bore to base')
@@ -18,34 +29,86 @@ test('check, analyse and export over HTTP answer as the command line does', asyn
 
 test('bad input: a code, a sentence and a path each; nothing is saved', async ({ request }) => {
   const job = await freshWorm(request)
-  const list = async (): Promise<number> => ((await (await request.get('/api/jobs')).json()) as unknown[]).length
+  const list = async (): Promise<number> =>
+    ((await (await request.get('/api/jobs')).json()) as unknown[]).length
   const before = await list()
-  const refused = async (response: Awaited<ReturnType<typeof request.post>>, status: number, words: RegExp): Promise<void> => {
+  const refused = async (
+    response: Awaited<ReturnType<typeof request.post>>,
+    status: number,
+    words: RegExp,
+  ): Promise<void> => {
     expect(response.status()).toBe(status)
     const { issues } = (await response.json()) as Refusal
     expect(issues[0]?.sentence).toMatch(words)
     expect(issues[0]?.code).toBeTruthy()
   }
-  await refused(await request.post('/api/check', { data: '{"format":', headers: json }), 422, /not JSON/)
-  await refused(await request.post('/api/jobs/import', { data: WORM.replace('"mm": 92', '"mm": 1e99'), headers: json }), 422, /part\.size\.x\.mm/)
-  await refused(await request.post('/api/analyse?samples=1', { data: WORM, headers: json }), 422, /samples/)
-  await refused(await request.post('/api/export?as=dwg', { data: WORM, headers: json }), 422, /one of json, csv/)
+  await refused(
+    await request.post('/api/check', { data: Buffer.from('{"format":'), headers: json }),
+    422,
+    /not JSON/,
+  )
+  await refused(
+    await request.post('/api/jobs/import', {
+      data: Buffer.from(WORM.replace('"mm": 92', '"mm": 1e99')),
+      headers: json,
+    }),
+    422,
+    /part\.size\.x\.mm/,
+  )
+  await refused(
+    await request.post('/api/analyse?samples=1', { data: WORM, headers: json }),
+    422,
+    /samples/,
+  )
+  await refused(
+    await request.post('/api/export?as=dwg', { data: WORM, headers: json }),
+    422,
+    /one of json, csv/,
+  )
   await refused(await request.post('/api/jobs', { data: { name: '' } }), 422, /name/)
-  await refused(await request.post('/api/jobs', { data: 'name=x', headers: { 'content-type': 'text/plain' } }), 415, /Send JSON/)
-  await refused(await request.put('/api/documents/none', { data: { baseVersion: 1, body: {} } }), 404, /not there/)
-  await refused(await request.put('/api/documents/none', { data: { baseVersion: 'x', body: {} } }), 422, /baseVersion/)
-  await refused(await request.get(`/api/jobs/${job.id}/export?as=csv&way=Way%20Z`), 422, /no way called/)
+  await refused(
+    await request.post('/api/jobs', { data: 'name=x', headers: { 'content-type': 'text/plain' } }),
+    415,
+    /Send JSON/,
+  )
+  await refused(
+    await request.put('/api/documents/none', { data: { baseVersion: 1, body: {} } }),
+    404,
+    /not there/,
+  )
+  await refused(
+    await request.put('/api/documents/none', { data: { baseVersion: 'x', body: {} } }),
+    422,
+    /baseVersion/,
+  )
+  await refused(
+    await request.get(`/api/jobs/${job.id}/export?as=csv&way=Way%20Z`),
+    422,
+    /no way called/,
+  )
   expect(await list()).toBe(before)
 })
 
 test('a body of 50 MB is turned away', async ({ request }) => {
-  const response = await request.post('/api/jobs/import', { data: 'x'.repeat(50_000_000), headers: json })
+  const response = await request.post('/api/jobs/import', {
+    data: 'x'.repeat(50_000_000),
+    headers: json,
+  })
   expect(response.status()).toBe(413)
 })
 
 test('another origin and a foreign host name are turned away', async ({ request }) => {
-  expect((await request.post('/api/jobs', { data: { name: 'x' }, headers: { origin: 'http://elsewhere.example' } })).status()).toBe(403)
-  expect((await request.get('/api/jobs', { headers: { host: 'elsewhere.example' } })).status()).toBe(403)
+  expect(
+    (
+      await request.post('/api/jobs', {
+        data: { name: 'x' },
+        headers: { origin: 'http://elsewhere.example' },
+      })
+    ).status(),
+  ).toBe(403)
+  expect(
+    (await request.get('/api/jobs', { headers: { host: 'elsewhere.example' } })).status(),
+  ).toBe(403)
 })
 
 test('what is not there says so', async ({ page, quiet }) => {
@@ -60,7 +123,10 @@ test('a first load sends less than 400 kB of script', async ({ page, request }) 
   const session = await page.context().newCDPSession(page)
   await session.send('Network.enable')
   const scripts = new Set<string>()
-  session.on('Network.responseReceived', (event) => event.type === 'Script' && scripts.add(event.requestId))
+  session.on(
+    'Network.responseReceived',
+    (event) => event.type === 'Script' && scripts.add(event.requestId),
+  )
   session.on('Network.loadingFinished', (event) => {
     if (scripts.has(event.requestId)) bytes += event.encodedDataLength
   })

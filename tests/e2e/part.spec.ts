@@ -1,7 +1,7 @@
-import { accessible, expect, freshWorm, newJob, saved, test, WORM } from './support'
+import { accessible, expect, freshWorm, newJob, open, saved, test, WORM } from './support'
 
 test('a block of one’s own: said, drawn, tied, planned, predicted', async ({ page }) => {
-  await page.goto('/')
+  await open(page, '/')
   await page.getByLabel('New part').fill('Clamp block')
   await page.getByRole('button', { name: 'Start' }).click()
   await expect(page.getByText('a bare block so far')).toBeVisible()
@@ -29,15 +29,19 @@ test('a block of one’s own: said, drawn, tied, planned, predicted', async ({ p
   await page.keyboard.press('n')
   await page.getByRole('button', { name: 'top up, back to fixed jaw' }).click()
   await page.getByRole('button', { name: /^Cuts/ }).click()
-  for (const name of ['top', 'pin bore', 'tapped hole M6']) await page.getByLabel(name, { exact: true }).check()
+  for (const name of ['top', 'pin bore', 'tapped hole M6'])
+    await page.getByLabel(name, { exact: true }).check()
   await page.keyboard.press('Escape')
   await page.locator('[data-requirement="hold-1"]').click()
   await expect(page.locator('[data-predicted]')).toContainText('0.0')
   await saved(page)
 })
 
-test('the line marks the word that it does not understand, completes, and adds nothing wrong', async ({ page, request }) => {
-  await page.goto(`/jobs/${await newJob(request, 'Words')}/part`)
+test('the line marks the word that it does not understand, completes, and adds nothing wrong', async ({
+  page,
+  request,
+}) => {
+  await open(page, `/jobs/${await newJob(request, 'Words')}/part`)
   await page.keyboard.press('s')
   const say = page.getByRole('textbox', { name: 'Say it' })
   await expect(say).toBeFocused()
@@ -54,9 +58,12 @@ test('the line marks the word that it does not understand, completes, and adds n
   await expect(say).toHaveValue('')
 })
 
-test('a feature is picked in the drawing, changed by its fields, said again, taken off', async ({ page, request }) => {
+test('a feature is picked in the drawing, changed by its fields, said again, taken off', async ({
+  page,
+  request,
+}) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/part`)
+  await open(page, `/jobs/${job.id}/part`)
   await page.getByRole('button', { name: /^⌀ worm bore/ }).click()
   const diameter = page.getByLabel('Diameter', { exact: true })
   await diameter.fill('15/16')
@@ -64,11 +71,13 @@ test('a feature is picked in the drawing, changed by its fields, said again, tak
   await expect(page.getByText('23.813 mm · 0.9375 in')).toBeVisible()
   await diameter.fill('two')
   await diameter.press('Enter')
-  await expect(page.getByRole('alert')).toContainText('not a number')
+  await expect(page.getByRole('alert').filter({ hasText: 'not a number' })).toBeVisible()
   await diameter.press('Escape')
   await page.getByRole('button', { name: 'Say it again' }).click()
   const say = page.getByRole('textbox', { name: 'Say it again' })
-  await expect(say).toHaveValue('bore 15/16 H7 through, on front, 32 from base, 41.00 ±0.10 from left end, called worm bore')
+  await expect(say).toHaveValue(
+    'bore 15/16 H7 through, on front, 32 from base, 41.00 ±0.10 from left end, called worm bore',
+  )
   await say.fill('bore 24 H7 through, on front, 33 from base, 41 from left end, called worm bore')
   await say.press('Enter')
   await expect(page.getByText('33.000 ±0.015')).toBeVisible()
@@ -82,7 +91,7 @@ test('a feature is picked in the drawing, changed by its fields, said again, tak
 
 test('two features are tied by pointing at them', async ({ page, request }) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/part`)
+  await open(page, `/jobs/${job.id}/part`)
   await page.getByRole('button', { name: /^▬ top/ }).click()
   await page.getByRole('button', { name: 'Tie to …' }).click()
   await page.getByRole('button', { name: /^⌀ worm bore/ }).click()
@@ -97,9 +106,13 @@ test('two features are tied by pointing at them', async ({ page, request }) => {
 })
 
 test('what the drawing leaves open is asked once, together', async ({ page, request }) => {
-  await page.goto(`/jobs/${await newJob(request, 'Asked')}/part`)
+  await open(page, `/jobs/${await newJob(request, 'Asked')}/part`)
   const say = page.getByRole('textbox', { name: 'Say it' })
-  for (const line of ['pocket 20 x 10, on top, centred', 'hole 6.6 through, on top, 12 from left', 'hole 6.5 through, on top, centred']) {
+  for (const line of [
+    'pocket 20 x 10, on top, centred',
+    'hole 6.6 through, on top, 12 from left',
+    'hole 6.5 through, on top, centred',
+  ]) {
     await say.fill(line)
     await say.press('Enter')
   }
@@ -111,25 +124,41 @@ test('what the drawing leaves open is asked once, together', async ({ page, requ
 
 test('the solid is made and shown', async ({ page, request }) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/part`)
+  await open(page, `/jobs/${job.id}/part`)
   await page.getByRole('button', { name: 'Solid' }).click()
   await expect(page.getByRole('img', { name: 'Solid of the finished part' })).toBeVisible()
   await expect(page.getByText('could not be made')).toHaveCount(0)
 })
 
-test('jobs: bring in a file, copy, put away and take out; a wrong file is told and changes nothing', async ({ page, quiet, request }) => {
+test('jobs: bring in a file, copy, put away and take out; a wrong file is told and changes nothing', async ({
+  page,
+  quiet,
+  request,
+}) => {
   quiet.expectErrors = true // The browser logs the 422 of the wrong file.
   await freshWorm(request)
-  await page.goto('/')
+  await open(page, '/')
   const cards = page.getByRole('listitem').filter({ has: page.getByRole('heading') })
   const before = await cards.count()
-  await page.getByLabel('Foothold file').setInputFiles({ name: 'wrong.json', mimeType: 'application/json', buffer: Buffer.from('{"hello": 1}') })
+  await page
+    .getByLabel('Foothold file')
+    .setInputFiles({
+      name: 'wrong.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"hello": 1}'),
+    })
   await expect(page.getByRole('alert').filter({ hasText: 'not a Foothold document' })).toBeVisible()
   await expect(cards).toHaveCount(before)
-  await page.getByLabel('Foothold file').setInputFiles({ name: 'worm.json', mimeType: 'application/json', buffer: Buffer.from(WORM.replace('"name": "Worm block"', '"name": "<b>Brought in</b>"')) })
+  await page
+    .getByLabel('Foothold file')
+    .setInputFiles({
+      name: 'worm.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(WORM.replace('"name": "Worm block"', '"name": "<b>Brought in</b>"')),
+    })
   await expect(page).toHaveURL(/\/part$/)
   await expect(page.getByText('<b>Brought in</b>').first()).toBeVisible()
-  await page.goto('/')
+  await open(page, '/')
   const card = cards.filter({ hasText: '<b>Brought in</b>' }).first()
   await card.getByRole('button', { name: 'Copy' }).click()
   await expect(page.getByRole('heading', { name: '<b>Brought in</b> copy' })).toBeVisible()
@@ -141,7 +170,7 @@ test('jobs: bring in a file, copy, put away and take out; a wrong file is told a
 })
 
 test('keys are told on ?', async ({ page }) => {
-  await page.goto('/')
+  await open(page, '/')
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('turn the part')
   await accessible(page)

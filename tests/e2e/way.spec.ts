@@ -1,9 +1,12 @@
-import { accessible, expect, freshWorm, saved, test } from './support'
+import { accessible, expect, freshWorm, open, saved, test } from './support'
 
-test('the demo: find the weak link of the first way, improve it, print the sheet', async ({ page }) => {
+test('the demo: find the weak link of the first way, improve it, print the sheet', async ({
+  page,
+}) => {
   await page.goto('/')
   await expect(page.getByRole('heading', { name: 'In work' })).toBeVisible()
   await page.getByRole('link', { name: 'Worm block' }).first().click()
+  await expect(page).toHaveURL(/\/part$/)
   await page.getByRole('link', { name: 'Ways', exact: true }).click()
   await expect(page.getByRole('link', { name: /Way A.*2 short/ })).toBeVisible()
   await expect(page.getByRole('link', { name: /Way B.*all hold/ })).toBeVisible()
@@ -28,25 +31,38 @@ test('the demo: find the weak link of the first way, improve it, print the sheet
 
 test('a link opens the same view', async ({ page, request }) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4&requirement=bore-parallel&answer=worst`)
+  await open(
+    page,
+    `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4&requirement=bore-parallel&answer=worst`,
+  )
   await expect(page.getByRole('heading', { name: '4 · Bore for the worm' })).toBeVisible()
-  await expect(page.getByRole('region', { name: 'Chain' }).getByRole('heading')).toHaveText('Bore parallel to base')
-  await expect(page.getByRole('button', { name: 'worst case' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('region', { name: 'Chain' }).getByRole('heading')).toHaveText(
+    'Bore parallel to base',
+  )
+  await expect(page.getByRole('button', { name: 'worst case' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
   await page.locator('[data-setup="s-2"]').click()
   await expect(page).toHaveURL(/setup=s-2/)
-  await page.reload()
+  await page.reload({ waitUntil: 'networkidle' })
   await expect(page.getByRole('heading', { name: '2 · Top to height' })).toBeVisible()
 })
 
-test('changes are predicted at once, saved by themselves, taken back and done again, across a reload', async ({ page, request }) => {
+test('changes are predicted at once, saved by themselves, taken back and done again, across a reload', async ({
+  page,
+  request,
+}) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`)
   await page.getByRole('button', { name: 'Holding' }).click()
   await page.getByLabel('Stop', { exact: true }).selectOption('none')
   await page.keyboard.press('Escape')
-  await expect(page.locator('[data-finding="footing.free"]').first()).toContainText('slide along the jaw')
+  await expect(page.locator('[data-finding="footing.free"]').first()).toContainText(
+    'slide along the jaw',
+  )
   await saved(page)
-  await page.reload()
+  await page.reload({ waitUntil: 'networkidle' })
   await expect(page.locator('[data-finding="footing.free"]').first()).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(page.locator('[data-finding="footing.free"]')).toHaveCount(0)
@@ -54,9 +70,12 @@ test('changes are predicted at once, saved by themselves, taken back and done ag
   await expect(page.locator('[data-finding="footing.free"]').first()).toBeVisible()
 })
 
-test('setups are added by picking an orientation, reordered by keyboard, taken out', async ({ page, request }) => {
+test('setups are added by picking an orientation, reordered by keyboard, taken out', async ({
+  page,
+  request,
+}) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/ways/${job.ways[1]?.id}`)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[1]?.id}`)
   await page.keyboard.press('n')
   const dialog = page.getByRole('dialog', { name: 'Turn the part' })
   await expect(dialog.getByRole('button', { name: /to fixed jaw/ })).toHaveCount(24)
@@ -76,7 +95,7 @@ test('setups are added by picking an orientation, reordered by keyboard, taken o
 
 test('a setup is dragged to another place', async ({ page, request }) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/ways/${job.ways[0]?.id}`)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}`)
   await expect(page.getByText('Saved')).toBeVisible()
   const from = await page.getByRole('button', { name: 'Move setup 1' }).boundingBox()
   const to = await page.locator('[data-setup="s-3"]').boundingBox()
@@ -92,17 +111,19 @@ test('a setup is dragged to another place', async ({ page, request }) => {
 
 test('zero, cuts and footing are changed where they are shown', async ({ page, request }) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4&requirement=bore-from-left`)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4&requirement=bore-from-left`)
   await page.getByRole('button', { name: 'Zero', exact: true }).click()
   await page.getByLabel('X from').selectOption('both-sides')
-  await expect(page.getByText('left end and right end')).toBeVisible()
+  await expect(page.getByText('left end and right end', { exact: true })).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^Cuts/ }).click()
   await page.getByLabel('cover screws').uncheck()
   await expect(page.getByRole('button', { name: 'Cuts (2)' })).toBeAttached()
   await page.getByLabel('Hold point after it').first().check()
   await page.keyboard.press('Escape')
-  await expect(page.locator('[data-finding="cut.never"]')).toContainText('Cover screws is never cut')
+  await expect(page.locator('[data-finding="cut.never"]')).toContainText(
+    'Cover screws is never cut',
+  )
   await page.getByRole('button', { name: /^Footing/ }).click()
   await page.getByRole('button', { name: 'Take away' }).first().click()
   await page.keyboard.press('Escape')
@@ -113,15 +134,26 @@ test('zero, cuts and footing are changed where they are shown', async ({ page, r
   await saved(page)
 })
 
-test('simulation runs in a worker, shows its spread, and can be stopped', async ({ page, request }) => {
+test('simulation runs in a worker, shows its spread, and can be stopped', async ({
+  page,
+  request,
+}) => {
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4&requirement=bore-base&answer=simulate`)
+  await open(
+    page,
+    `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4&requirement=bore-base&answer=simulate`,
+  )
   await page.getByRole('button', { name: /Draw 100,000 pieces/ }).click()
   await expect(page.locator('[data-simulated]')).toContainText('% of 100,000 pieces do not hold')
   await expect(page.getByRole('img', { name: 'How the pieces are spread' })).toBeVisible()
 })
 
-test('two pages: the later save is a conflict, shown, and nothing is overwritten', async ({ context, page, quiet, request }) => {
+test('two pages: the later save is a conflict, shown, and nothing is overwritten', async ({
+  context,
+  page,
+  quiet,
+  request,
+}) => {
   quiet.expectErrors = true // The browser logs the 409 that this is about.
   const job = await freshWorm(request)
   const address = `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`
@@ -138,15 +170,21 @@ test('two pages: the later save is a conflict, shown, and nothing is overwritten
   await expect(other.getByText('changed in another page meanwhile')).toBeVisible()
   await other.getByRole('button', { name: 'Save mine on top' }).click()
   await saved(other)
-  await page.reload()
+  await page.reload({ waitUntil: 'networkidle' })
   await expect(page.getByText('Vise 125 · parallels 25').first()).toBeVisible()
 })
 
-test('the server going away under an edit: it is kept in the page and sent when it is back', async ({ page, quiet, request }) => {
+test('the server going away under an edit: it is kept in the page and sent when it is back', async ({
+  page,
+  quiet,
+  request,
+}) => {
   quiet.expectErrors = true // The browser logs the failing calls that this is about.
   const job = await freshWorm(request)
-  await page.goto(`/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`)
-  await page.route('**/api/documents/**', (route) => route.fulfill({ status: 503, json: { issues: [] } }))
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`)
+  await page.route('**/api/documents/**', (route) =>
+    route.fulfill({ status: 503, json: { issues: [] } }),
+  )
   await page.getByRole('button', { name: 'Holding' }).click()
   await page.getByLabel('Setup is called').fill('Bore it')
   await page.keyboard.press('Enter')
@@ -154,15 +192,23 @@ test('the server going away under an edit: it is kept in the page and sent when 
   await expect(page.getByText('Not saved yet')).toBeVisible()
   await page.unroute('**/api/documents/**')
   await saved(page)
-  await page.reload()
+  await page.reload({ waitUntil: 'networkidle' })
   await expect(page.getByRole('heading', { name: '4 · Bore it' })).toBeVisible()
 })
 
-test('every main view passes the accessibility checker, light and dark', async ({ page, request }) => {
+test('every main view passes the accessibility checker, light and dark', async ({
+  page,
+  request,
+}) => {
   const job = await freshWorm(request)
   for (const theme of ['light', 'dark']) {
     await page.addInitScript((t) => localStorage.setItem('foothold:theme', t), theme)
-    for (const path of ['/', `/jobs/${job.id}/part`, `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`, `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`]) {
+    for (const path of [
+      '/',
+      `/jobs/${job.id}/part`,
+      `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`,
+      `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`,
+    ]) {
       await page.goto(path)
       await expect(page.getByRole('heading').first()).toBeVisible()
       await accessible(page)
@@ -173,9 +219,17 @@ test('every main view passes the accessibility checker, light and dark', async (
 test('readable at a phone’s width: nothing runs out of the page', async ({ page, request }) => {
   const job = await freshWorm(request)
   await page.setViewportSize({ width: 390, height: 800 })
-  for (const path of ['/', `/jobs/${job.id}/part`, `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`, `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`]) {
+  for (const path of [
+    '/',
+    `/jobs/${job.id}/part`,
+    `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`,
+    `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`,
+  ]) {
     await page.goto(path)
     await expect(page.getByRole('heading').first()).toBeVisible()
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(391)
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth),
+      path,
+    ).toBeLessThanOrEqual(391)
   }
 })

@@ -37,7 +37,9 @@ describe('documents as files', () => {
     expect(JSON.parse(readFileSync('docs/schema/foothold-1.schema.json', 'utf8'))).toEqual(
       JSON.parse(JSON.stringify(documentJsonSchema())),
     )
-    expect(readDocumentText(readFileSync('docs/examples/worm-block.foothold.json', 'utf8'))).toEqual({ ok: true, value: file })
+    expect(
+      readDocumentText(readFileSync('docs/examples/worm-block.foothold.json', 'utf8')),
+    ).toEqual({ ok: true, value: file })
   })
 
   it('a version 1 document is brought up to date, its leading surface renamed', () => {

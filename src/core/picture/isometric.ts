@@ -99,11 +99,17 @@ function paintCells(view: View): void {
   // since something nearer may hide a part of one.
   for (const { from, lift, to } of edges) {
     const along = (t: number): Point<'part'> => add(scale(from, 1 - t), scale(to, t))
-    for (let k = 0; k < EDGE_PIECES; k++) {
-      if (!seenFrom(cells, add(along((k + 0.5) / EDGE_PIECES), lift), towards)) continue
-      const [a, b] = [project(along(k / EDGE_PIECES)), project(along((k + 1) / EDGE_PIECES))]
-      sheet.line(a[0], a[1], b[0], b[1], { stroke: 'ink', width: 1.2 })
+    const draw = (start: number, end: number): void => {
+      const [a, b] = [project(along(start / EDGE_PIECES)), project(along(end / EDGE_PIECES))]
+      if (end > start) sheet.line(a[0], a[1], b[0], b[1], { stroke: 'ink', width: 1.2 })
     }
+    let start = 0
+    for (let k = 0; k < EDGE_PIECES; k++) {
+      if (seenFrom(cells, add(along((k + 0.5) / EDGE_PIECES), lift), towards)) continue
+      draw(start, k)
+      start = k + 1
+    }
+    draw(start, EDGE_PIECES)
   }
 }
 
