@@ -52,8 +52,7 @@ export const SceneSvg = memo(function SceneSvg({
     <svg
       viewBox={`0 0 ${scene.width} ${scene.height}`}
       className={className}
-      role="img"
-      aria-label={title}
+      {...(title === '' ? { 'aria-hidden': true } : { role: 'img', 'aria-label': title })}
       style={{ maxWidth: '100%' }}
     >
       <defs>

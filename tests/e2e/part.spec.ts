@@ -140,22 +140,18 @@ test('jobs: bring in a file, copy, put away and take out; a wrong file is told a
   await open(page, '/')
   const cards = page.getByRole('listitem').filter({ has: page.getByRole('heading') })
   const before = await cards.count()
-  await page
-    .getByLabel('Foothold file')
-    .setInputFiles({
-      name: 'wrong.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from('{"hello": 1}'),
-    })
+  await page.getByLabel('Foothold file').setInputFiles({
+    name: 'wrong.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"hello": 1}'),
+  })
   await expect(page.getByRole('alert').filter({ hasText: 'not a Foothold document' })).toBeVisible()
   await expect(cards).toHaveCount(before)
-  await page
-    .getByLabel('Foothold file')
-    .setInputFiles({
-      name: 'worm.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(WORM.replace('"name": "Worm block"', '"name": "<b>Brought in</b>"')),
-    })
+  await page.getByLabel('Foothold file').setInputFiles({
+    name: 'worm.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(WORM.replace('"name": "Worm block"', '"name": "<b>Brought in</b>"')),
+  })
   await expect(page).toHaveURL(/\/part$/)
   await expect(page.getByText('<b>Brought in</b>').first()).toBeVisible()
   await open(page, '/')

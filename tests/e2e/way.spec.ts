@@ -76,8 +76,12 @@ test('setups are added by picking an orientation, reordered by keyboard, taken o
 }) => {
   const job = await freshWorm(request)
   await open(page, `/jobs/${job.id}/ways/${job.ways[1]?.id}`)
-  await page.keyboard.press('n')
   const dialog = page.getByRole('dialog', { name: 'Turn the part' })
+  // The first key may come before the page has woken up.
+  await expect(async () => {
+    await page.keyboard.press('n')
+    await expect(dialog).toBeVisible({ timeout: 1000 })
+  }).toPass()
   await expect(dialog.getByRole('button', { name: /to fixed jaw/ })).toHaveCount(24)
   await accessible(page)
   await dialog.getByRole('button', { name: 'top up, front to fixed jaw' }).click()
@@ -201,6 +205,7 @@ test('every main view passes the accessibility checker, light and dark', async (
   request,
 }) => {
   const job = await freshWorm(request)
+  test.setTimeout(150_000)
   for (const theme of ['light', 'dark']) {
     await page.addInitScript((t) => localStorage.setItem('foothold:theme', t), theme)
     for (const path of [
