@@ -6,7 +6,12 @@ import {
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
 } from '@/core/demo'
-import { documentJsonSchema, type FootholdFile, readDocumentText, writeDocument } from '@/core/formats'
+import {
+  documentJsonSchema,
+  type FootholdFile,
+  readDocumentText,
+  writeDocument,
+} from '@/core/formats'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
 
 /** Writes the JSON Schema of the document and the demo jobs as files under docs/. */

@@ -1,0 +1,64 @@
+import { Bench } from 'tinybench'
+import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
+import { findingsOf } from '@/core/findings'
+import { analyse, buildModel } from '@/core/prediction'
+import { simulate, stack } from '@/core/variation'
+import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { denseStack } from './denseReference'
+import { largeJob } from './largeModel'
+
+const template = WORM_BLOCK_WAY_A.setups[0]
+if (!template) throw new Error('the demo has no setup')
+const large = largeJob(WORM_BLOCK, template)
+const demo = analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A)
+const largeModel = buildModel(STANDARD_WORKSHOP, large.part, large.way)
+const compiled = demo.requirements.flatMap((r) => r.compiled ?? [])
+
+const bench = new Bench({ time: 1500, warmupTime: 400 })
+bench
+  .add('demo analysis', () => void analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A))
+  .add(
+    'demo analysis and findings',
+    () =>
+      void findingsOf(
+        STANDARD_WORKSHOP,
+        WORM_BLOCK,
+        WORM_BLOCK_WAY_A,
+        analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
+      ),
+  )
+  .add(
+    '12 setups, 300 surfaces, 100 requirements',
+    () => void analyse(STANDARD_WORKSHOP, large.part, large.way),
+  )
+  .add('propagation of the large job, as it is', () => void stack(largeModel.stack))
+  .add('propagation of the large job, dense', () => void denseStack(largeModel.stack))
+  .add('100 000 pieces of the demo', () => {
+    const steps = simulate(compiled, demo.model.stack.sources, { samples: 100_000, seed: 1 })
+    while (!steps.next().done);
+  })
+await bench.run()
+
+const medianMs = (name: string): number => {
+  const result = bench.getTask(name)?.result
+  return result && 'latency' in result ? result.latency.p50 : NaN
+}
+const targets: Readonly<Record<string, number>> = {
+  'demo analysis': 5,
+  '12 setups, 300 surfaces, 100 requirements': 100,
+  '100 000 pieces of the demo': 1500,
+}
+const rows = bench.tasks.map((task) => ({
+  what: task.name,
+  medianMs: Number(medianMs(task.name).toFixed(3)),
+  targetMs: targets[task.name] ?? null,
+}))
+const ratio =
+  medianMs('propagation of the large job, dense') /
+  medianMs('propagation of the large job, as it is')
+console.log(
+  JSON.stringify([
+    ...rows,
+    { what: 'dense ÷ as it is', medianMs: Number(ratio.toFixed(2)), targetMs: null },
+  ]),
+)
