@@ -105,6 +105,17 @@ test('two features are tied by pointing at them', async ({ page, request }) => {
   await saved(page)
 })
 
+test('a feature is begun by pointing at a face', async ({ page, request }) => {
+  await open(page, `/jobs/${await newJob(request, 'Pointed')}/part`)
+  await page.getByRole('button', { name: /^▬ front/ }).click()
+  await page.getByRole('button', { name: '+ Bore' }).click()
+  const say = page.getByRole('textbox', { name: 'Say it' })
+  await expect(say).toHaveValue('bore 20 H7 through, on front, centred')
+  await say.press('Enter')
+  await expect(page.getByRole('button', { name: /^⌀ bore 20 H7/ })).toBeVisible()
+  await saved(page)
+})
+
 test('what the drawing leaves open is asked once, together', async ({ page, request }) => {
   await open(page, `/jobs/${await newJob(request, 'Asked')}/part`)
   const say = page.getByRole('textbox', { name: 'Say it' })

@@ -107,7 +107,7 @@ test('a setup is dragged to another place', async ({ page, request }) => {
   await page.mouse.move(from.x + 8, from.y + 8)
   await page.mouse.down()
   await page.mouse.move(from.x + 30, from.y + 10, { steps: 4 })
-  await page.mouse.move(to.x + to.width - 20, to.y + 20, { steps: 12 })
+  await page.mouse.move(to.x + 8, to.y + 8, { steps: 12 })
   await page.mouse.up()
   await expect(page.locator('[data-setup]').nth(2)).toHaveAttribute('data-setup', 's-1')
   await saved(page)

@@ -1,5 +1,5 @@
 import { type Issue, type Result } from '@/core/issues'
-import { z } from 'zod'
+import type { z } from 'zod'
 import { schemaIssues } from '@/core/formats'
 
 /** Largest request body that is read, bytes. */

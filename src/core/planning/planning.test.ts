@@ -12,7 +12,8 @@ import {
   turnDirection,
 } from '../geometry'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
-import { normalOf, type Part, SIDES } from '../part'
+import type { SIDES } from '../part'
+import { normalOf, type Part } from '../part'
 import {
   changeOp,
   editContact,

@@ -1,7 +1,8 @@
 'use client'
 
 import { Link2 } from 'lucide-react'
-import { BOUGHT_DEFAULTS, type Face, type Part, type Side } from '@/core/part'
+import { axisOf, BOUGHT_DEFAULTS, type Face, type Part, type Side, SIDES } from '@/core/part'
+import { faceWord } from '@/core/say'
 import { Choice, TextField, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 
@@ -10,12 +11,25 @@ interface FacePanelProps {
   readonly side: Side
   readonly onChange: (face: Face) => void
   readonly onTie: () => void
+  /** Begins a sentence for something on this face. */
+  readonly onBegin: (words: string) => void
 }
+
+/** Beginnings of what can be put on a face; the figures are there to be typed over. */
+const BEGINNINGS: readonly (readonly [string, (face: string, beside: string) => string])[] = [
+  ['Hole', (face) => `hole 6.6 through, on ${face}, centred`],
+  ['Tapped holes', (face) => `4 holes M6 through, on ${face}, 20 x 20, centred`],
+  ['Bore', (face) => `bore 20 H7 through, on ${face}, centred`],
+  ['Bolt circle', (face) => `bolt circle 6 x 5 on 30 through, on ${face}, centred`],
+  ['Pocket', (face) => `pocket 20 x 10 x 5 deep, on ${face}, centred`],
+  ['Step', (face, beside) => `step 10 wide 5 deep, on ${face}, at ${beside}`],
+  ['Boss', (face) => `boss 20 x 5 high, on ${face}, centred`],
+]
 
 const LETTERS = ['', 'A', 'B', 'C', 'D', 'E', 'F'] as const
 
 /** A face: its name and datum letter, how it was bought, what is left on it. */
-export function FacePanel({ onChange, onTie, part, side }: FacePanelProps) {
+export function FacePanel({ onBegin, onChange, onTie, part, side }: FacePanelProps) {
   const face = part.faces[side]
   return (
     <section aria-label="Face" className="border-b border-faint p-3">
@@ -74,9 +88,23 @@ export function FacePanel({ onChange, onTie, part, side }: FacePanelProps) {
           />
         </div>
       </div>
+      <div className="mb-2 flex flex-wrap gap-1.5" role="group" aria-label="Put on this face">
+        {BEGINNINGS.map(([label, words]) => (
+          <button
+            key={label}
+            type="button"
+            className="button quiet text-[14px]"
+            onClick={() => onBegin(words(faceWord(part, side), faceWord(part, besideOf(side))))}
+          >
+            + {label}
+          </button>
+        ))}
+      </div>
       <button type="button" className="button" onClick={onTie}>
         <Link2 className="size-4" aria-hidden /> Tie to …
       </button>
     </section>
   )
 }
+
+const besideOf = (side: Side): Side => SIDES.find((other) => axisOf(other) !== axisOf(side)) ?? side

@@ -234,6 +234,11 @@ export function PartView({ firstWay, jobId, part: stored }: PartViewProps) {
             <FacePanel
               part={part}
               side={chosen}
+              onBegin={(words) => {
+                setAgain(undefined)
+                setText(words)
+                say.current?.focus()
+              }}
               onTie={() => setTie({ of: chosen })}
               onChange={(face) =>
                 edit((body) => ({ ...body, faces: { ...body.faces, [chosen]: face } }))
