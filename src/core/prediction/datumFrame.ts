@@ -1,5 +1,14 @@
-import { contactRow, cross, norm, type Point, point, scale, type Six, subtract } from '../geometry'
-import { decompose } from '../linalg'
+import {
+  contactRow,
+  cross,
+  norm,
+  type Point,
+  point,
+  scale,
+  scaleSix,
+  type Six,
+  subtract,
+} from '../geometry'
 import { type Surface, type Target } from '../part'
 import { type Reading } from '../variation'
 
@@ -36,6 +45,8 @@ export function datumFrame(
 ): DatumFrame {
   const accepted: DatumRow[] = []
   const basis: (readonly number[])[] = []
+  // The accepted rows are lower × basis (Gram–Schmidt): their inverse is then a back-substitution.
+  const lower: (readonly number[])[] = []
   const held = datums.flatMap(rowsOfDatum)
   let rank = 0
   for (const [k, candidate] of [
@@ -44,35 +55,50 @@ export function datumFrame(
   ].entries()) {
     if (basis.length === 6) break
     let rest = weighed(candidate.row, about, sizeMm)
-    for (const b of basis) {
-      const along = rest.reduce((sum, value, i) => sum + value * (b[i] ?? 0), 0)
-      rest = rest.map((value, i) => value - along * (b[i] ?? 0))
-    }
+    const along = basis.map((b) => {
+      const amount = dotRows(rest, b)
+      rest = rest.map((value, i) => value - amount * (b[i] ?? 0))
+      return amount
+    })
     const length = Math.hypot(...rest)
     if (length < RANK_TOLERANCE) continue
     basis.push(rest.map((value) => value / length))
+    lower.push([...along, length])
     accepted.push(candidate)
     if (k < held.length) rank++
   }
-  const { inverse } = decompose(
-    accepted.map((a) => weighed(a.row, about, sizeMm)),
-    6,
-  )
   return {
     rank,
     read: (row) => {
       const target = weighed(row, about, sizeMm)
+      const weights = solveTransposed(
+        lower,
+        basis.map((b) => dotRows(target, b)),
+      )
       return accepted.flatMap((datum, j) => {
-        const weight = target.reduce((sum, value, i) => sum + value * (inverse[i]?.[j] ?? 0), 0)
-        return Math.abs(weight) < 1e-12
-          ? []
-          : datum.rows.map(({ surface, row: r }) => ({
-              surface,
-              row: r.map((v) => v * weight) as unknown as Six,
-            }))
+        const weight = weights[j] ?? 0
+        if (Math.abs(weight) < 1e-12) return []
+        return datum.rows.map(({ surface, row: r }) => ({ surface, row: scaleSix(r, weight) }))
       })
     },
   }
+}
+
+const dotRows = (a: readonly number[], b: readonly number[]): number =>
+  a.reduce((sum, value, i) => sum + value * (b[i] ?? 0), 0)
+
+/** Solves w · lower = right for a lower triangle. */
+function solveTransposed(
+  lower: readonly (readonly number[])[],
+  right: readonly number[],
+): readonly number[] {
+  const weights = new Array<number>(right.length).fill(0)
+  for (let j = right.length - 1; j >= 0; j--) {
+    let rest = right[j] ?? 0
+    for (let k = j + 1; k < right.length; k++) rest -= (weights[k] ?? 0) * (lower[k]?.[j] ?? 0)
+    weights[j] = rest / (lower[j]?.[j] ?? 1)
+  }
+  return weights
 }
 
 const followRows = (surface: string): readonly DatumRow[] =>

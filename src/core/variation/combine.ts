@@ -66,12 +66,13 @@ export function likelyRadius(a: Sparse, b: Sparse, sources: readonly Source[], o
   return bound < over ? bound : mean + radialQuantile(larger, smaller, LIKELY)
 }
 
-const ANGLE_STEPS = 32
-/** Squares of the cosines at the middles of equal steps over a quarter turn. */
-const COSINE_SQUARES = Array.from(
-  { length: ANGLE_STEPS },
-  (_, i) => Math.cos(((i + 0.5) * Math.PI) / (2 * ANGLE_STEPS)) ** 2,
-)
+/** Squares of the cosines at the middles of `steps` equal steps over a quarter turn. */
+const cosineSquares = (steps: number): readonly number[] =>
+  Array.from({ length: steps }, (_, i) => Math.cos(((i + 0.5) * Math.PI) / (2 * steps)) ** 2)
+/** The integrand is smooth and periodic: few steps suffice unless the spread is nearly flat. */
+const COARSE = cosineSquares(12)
+const FINE = cosineSquares(48)
+const NEARLY_FLAT = 0.1
 const NEWTON_STEPS = 12
 
 /**
@@ -83,7 +84,9 @@ const NEWTON_STEPS = 12
 export function radialQuantile(larger: number, smaller: number, probability: number): number {
   if (!(larger > 0)) return 0
   if (smaller < 1e-6 * larger) return LIKELY_SIGMAS * Math.sqrt(larger)
-  const squares = COSINE_SQUARES.map((c) => larger * c + smaller * (1 - c))
+  const squares = (smaller < NEARLY_FLAT * larger ? FINE : COARSE).map(
+    (c) => larger * c + smaller * (1 - c),
+  )
   const goal = Math.log(1 - probability)
   // Newton on the logarithm of P(R > r), which is nearly a parabola in r: a few steps suffice.
   let radius = LIKELY_SIGMAS * Math.sqrt(larger)
@@ -94,7 +97,7 @@ export function radialQuantile(larger: number, smaller: number, probability: num
       beyond += density
       slope -= (density * radius) / square
     }
-    const change = ((Math.log(beyond / ANGLE_STEPS) - goal) * beyond) / slope
+    const change = ((Math.log(beyond / squares.length) - goal) * beyond) / slope
     radius -= change
     if (Math.abs(change) < 1e-10 * radius) break
   }

@@ -8,7 +8,7 @@ import {
 } from './combine'
 import { formOf, type Bonus, type Measure, type Reading } from './measure'
 import { figuresOf, type Source } from './source'
-import { type Sparse, sparseFrom } from './sparse'
+import { FormBuilder, type Sparse, sparseFrom } from './sparse'
 import { type Deviation } from './stack'
 
 /** One way of adding up: what is predicted, what is allowed, and what is left. mm, or rad for angles. */
@@ -67,7 +67,8 @@ export function compileMeasure(
   surfaces: ReadonlyMap<string, Deviation>,
   sources: readonly Source[],
 ): CompiledMeasure {
-  const form = (reading: Reading): Sparse => formOf(reading, surfaces, sources.length)
+  const builder = new FormBuilder(sources.length)
+  const form = (reading: Reading): Sparse => formOf(reading, surfaces, builder)
   if (measure.kind === 'limits') {
     return {
       kind: 'limits',

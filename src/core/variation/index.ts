@@ -25,7 +25,7 @@ export {
   simulate,
 } from './simulate'
 export { type Distribution, type Moments, type Source, extremesOf, momentsOf } from './source'
-export { type Sparse, type SparseSix, sparseFrom } from './sparse'
+export { FormBuilder, type Sparse, type SparseSix, sparseFrom } from './sparse'
 export {
   type Column,
   type Deviation,
@@ -37,7 +37,6 @@ export {
   type StackSetup,
   type Stacked,
   type Term,
-  addRow,
   setupFrame,
   stack,
 } from './stack'

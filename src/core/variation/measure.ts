@@ -1,5 +1,5 @@
-import { addSix, scaleSix, type Six, dotSix } from '../geometry'
-import { addForms, type Sparse, sparseOf, type SparseSix } from './sparse'
+import { addSix, dotSix, type Six } from '../geometry'
+import { FormBuilder, type Sparse, type SparseSix } from './sparse'
 import { type Deviation, type Term } from './stack'
 
 /** A linear reading: rows over surfaces, and terms straight over sources (a hole's size, a form error). */
@@ -38,13 +38,12 @@ export interface Bonus {
   readonly most: number
 }
 
-/** Turns readings into linear forms over `count` sources; what surfaces of one setup share is added up once. */
+/** Turns a reading into a linear form over the sources; what surfaces of one setup share is added up once. */
 export function formOf(
   reading: Reading,
   surfaces: ReadonlyMap<string, Deviation>,
-  count: number,
+  builder: FormBuilder,
 ): Sparse {
-  const dense = new Float64Array(count)
   const byForms = new Map<SparseSix, Six>()
   for (const { surface, row } of reading.rows) {
     const deviation = surfaces.get(surface)
@@ -54,17 +53,12 @@ export function formOf(
       const before = byForms.get(forms)
       byForms.set(forms, before ? addSix(before, row) : row)
     }
-    for (const { six, source } of deviation.own)
-      dense[source] = (dense[source] ?? 0) + dotSix(row, six)
+    for (const { six, source } of deviation.own) builder.add(source, dotSix(row, six))
   }
-  for (const [forms, row] of byForms) addForms(dense, forms, cleaned(row))
-  for (const { source, coefficient } of reading.terms)
-    dense[source] = (dense[source] ?? 0) + coefficient
-  return sparseOf(dense)
+  for (const [forms, row] of byForms) if (!cancels(row)) builder.addForms(forms, row)
+  for (const { source, coefficient } of reading.terms) builder.add(source, coefficient)
+  return builder.take()
 }
 
 /** Rows that cancel leave rounding of the order of the levers; it is no cause of error. */
-function cleaned(row: Six): Six {
-  const largest = Math.max(...row.map(Math.abs))
-  return largest < 1e-12 ? scaleSix(row, 0) : row
-}
+const cancels = (row: Six): boolean => row.every((value) => Math.abs(value) < 1e-12)

@@ -1,5 +1,5 @@
 import { bonusAt, type CompiledMeasure } from './evaluate'
-import { normalStream, sampler, seededUniform } from './random'
+import { normalStream, sampler, seededUniform, type Uniform } from './random'
 import { sourceAt } from './combine'
 import { type Source } from './source'
 import { type Sparse } from './sparse'
@@ -59,21 +59,21 @@ export function* simulate(
   })
   const readers = measures.map((measure) => readerOf(measure, flat))
   const uniform = seededUniform(seed)
-  const normal = normalStream(uniform)
-  const draws = [...slotOf.keys()].map((index) =>
-    sampler(sourceAt(sources, index), uniform, normal),
+  const draw = pieceDrawer(
+    [...slotOf.keys()].map((index) => sourceAt(sources, index)),
+    uniform,
   )
-  const piece = new Float64Array(draws.length)
+  const piece = new Float64Array(slotOf.size)
   const values = measures.map(() => new Float64Array(samples))
   const rejected = measures.map(() => 0)
   for (let i = 0; i < samples; i++) {
-    for (let s = 0; s < draws.length; s++) piece[s] = draws[s]?.() ?? 0
-    readers.forEach((read, m) => {
-      const reading = read(piece)
-      const column = values[m]
-      if (column) column[i] = reading.value
-      if (!reading.holds) rejected[m] = (rejected[m] ?? 0) + 1
-    })
+    draw(piece)
+    for (let m = 0; m < readers.length; m++) {
+      const { holds, read } = readers[m] as PieceReader
+      const value = read(piece)
+      ;(values[m] as Float64Array)[i] = value
+      if (!holds(value, piece)) rejected[m] = (rejected[m] as number) + 1
+    }
     if (i % CHUNK === CHUNK - 1) yield (i + 1) / samples
   }
   return {
@@ -85,41 +85,68 @@ export function* simulate(
   }
 }
 
-/** The value shown for a piece is its worst reading; whether it holds is judged on all of them. */
-function readerOf(
-  measure: CompiledMeasure,
-  flat: (form: Sparse) => FlatForm,
-): (piece: Float64Array) => { value: number; holds: boolean } {
-  if (measure.kind === 'limits') {
-    const forms = measure.forms.map(flat)
-    const middle = (measure.lower + measure.upper) / 2
-    return (piece) => {
-      let worst = middle
-      for (const form of forms) {
-        const value = evaluateFlat(form, piece)
-        if (Math.abs(value - middle) >= Math.abs(worst - middle)) worst = value
-      }
-      return { value: worst, holds: worst >= measure.lower && worst <= measure.upper }
-    }
-  }
-  const pairs = measure.pairs.map(([a, b]) => [flat(a), flat(b)] as const)
-  const size = measure.bonus && flat(measure.bonus.form)
+/** Fills a piece with one draw of every source; the normal ones, nearly all, in a loop of their own. */
+function pieceDrawer(sources: readonly Source[], uniform: Uniform): (piece: Float64Array) => void {
+  const normal = normalStream(uniform)
+  const slots = sources.map((_, slot) => slot)
+  const isNormal = (slot: number): boolean => sources[slot]?.distribution === 'normal'
+  const normals = Int32Array.from(slots.filter(isNormal))
+  const offsets = Float64Array.from(normals, (slot) => sources[slot]?.offset ?? 0)
+  const sigmas = Float64Array.from(normals, (slot) => (sources[slot]?.plusMinus ?? 0) / 3)
+  const others = slots
+    .filter((slot) => !isNormal(slot))
+    .map((slot) => ({ slot, draw: sampler(sources[slot] as Source, uniform, normal) }))
   return (piece) => {
-    let used = 0
-    for (const [a, b] of pairs)
-      used = Math.max(
-        used,
-        measure.factor * Math.hypot(evaluateFlat(a, piece), evaluateFlat(b, piece)),
-      )
-    const gained = measure.bonus && size ? bonusAt(measure.bonus, evaluateFlat(size, piece)) : 0
-    return { value: used, holds: used <= measure.diameter + gained }
+    for (let k = 0; k < normals.length; k++)
+      piece[normals[k] as number] = (offsets[k] as number) + (sigmas[k] as number) * normal()
+    for (const { draw, slot } of others) piece[slot] = draw()
   }
 }
 
-function evaluateFlat(form: FlatForm, piece: Float64Array): number {
+interface PieceReader {
+  /** The worst reading of a piece. */
+  readonly read: (piece: Float64Array) => number
+  readonly holds: (value: number, piece: Float64Array) => boolean
+}
+
+function readerOf(measure: CompiledMeasure, flat: (form: Sparse) => FlatForm): PieceReader {
+  if (measure.kind === 'limits') {
+    const { lower, upper } = measure
+    const forms = measure.forms.map(flat)
+    const middle = (lower + upper) / 2
+    return {
+      read: (piece) => {
+        let worst = middle
+        for (const form of forms) {
+          const value = evaluateFlat(form, piece)
+          if (Math.abs(value - middle) >= Math.abs(worst - middle)) worst = value
+        }
+        return worst
+      },
+      holds: (value) => value >= lower && value <= upper,
+    }
+  }
+  const { bonus, diameter, factor } = measure
+  const pairs = measure.pairs.map(([a, b]) => [flat(a), flat(b)] as const)
+  const size = bonus && flat(bonus.form)
+  return {
+    read: (piece) => {
+      let square = 0
+      for (const [a, b] of pairs) {
+        const [x, y] = [evaluateFlat(a, piece), evaluateFlat(b, piece)]
+        square = Math.max(square, x * x + y * y)
+      }
+      return factor * Math.sqrt(square)
+    },
+    holds: (value, piece) =>
+      value <= diameter + (bonus && size ? bonusAt(bonus, evaluateFlat(size, piece)) : 0),
+  }
+}
+
+function evaluateFlat({ coefficients, slots }: FlatForm, piece: Float64Array): number {
   let sum = 0
-  const { slots, coefficients } = form
-  for (let i = 0; i < slots.length; i++) sum += (coefficients[i] ?? 0) * (piece[slots[i] ?? 0] ?? 0)
+  for (let i = 0; i < slots.length; i++)
+    sum += (coefficients[i] as number) * (piece[slots[i] as number] as number)
   return sum
 }
 

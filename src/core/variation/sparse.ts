@@ -15,17 +15,6 @@ export interface SparseSix {
 /** Coefficients below this are rounding, not cause: mm per mm. */
 const NEGLIGIBLE = 1e-15
 
-/** Builds a form from a dense array; for use inside this module. */
-export function sparseOf(dense: Float64Array): Sparse {
-  const kept = new Int32Array(dense.length)
-  let used = 0
-  for (let i = 0; i < dense.length; i++)
-    if (Math.abs(dense[i] as number) >= NEGLIGIBLE) kept[used++] = i
-  const coefficients = new Float64Array(used)
-  for (let k = 0; k < used; k++) coefficients[k] = dense[kept[k] as number] as number
-  return { indices: kept.slice(0, used), coefficients }
-}
-
 /** A form from index and coefficient pairs, indices rising and each once. */
 export function sparseFrom(pairs: readonly (readonly [number, number])[]): Sparse {
   const indices = new Int32Array(pairs.length)
@@ -56,19 +45,62 @@ export function sparseSixOf(dense: Float64Array): SparseSix {
   return { indices: kept.slice(0, used), values }
 }
 
-/** target += row · forms, over all sources of the forms. */
-export function addForms(target: Float64Array, forms: SparseSix, row: Six): void {
-  const { indices, values } = forms
-  const [a, b, c, d, e, f] = row
-  for (let i = 0, k = 0; i < indices.length; i++, k += 6) {
-    const index = indices[i] as number
-    target[index] =
-      (target[index] as number) +
-      a * (values[k] as number) +
-      b * (values[k + 1] as number) +
-      c * (values[k + 2] as number) +
-      d * (values[k + 3] as number) +
-      e * (values[k + 4] as number) +
-      f * (values[k + 5] as number)
+/**
+ * Builds one form after another over the same sources without walking over those that it does not
+ * touch. Not to be shared between two forms in the making.
+ */
+export class FormBuilder {
+  private readonly values: Float64Array
+  private readonly isTouched: Uint8Array
+  private readonly touched: Int32Array
+  private used = 0
+
+  constructor(count: number) {
+    this.values = new Float64Array(count)
+    this.isTouched = new Uint8Array(count)
+    this.touched = new Int32Array(count)
+  }
+
+  add(index: number, value: number): void {
+    if (this.isTouched[index] === 0) {
+      this.isTouched[index] = 1
+      this.touched[this.used++] = index
+    }
+    this.values[index] = (this.values[index] as number) + value
+  }
+
+  /** Adds row · forms, over all sources of the forms. */
+  addForms(forms: SparseSix, row: Six): void {
+    const { indices, values } = forms
+    const [a, b, c, d, e, f] = row
+    for (let i = 0, k = 0; i < indices.length; i++, k += 6) {
+      this.add(
+        indices[i] as number,
+        a * (values[k] as number) +
+          b * (values[k + 1] as number) +
+          c * (values[k + 2] as number) +
+          d * (values[k + 3] as number) +
+          e * (values[k + 4] as number) +
+          f * (values[k + 5] as number),
+      )
+    }
+  }
+
+  /** The form as it stands; the builder is empty again after it. */
+  take(): Sparse {
+    const touched = this.touched.subarray(0, this.used).sort()
+    const indices = new Int32Array(this.used)
+    const coefficients = new Float64Array(this.used)
+    let kept = 0
+    for (const index of touched) {
+      const value = this.values[index] as number
+      this.values[index] = 0
+      this.isTouched[index] = 0
+      if (Math.abs(value) < NEGLIGIBLE) continue
+      indices[kept] = index
+      coefficients[kept++] = value
+    }
+    this.used = 0
+    return { indices: indices.subarray(0, kept), coefficients: coefficients.subarray(0, kept) }
   }
 }

@@ -1,6 +1,6 @@
 import { contactRow, dotSix, type Point, scaleSix, type Six } from '../geometry'
 import { type Locating, locate } from '../locating'
-import { addForms, type Sparse, sparseOf, type SparseSix, sparseSixOf } from './sparse'
+import { FormBuilder, type Sparse, type SparseSix, sparseSixOf } from './sparse'
 import { type Source } from './source'
 
 /** coefficient × source, added to a contact's or pickup's error. */
@@ -131,12 +131,15 @@ function seat(
     ? picked.indices.map((i) => setup.contacts[i] as StackContact)
     : setup.contacts
   const q = new Float64Array(6 * count)
+  const gap = new FormBuilder(count)
   contacts.forEach((contact, j) => {
-    const gap = new Float64Array(count)
     addTerms(gap, contact.errors)
     addRow(gap, surfaces.get(contact.surface), contactRow(contact.at, contact.normal), -1)
-    const column = inverse.map((row) => row[j] ?? 0)
-    addOuter(q, sparseOf(gap), column)
+    addOuter(
+      q,
+      gap.take(),
+      inverse.map((row) => row[j] ?? 0),
+    )
   })
   return q
 }
@@ -149,21 +152,21 @@ function programFrame(
   count: number,
 ): Float64Array {
   const w = new Float64Array(6 * count)
+  const along = new FormBuilder(count)
   for (const { axis, errors, touches } of setup.pickups) {
-    const along = new Float64Array(count)
     addTerms(along, errors)
     for (const touch of touches) {
       const row = scaleSix(contactRow(touch.at, axis), touch.weight)
       addRow(along, surfaces.get(touch.surface), row, 1)
-      addForms(along, q, row)
+      along.addForms(q, row)
     }
-    addOuter(w, sparseOf(along), [0, 0, 0, axis.x, axis.y, axis.z])
+    addOuter(w, along.take(), [0, 0, 0, axis.x, axis.y, axis.z])
   }
   return w
 }
 
-function addTerms(target: Float64Array, terms: readonly Term[]): void {
-  for (const { source, coefficient } of terms) target[source] = (target[source] ?? 0) + coefficient
+function addTerms(target: FormBuilder, terms: readonly Term[]): void {
+  for (const { source, coefficient } of terms) target.add(source, coefficient)
 }
 
 /** target += form ⊗ column, target holding six values for each source. */
@@ -176,14 +179,13 @@ function addOuter(target: Float64Array, form: Sparse, column: readonly number[])
 }
 
 /** target += factor × row · deviation. A surface that nothing is known of counts as exact. */
-export function addRow(
-  target: Float64Array,
+function addRow(
+  target: FormBuilder,
   deviation: Deviation | undefined,
   row: Six,
   factor: number,
 ): void {
   if (!deviation) return
-  if (deviation.shared) addForms(target, deviation.shared.forms, scaleSix(row, factor))
-  for (const { six, source } of deviation.own)
-    target[source] = (target[source] ?? 0) + factor * dotSix(row, six)
+  if (deviation.shared) target.addForms(deviation.shared.forms, scaleSix(row, factor))
+  for (const { six, source } of deviation.own) target.add(source, factor * dotSix(row, six))
 }

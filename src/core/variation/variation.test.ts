@@ -3,11 +3,12 @@ import { mean as sampleMean, standardDeviation } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
 import { contactRow, point, type Point, type Six, translation } from '../geometry'
 import {
+  FormBuilder,
   combineIndependent,
   compileMeasure,
   evaluate,
   extremesOf,
-  formOf,
+  formOf as formWith,
   likelyRadius,
   likelyRange,
   type Measure,
@@ -27,6 +28,10 @@ import {
   worstRadius,
   worstRange,
 } from '.'
+
+/** A form of its own over so many sources. */
+const formOf = (reading: Reading, surfaces: Parameters<typeof formWith>[1], count: number) =>
+  formWith(reading, surfaces, new FormBuilder(count))
 
 const p = (x: number, y: number, z: number): Point<'part'> => point(x, y, z)
 const [DOWN, BACK, LEFT] = [p(0, 0, -1), p(0, 1, 0), p(-1, 0, 0)]
