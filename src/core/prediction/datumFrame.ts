@@ -1,13 +1,14 @@
 import {
+  addSix,
   contactRow,
   cross,
   norm,
-  type Point,
   point,
+  type Point,
   scale,
-  scaleSix,
   type Six,
   subtract,
+  ZERO_SIX,
 } from '../geometry'
 import { type Surface, type Target } from '../part'
 import { type Reading } from '../variation'
@@ -75,11 +76,15 @@ export function datumFrame(
         lower,
         basis.map((b) => dotRows(target, b)),
       )
-      return accepted.flatMap((datum, j) => {
+      // Rows of one surface are one row: a plane's three points make a single reading of it.
+      const bySurface = new Map<string, Six>()
+      accepted.forEach((datum, j) => {
         const weight = weights[j] ?? 0
-        if (Math.abs(weight) < 1e-12) return []
-        return datum.rows.map(({ surface, row: r }) => ({ surface, row: scaleSix(r, weight) }))
+        if (Math.abs(weight) < 1e-12) return
+        for (const { surface, row: r } of datum.rows)
+          bySurface.set(surface, addSix(bySurface.get(surface) ?? ZERO_SIX, r, weight))
       })
+      return Array.from(bySurface, ([surface, r]) => ({ surface, row: r }))
     },
   }
 }

@@ -89,7 +89,9 @@ export function radialQuantile(larger: number, smaller: number, probability: num
   )
   const goal = Math.log(1 - probability)
   // Newton on the logarithm of P(R > r), which is nearly a parabola in r: a few steps suffice.
-  let radius = LIKELY_SIGMAS * Math.sqrt(larger)
+  let radius =
+    (LIKELY_SIGMAS + (ROUND_SIGMAS - LIKELY_SIGMAS) * Math.sqrt(smaller / larger)) *
+    Math.sqrt(larger)
   for (let step = 0; step < NEWTON_STEPS; step++) {
     let [beyond, slope] = [0, 0]
     for (const square of squares) {
@@ -99,7 +101,7 @@ export function radialQuantile(larger: number, smaller: number, probability: num
     }
     const change = ((Math.log(beyond / squares.length) - goal) * beyond) / slope
     radius -= change
-    if (Math.abs(change) < 1e-10 * radius) break
+    if (Math.abs(change) < 1e-6 * radius) break // Newton doubles the digits: the next change would be 1e-12.
   }
   return radius
 }
@@ -115,38 +117,49 @@ export function worstRadius(a: Sparse, b: Sparse, sources: readonly Source[], ov
   if (bound < over) return bound
   const figures = figuresOf(sources)
   let [offsetA, offsetB] = [0, 0]
-  const arms: [number, number][] = []
+  const arms: Arm[] = []
   forEachPair(a, b, (index, ca, cb) => {
     const [least, most] = [figures.least[index] as number, figures.most[index] as number]
     offsetA += (ca * (least + most)) / 2
     offsetB += (cb * (least + most)) / 2
-    arms.push([(ca * (most - least)) / 2, (cb * (most - least)) / 2])
+    const [x, y] = [(ca * (most - least)) / 2, (cb * (most - least)) / 2]
+    if (x !== 0 || y !== 0) arms.push(y < 0 || (y === 0 && x < 0) ? armOf(-x, -y) : armOf(x, y))
   })
   // The farthest vertex of a zonotope lies where the direction turns past an arm's normal:
   // walk the vertices in order of the arms' angles.
-  const sorted = arms
-    .filter(([x, y]) => x !== 0 || y !== 0)
-    .map(([x, y]): [number, number] => (y < 0 || (y === 0 && x < 0) ? [-x, -y] : [x, y]))
-    // All lie in a half plane, so the cross product alone orders them by angle.
-    .sort((p, q) => p[1] * q[0] - p[0] * q[1])
-  let x = sorted.reduce((sum, arm) => sum + arm[0], 0)
-  let y = sorted.reduce((sum, arm) => sum + arm[1], 0)
-  let farthest = 0
-  const look = (): void => {
-    farthest = Math.max(
-      farthest,
-      Math.hypot(x + offsetA, y + offsetB),
-      Math.hypot(x - offsetA, y - offsetB),
+  arms.sort((p, q) => p.turn - q.turn)
+  let [x, y] = [0, 0]
+  for (const arm of arms) {
+    x += arm.x
+    y += arm.y
+  }
+  let square = 0
+  for (let k = -1; k < arms.length; k++) {
+    if (k >= 0) {
+      x -= 2 * (arms[k] as Arm).x
+      y -= 2 * (arms[k] as Arm).y
+    }
+    square = Math.max(
+      square,
+      (x + offsetA) ** 2 + (y + offsetB) ** 2,
+      (x - offsetA) ** 2 + (y - offsetB) ** 2,
     )
   }
-  look()
-  for (const arm of sorted) {
-    x -= 2 * arm[0]
-    y -= 2 * arm[1]
-    look()
-  }
-  return farthest
+  return Math.sqrt(square)
 }
+
+/** Half of what one source can do, in the upper half plane; `turn` rises with its angle, 0 … 2. */
+interface Arm {
+  readonly x: number
+  readonly y: number
+  readonly turn: number
+}
+
+const armOf = (x: number, y: number): Arm => ({
+  x,
+  y,
+  turn: x >= 0 ? y / (x + y) : 1 - x / (y - x),
+})
 
 /** Walks two forms side by side over every source that either knows. */
 function forEachPair(

@@ -1,7 +1,7 @@
 import { bonusAt, type CompiledMeasure } from './evaluate'
 import { normalStream, sampler, seededUniform, type Uniform } from './random'
 import { sourceAt } from './combine'
-import { type Source } from './source'
+import { figuresOf, type Source } from './source'
 import { type Sparse } from './sparse'
 
 export interface SimulationOptions {
@@ -49,14 +49,15 @@ export function* simulate(
 ): Generator<number, Simulation> {
   const { samples, seed } = options
   const slotOf = new Map<number, number>()
-  const flat = (form: Sparse): FlatForm => ({
-    slots: Int32Array.from(form.indices, (index) => {
-      const slot = slotOf.get(index) ?? slotOf.size
-      slotOf.set(index, slot)
-      return slot
-    }),
-    coefficients: form.coefficients,
-  })
+  const slot = (index: number): number => {
+    const known = slotOf.get(index) ?? slotOf.size
+    slotOf.set(index, known)
+    return known
+  }
+  const flat = (form: Sparse): FlatForm => {
+    const { coefficients, indices } = withoutNegligible(form, sources)
+    return { slots: indices.map(slot), coefficients }
+  }
   const readers = measures.map((measure) => readerOf(measure, flat))
   const uniform = seededUniform(seed)
   const draw = pieceDrawer(
@@ -82,6 +83,27 @@ export function* simulate(
     measures: measures.map((measure, m) =>
       summarise(values[m] ?? new Float64Array(), (rejected[m] ?? 0) / samples, measure.kind),
     ),
+  }
+}
+
+/** What the left-out sources together may give, as part of the variance: far below what samples can show. */
+const NEGLIGIBLE_VARIANCE = 1e-8
+
+/** The form without its smallest sources. */
+function withoutNegligible({ coefficients, indices }: Sparse, sources: readonly Source[]): Sparse {
+  const { mean, sigma } = figuresOf(sources)
+  const parts = Array.from(indices, (index, i) => {
+    const coefficient = coefficients[i] as number
+    return {
+      i,
+      size: coefficient ** 2 * ((sigma[index] as number) ** 2 + (mean[index] as number) ** 2),
+    }
+  }).sort((a, b) => a.size - b.size)
+  let spare = NEGLIGIBLE_VARIANCE * parts.reduce((sum, { size }) => sum + size, 0)
+  const kept = parts.filter(({ size }) => (spare -= size) < 0).map(({ i }) => i)
+  return {
+    indices: Int32Array.from(kept, (i) => indices[i] as number),
+    coefficients: Float64Array.from(kept, (i) => coefficients[i] as number),
   }
 }
 
