@@ -132,10 +132,12 @@ function MarkShape({ fillOf, isLit, mark, onPick, onPoint }: MarkShapeProps) {
     )
   }
   const points = mark.points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
+  // A line of its own filling only closes the seam to its neighbour; it is no outline.
+  const isSeam = mark.closed && mark.stroke === mark.fill && mark.width < 1
   const common = {
     points,
-    stroke: isLit && mark.stroke !== 'none' ? 'var(--blue)' : INKS[mark.stroke],
-    strokeWidth: isLit ? mark.width + 1.2 : mark.width,
+    stroke: isLit && mark.stroke !== 'none' && !isSeam ? 'var(--blue)' : INKS[mark.stroke],
+    strokeWidth: isLit && !isSeam ? mark.width + 1.2 : mark.width,
     strokeDasharray: mark.dash ? DASHES[mark.dash] : undefined,
     strokeLinejoin: 'round' as const,
     className: 'lit',

@@ -20,6 +20,7 @@ export interface BenchOptions {
 }
 
 const JAW_THICK = 22
+const BED_THICK = 6
 
 /** The holding seen from the left: fixed jaw to the left, what is gripped and what stands over it. */
 export function elevation(part: Part, planned: PlannedSetup, options: BenchOptions): Scene {
@@ -27,14 +28,16 @@ export function elevation(part: Part, planned: PlannedSetup, options: BenchOptio
   const depth = layout.high.y - layout.low.y
   const top = Math.max(layout.high.z, layout.vise.jawHeight)
   const span = depth + 2 * JAW_THICK
-  const scale = Math.min((options.width - 150) / span, (options.height - 64) / (top + 8))
+  // Under the bed there is room for the name of the vise, over the work for the names of the jaws.
+  const rise = top + BED_THICK
+  const scale = Math.min((options.width - 150) / span, (options.height - 52) / rise)
   const sheet = new Sheet(
     scale,
     12 + JAW_THICK * scale + Math.max(0, (options.width - 150 - span * scale) / 2),
-    options.height - 22 - Math.max(0, (options.height - 64 - (top + 8) * scale) / 2),
+    options.height - 24 - BED_THICK * scale - Math.max(0, (options.height - 52 - rise * scale) / 2),
   )
   const jaw = layout.vise.jawHeight
-  sheet.rectangle(-JAW_THICK, -6, depth + JAW_THICK, 0, { fill: 'steel', stroke: 'soft' })
+  sheet.rectangle(-JAW_THICK, -BED_THICK, depth + JAW_THICK, 0, { fill: 'steel', stroke: 'soft' })
   sheet.rectangle(-JAW_THICK, 0, 0, jaw, { fill: 'hatch', stroke: 'soft', ref: 'jaw' })
   sheet.rectangle(depth, 0, depth + JAW_THICK, jaw, { fill: 'hatch', stroke: 'soft' })
   const t = layout.parallels.thickness
@@ -80,11 +83,16 @@ export function elevation(part: Part, planned: PlannedSetup, options: BenchOptio
   const right: readonly [number, number] = [depth + JAW_THICK, jaw]
   labelled(sheet, right, [right[0], layout.high.z], 'above jaw', figure(layout.aboveMm))
   labelled(sheet, [right[0], layout.low.z], right, 'gripped', figure(layout.gripMm))
-  sheet.words(depth / 2, -6, `${layout.vise.name} · ${layout.parallels.name.toLowerCase()}`, {
-    dy: 15,
-    size: 13,
-    ink: 'soft',
-  })
+  sheet.words(
+    depth / 2,
+    -BED_THICK,
+    `${layout.vise.name} · ${layout.parallels.name.toLowerCase()}`,
+    {
+      dy: 15,
+      size: 13,
+      ink: 'soft',
+    },
+  )
   return { ...options, marks: sheet.marks }
 }
 

@@ -112,9 +112,9 @@ function drawView(
   const [u, v] = planeOf(side)
   const [width, height] = [sizeAlong(part, u), sizeAlong(part, v)]
   drawStock(part, side, sheet)
+  if (options.chosen) drawChosenFace(part, options.chosen, side, sheet)
   for (const feature of part.features) drawHidden(part, feature, side, sheet, options.chosen)
   drawVisible(cells, side, sheet)
-  if (options.chosen) drawChosenFace(part, options.chosen, side, sheet)
   for (const feature of part.features) drawRound(part, feature, side, sheet, options.chosen)
   sheet.words(
     0,

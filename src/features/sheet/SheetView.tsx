@@ -72,7 +72,7 @@ export function SheetView({ jobId, part, way, wayId, workshop }: SheetViewProps)
 const Paper = ({ children }: { readonly children: React.ReactNode }) => (
   <article
     data-theme="light"
-    className="paper mx-auto my-4 max-w-[820px] break-after-page rounded-sm bg-white p-6 text-[14px] text-[#16262f] print:my-0 print:max-w-none print:p-0"
+    className="paper mx-auto my-4 max-w-[820px] break-after-page last:break-after-auto rounded-sm bg-white p-6 text-[14px] text-[#16262f] print:my-0 print:max-w-none print:p-0"
   >
     {children}
   </article>

@@ -25,7 +25,7 @@ export function Bench({ index, lit, onPick, onPoint, onRemove, part, planned, to
   const [sheet, size] = useSize<HTMLDivElement>({ width: 730, height: 300 })
   const narrow = size.width < 560
   const each = narrow
-    ? { width: size.width, height: 260 }
+    ? { width: size.width, height: 225 }
     : { width: Math.floor(size.width / 2) - 4, height: size.height }
   const { height, width } = each
   const side = useMemo(
@@ -75,7 +75,7 @@ export function Bench({ index, lit, onPick, onPoint, onRemove, part, planned, to
       </div>
       <div
         ref={sheet}
-        className="mt-1 min-h-[200px] grow overflow-hidden max-lg:min-h-[540px] sm:max-lg:min-h-[300px]"
+        className="mt-1 min-h-[200px] grow overflow-hidden max-lg:min-h-[470px] sm:max-lg:min-h-[300px]"
       >
         <div className={narrow ? '' : 'flex gap-2'}>
           <SceneSvg

@@ -17,7 +17,7 @@ import {
 } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, Plus, RotateCw } from 'lucide-react'
-import { Fragment, useMemo } from 'react'
+import { Fragment, useEffect, useMemo, useRef } from 'react'
 import { type Finding } from '@/core/findings'
 import { type Part, type Side } from '@/core/part'
 import { isometric } from '@/core/picture'
@@ -167,10 +167,17 @@ function SetupCard({
       }),
     [after, contacts, part, setup],
   )
+  const card = useRef<HTMLLIElement | null>(null)
+  useEffect(() => {
+    if (isChosen) card.current?.scrollIntoView({ block: 'nearest', inline: 'center' })
+  }, [isChosen])
   const found = pickupWords(workshop, part, setup.zero.x, 'x', setup.holding.stop !== 'none')
   return (
     <li
-      ref={setNodeRef}
+      ref={(element) => {
+        setNodeRef(element)
+        card.current = element
+      }}
       style={{
         transform: CSS.Transform.toString(transform),
         transition,
