@@ -117,10 +117,10 @@ function drawView(
   drawVisible(cells, side, sheet)
   for (const feature of part.features) drawRound(part, feature, side, sheet, options.chosen)
   sheet.words(
-    0,
+    width,
     height,
     side === 'front' ? 'front' : side === 'right' ? 'right side' : 'from above',
-    { anchor: 'start', dy: -24, dx: side === 'front' ? 0 : 0, size: 13, ink: 'soft' },
+    { anchor: 'end', dy: -14, size: 13, ink: 'soft' },
   )
   const figure = (mm: number): string => printLength(mm, part.unit)
   if (side === 'front') {

@@ -1,5 +1,6 @@
 import { addSix, dotSix, type Six } from '../geometry'
-import { FormBuilder, type Sparse, type SparseSix } from './sparse'
+import type { FormBuilder } from './sparse'
+import { type Sparse, type SparseSix } from './sparse'
 import { type Deviation, type Term } from './stack'
 
 /** A linear reading: rows over surfaces, and terms straight over sources (a hole's size, a form error). */
