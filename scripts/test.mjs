@@ -110,6 +110,7 @@ async function main() {
     },
   })
   vitest('Core', 'src/core')
+  vitest('Solid', 'src/workers')
   vitest('Command line, sheet, files', 'tests/unit')
   const directory = clusterDirectory('test-cluster')
   rmSync(directory, { recursive: true, force: true })

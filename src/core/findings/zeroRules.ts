@@ -1,0 +1,129 @@
+import { dot, type Point } from '../geometry'
+import { axisOf, isSide, type Surface } from '../part'
+import { hasMetal, isRaw, setupAxes } from '../planning'
+import { type PlannedSetup } from '../prediction'
+import { type Pickup } from '../way'
+import { capital, type RuleContext } from './context'
+import { type Finding, finding } from './finding'
+
+/** Is zero found on something that is there, lies the right way, can be reached and is cut? */
+export function zeroRules(
+  { part, name, surfaces }: RuleContext,
+  planned: PlannedSetup,
+  i: number,
+): Finding[] {
+  const axes = setupAxes(planned.setup)
+  return (['x', 'y', 'z'] as const).flatMap((axis, k) => {
+    const pickup = planned.setup.zero[axis]
+    const direction = axes[k]
+    if (!direction) return []
+    return refsOfPickup(pickup).flatMap((ref): Finding[] => {
+      const surface = surfaces.get(ref)
+      if (!surface) return []
+      const letter = axis.toUpperCase()
+      if (!findsAxis(surface, direction, pickup)) {
+        return [
+          finding(
+            'zero.direction',
+            i,
+            `${capital(name(ref))} does not give zero in ${letter}.`,
+            `As the part stands it does not lie across ${letter}. Touch a face that does, or take the zero of the vise.`,
+            { feature: ref },
+          ),
+        ]
+      }
+      const owner = surface.owner
+      if (!isSide(owner) && !planned.before.cut.has(owner)) {
+        return [
+          finding(
+            'zero.gone',
+            i,
+            `Zero in ${letter} is found on ${name(owner)}, which is not there yet.`,
+            'It is cut later or never. Find zero on something that exists at this setup.',
+            { feature: owner },
+          ),
+        ]
+      }
+      if (
+        surface.kind === 'plane' &&
+        isSide(ref) &&
+        !hasMetal(part, planned.before, surface, surface.at) &&
+        !surface.corners.some((c) => hasMetal(part, planned.before, surface, inset(c, surface)))
+      ) {
+        return [
+          finding(
+            'zero.gone',
+            i,
+            `Zero in ${letter} is found on ${name(ref)}, which has been cut away.`,
+            'Find it on a surface that is still there.',
+            { feature: ref },
+          ),
+        ]
+      }
+      if (
+        isSide(ref) &&
+        (ref === planned.layout.faceAt.down ||
+          ((ref === planned.layout.faceAt.jaw || ref === planned.layout.faceAt.moving) &&
+            planned.layout.aboveMm <= 3))
+      ) {
+        return [
+          finding(
+            'zero.covered',
+            i,
+            `${capital(name(ref))} is covered where zero in ${letter} is found.`,
+            'The jaws or the parallels hide it. Take the zero of the vise, or raise the part on higher parallels.',
+            { feature: ref },
+          ),
+        ]
+      }
+      if (
+        isSide(ref) &&
+        isRaw(part, planned.before, ref) &&
+        [...planned.before.cut.keys()].some((done) => isSide(done) && axisOf(done) === axisOf(ref))
+      ) {
+        return [
+          finding(
+            'zero.not-cut',
+            i,
+            `Zero in ${letter} is found on a raw face.`,
+            `${capital(name(ref))} is as ${part.faces[ref].bought}: what is cut here follows its unevenness. Good enough for a first cut only; cut the face before something exact depends on it.`,
+            { feature: ref },
+          ),
+        ]
+      }
+      return []
+    })
+  })
+}
+
+const inset = (corner: Point<'part'>, surface: Surface & { kind: 'plane' }): Point<'part'> => ({
+  x: corner.x + (surface.at.x - corner.x) * 0.1,
+  y: corner.y + (surface.at.y - corner.y) * 0.1,
+  z: corner.z + (surface.at.z - corner.z) * 0.1,
+})
+
+const refsOfPickup = (pickup: Pickup): readonly string[] => {
+  switch (pickup.kind) {
+    case 'fixture':
+      return []
+    case 'both-sides':
+      return [pickup.first, pickup.second]
+    case 'bore':
+      return [pickup.feature]
+    default:
+      return [pickup.surface]
+  }
+}
+
+function findsAxis(surface: Surface, direction: Point<'part'>, pickup: Pickup): boolean {
+  if (pickup.kind === 'bore') {
+    if (surface.kind !== 'axis') return false
+    const along = {
+      x: surface.to.x - surface.from.x,
+      y: surface.to.y - surface.from.y,
+      z: surface.to.z - surface.from.z,
+    }
+    return Math.abs(dot(along, direction)) < 1e-6
+  }
+  return surface.kind === 'plane' && Math.abs(dot(surface.normal, direction)) > 0.99
+}
