@@ -5,6 +5,8 @@ const CORE_ORDER = [
   'units',
   'linalg',
   'geometry',
+  'patterns',
+  'calculators',
   'locating',
   'variation',
   'part',

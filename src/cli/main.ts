@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
+import { CALCULATORS, runCalculator } from '@/core/calculators'
 import { readDocumentText } from '@/core/formats'
 import { type Issue, nearestWord, type Result } from '@/core/issues'
 import {
@@ -12,6 +13,8 @@ import {
 
 const USAGE = `foothold: plans and checks milling work in several setups
 
+  foothold calc                                the calculators, with what each takes
+  foothold calc ID key=value … [--unit inch]   one quick figure: calc tap-drill thread=M6
   foothold check FILE                          what the rules say of each way
   foothold analyse FILE [--samples N --seed S] predicted spread of each requirement
   foothold export FILE --as ${EXPORT_KINDS.join('|')} [--way NAME] [--out FILE]
@@ -19,7 +22,7 @@ const USAGE = `foothold: plans and checks milling work in several setups
 FILE is a foothold/1 document; - reads standard input. JSON goes to standard output,
 words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input.`
 
-const COMMANDS = ['check', 'analyse', 'export'] as const
+const COMMANDS = ['calc', 'check', 'analyse', 'export'] as const
 
 class BadInput extends Error {}
 
@@ -32,10 +35,11 @@ async function main(): Promise<number> {
       as: { type: 'string' },
       way: { type: 'string' },
       out: { type: 'string' },
+      unit: { type: 'string' },
       help: { type: 'boolean' },
     },
   })
-  const [command, path] = positionals
+  const [command, path, ...rest] = positionals
   if (values.help || command === undefined) {
     console.log(USAGE)
     return command === undefined && !values.help ? 2 : 0
@@ -45,6 +49,10 @@ async function main(): Promise<number> {
     throw new BadInput(
       `There is no command “${command}”${near ? `; did you mean “${near}”?` : ''}\n\n${USAGE}`,
     )
+  }
+  if (command === 'calc') {
+    print(path === undefined ? listCalculators() : calculate(path, rest, values.unit))
+    return 0
   }
   if (path === undefined) throw new BadInput(`Name the file to ${command}.`)
   const text = read(path)
@@ -69,6 +77,31 @@ async function main(): Promise<number> {
       return 0
     }
   }
+}
+
+const listCalculators = (): object[] =>
+  CALCULATORS.map(({ fields, id, title }) => ({
+    id,
+    title,
+    inputs: Object.fromEntries(
+      Object.entries(fields).map(([key, field]) => [
+        key,
+        `${field.label}${field.fallback !== undefined ? `, else ${field.fallback}` : field.optional ? ', may be left out' : ''}`,
+      ]),
+    ),
+  }))
+
+function calculate(id: string, pairs: readonly string[], unit = 'mm'): object {
+  if (unit !== 'mm' && unit !== 'inch')
+    throw new BadInput('--unit takes mm or inch; it is the unit of bare lengths.')
+  const inputs: Record<string, string> = {}
+  for (const pair of pairs) {
+    const at = pair.indexOf('=')
+    if (at < 1)
+      throw new BadInput(`“${pair}” is not an input; write key=value, for example diameter=10.`)
+    inputs[pair.slice(0, at)] = pair.slice(at + 1)
+  }
+  return must(runCalculator(id, inputs, unit))
 }
 
 function read(path: string): string {

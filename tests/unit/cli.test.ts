@@ -65,7 +65,26 @@ describe('foothold', () => {
       expect(text).toContain(words)
   })
 
+  it('calc: one figure with its inputs, units and source; without an id, the list', () => {
+    const { code, out } = foothold(['calc', 'tap-drill', 'thread=M6'])
+    expect(code).toBe(0)
+    expect(JSON.parse(out)).toMatchObject({
+      id: 'tap-drill',
+      inputs: { thread: 'M6', kind: 'cut' },
+      results: { drill: { value: 5, unit: 'mm' }, drillName: { value: '5 mm' } },
+    })
+    const inch = foothold(['calc', 'edge-offset', 'tip=0.2', 'reading=0', '--unit', 'inch']).out
+    expect(JSON.parse(inch)).toMatchObject({ results: { position: { value: 2.54, unit: 'mm' } } })
+    const list = JSON.parse(foothold(['calc']).out) as { id: string }[]
+    expect(list.map((entry) => entry.id)).toContain('bolt-circle')
+  })
+
   it.each([
+    [['calc', 'tap-drill', 'tread=M6'], /did you mean “thread”/],
+    [['calc', 'tapdrill', 'thread=M6'], /did you mean “tap-drill”/],
+    [['calc', 'drill-size', 'size=#81'], /no size “#81”/],
+    [['calc', 'drill-size', '#7'], /key=value/],
+    [['calc', 'drill-size', 'size=7', '--unit', 'cubit'], /mm or inch/],
     [[], /foothold check FILE/],
     [['chekc', WORM], /did you mean “check”/],
     [['check'], /Name the file/],

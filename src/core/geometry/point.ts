@@ -31,3 +31,18 @@ export const norm = <F extends Frame>(a: Point<F>): number => Math.hypot(a.x, a.
 /** The same position with one coordinate replaced. */
 export const withAxis = <F extends Frame>(a: Point<F>, axis: Axis, value: number): Point<F> =>
   point(axis === 'x' ? value : a.x, axis === 'y' ? value : a.y, axis === 'z' ? value : a.z)
+
+/** A position on a face or in the plane of the table, mm; its frame is said where it is used. */
+export interface PlanePoint {
+  readonly x: number
+  readonly y: number
+}
+
+export const planeDistance = (a: PlanePoint, b: PlanePoint): number =>
+  Math.hypot(a.x - b.x, a.y - b.y)
+
+/** Turns a plane point about the origin, from X towards Y, rad. */
+export function turnPlane(p: PlanePoint, angleRad: number): PlanePoint {
+  const [c, s] = [Math.cos(angleRad), Math.sin(angleRad)]
+  return { x: c * p.x - s * p.y, y: s * p.x + c * p.y }
+}

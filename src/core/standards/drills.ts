@@ -1,3 +1,5 @@
+import { INCH_MM } from './inch'
+
 /**
  * Number and letter twist drills, diameter in inches.
  * Source: the number and letter sizes of ASME B94.11M, typed from memory and compared in the
@@ -40,4 +42,105 @@ export const LETTER_DRILLS_INCH: Readonly<Record<string, number>> = {
   X: 0.397,
   Y: 0.404,
   Z: 0.413,
+}
+
+export type DrillSeries = 'metric' | 'fraction' | 'number' | 'letter'
+
+/** A standard twist drill by the name that is stamped on it. */
+export interface Drill {
+  readonly name: string
+  readonly diameterMm: number
+  readonly series: DrillSeries
+}
+
+/** Metric steps, mm: first, last, step. Preferred sizes of ISO 235:2016 and DIN 338, from memory. */
+const METRIC_STEPS: readonly (readonly [number, number, number])[] = [
+  [0.3, 3, 0.05],
+  [3.1, 14, 0.1],
+  [14.25, 32, 0.25],
+  [32.5, 50, 0.5],
+]
+
+/** Jobber and taper shank sizes that shops grind besides the steps: 3.25, 3.75 … to 13.75. */
+// prettier-ignore
+const METRIC_QUARTERS = [3.15, 3.25, 3.75, 4.25, 4.75, 5.25, 5.55, 5.75, 6.25, 6.75, 7.25, 7.75, 8.25, 8.75, 9.25, 9.35, 9.75, 10.25, 11.25, 12.25, 13.25, 13.75]
+
+const reduced = (sixtyFourths: number): string => {
+  const [whole, rest] = [Math.floor(sixtyFourths / 64), sixtyFourths % 64]
+  if (rest === 0) return `${whole}in`
+  let [top, bottom] = [rest, 64]
+  while (top % 2 === 0) [top, bottom] = [top / 2, bottom / 2]
+  return `${whole > 0 ? `${whole} ` : ''}${top}/${bottom}`
+}
+
+const metricDrill = (diameterMm: number): Drill => ({
+  name: `${diameterMm} mm`,
+  diameterMm,
+  series: 'metric',
+})
+
+/** Every drill of the four series, smallest first. */
+export const DRILLS: readonly Drill[] = [
+  ...METRIC_STEPS.flatMap(([first, last, step]) =>
+    Array.from({ length: Math.round((last - first) / step) + 1 }, (_, i) =>
+      metricDrill(Number((first + i * step).toFixed(2))),
+    ),
+  ),
+  ...METRIC_QUARTERS.map(metricDrill),
+  ...Array.from({ length: 2 * 64 }, (_, i): Drill => ({
+    name: reduced(i + 1),
+    diameterMm: ((i + 1) / 64) * INCH_MM,
+    series: 'fraction',
+  })),
+  ...NUMBER_DRILLS_INCH.map((inch, i): Drill => ({
+    name: `#${i + 1}`,
+    diameterMm: inch * INCH_MM,
+    series: 'number',
+  })),
+  ...Object.entries(LETTER_DRILLS_INCH).map(([letter, inch]): Drill => ({
+    name: letter,
+    diameterMm: inch * INCH_MM,
+    series: 'letter',
+  })),
+].sort((a, b) => a.diameterMm - b.diameterMm)
+
+/** The inch series: fractions, numbers and letters. */
+export const INCH_DRILLS: readonly DrillSeries[] = ['fraction', 'number', 'letter']
+
+/**
+ * The standard drill nearest in size.
+ *
+ * @param diameterMm - over 0.
+ * @param series - the drawers to look in; all by default. Of equals the first series named wins.
+ */
+export function nearestDrill(
+  diameterMm: number,
+  series: readonly DrillSeries[] = ['metric', ...INCH_DRILLS],
+): Drill {
+  const off = (drill: Drill): number => Math.abs(drill.diameterMm - diameterMm)
+  const drawer = DRILLS.filter((drill) => series.includes(drill.series))
+  return drawer.reduce((best, drill) => {
+    const gain = off(best) - off(drill)
+    if (gain > 1e-9) return drill
+    const earlier = series.indexOf(drill.series) < series.indexOf(best.series)
+    return Math.abs(gain) <= 1e-9 && earlier ? drill : best
+  })
+}
+
+/** A drill by its name: `#7`, `F`, `29/64`, `6.8 mm`. */
+export const drillNamed = (name: string): Drill | undefined =>
+  DRILLS.find((drill) => drill.name === name)
+
+/** Flute length of a jobber drill, mm, by diameter up to. Source: DIN 338, from memory. */
+// prettier-ignore
+const JOBBER_FLUTES: readonly (readonly [number, number])[] = [
+  [0.5, 6], [1, 12], [1.5, 18], [2, 24], [2.5, 30], [3, 33], [3.5, 39], [4, 43], [4.5, 47], [5, 52],
+  [6, 57], [7, 69], [8, 75], [9, 81], [10, 87], [11, 94], [12, 101], [13, 101], [14, 108], [16, 120],
+  [18, 130], [20, 140],
+]
+
+/** Flute length of a jobber drill, mm; that of the largest for drills over 20 mm. */
+export function jobberFluteMm(diameterMm: number): number {
+  const row = JOBBER_FLUTES.find(([upTo]) => diameterMm <= upTo + 1e-9)
+  return row?.[1] ?? 140
 }

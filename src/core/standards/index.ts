@@ -1,4 +1,44 @@
-export { counterboreFor } from './counterbores'
-export { LETTER_DRILLS_INCH, NUMBER_DRILLS_INCH } from './drills'
-export { type HoleLimits, KNOWN_HOLE_FITS, holeLimits } from './holeTolerance'
-export { type Thread, parseThread, tappingDrillMm } from './threads'
+export { DOWEL_DIAMETERS_MM, type DowelKind, dowelLimits } from './dowels'
+export {
+  type Drill,
+  type DrillSeries,
+  DRILLS,
+  drillNamed,
+  INCH_DRILLS,
+  jobberFluteMm,
+  LETTER_DRILLS_INCH,
+  nearestDrill,
+  NUMBER_DRILLS_INCH,
+} from './drills'
+export { GAUGE_BLOCKS_MICROMETRES, gaugeBlockStack } from './gaugeBlocks'
+export { INCH_MM } from './inch'
+export {
+  holeLimits,
+  KNOWN_HOLE_FITS,
+  type Limits,
+  SHAFT_LETTERS,
+  shaftLimits,
+  toleranceGradeMm,
+} from './limits'
+export {
+  type ClearanceFit,
+  clearanceHole,
+  type Counterbore,
+  counterboreFor,
+  counterboreForScrew,
+  countersinkForScrew,
+  hexFlatsMm,
+} from './screws'
+export {
+  minorDiameterMm,
+  parseThread,
+  pitchDiameterMm,
+  STANDARD_THREADS,
+  type TapDrill,
+  tapDrill,
+  type TapKind,
+  tappingDrillMm,
+  type Thread,
+  type ThreadForm,
+  threadEngagement,
+} from './threads'

@@ -1,6 +1,5 @@
 export { type Angle, DEGREE_RAD, parseAngle, printDegrees } from './angle'
 export {
-  INCH_MM,
   type Length,
   type LengthUnit,
   parseLength,
@@ -8,3 +7,4 @@ export {
   printNumber,
   printSpread,
 } from './length'
+export { insideUnit, parseQuantity, type QuantityKind } from './quantity'

@@ -1,8 +1,5 @@
 import { fail, succeed, type Result } from '../issues'
-import { LETTER_DRILLS_INCH, NUMBER_DRILLS_INCH, parseThread } from '../standards'
-
-/** Exact since 1959: one inch in millimetres. */
-export const INCH_MM = 25.4
+import { INCH_MM, LETTER_DRILLS_INCH, NUMBER_DRILLS_INCH, parseThread } from '../standards'
 
 export type LengthUnit = 'mm' | 'inch'
 

@@ -1,16 +1,6 @@
 import fc from 'fast-check'
-import { execFileSync } from 'node:child_process'
-import { existsSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import {
-  KNOWN_HOLE_FITS,
-  LETTER_DRILLS_INCH,
-  NUMBER_DRILLS_INCH,
-  holeLimits,
-  parseThread,
-  tappingDrillMm,
-} from '../standards'
-import { DEGREE_RAD, parseAngle, parseLength, printLength } from '.'
+import { DEGREE_RAD, parseAngle, parseLength, parseQuantity, printLength } from '.'
 
 const mm = (text: string, unit: 'mm' | 'inch' = 'mm'): number => {
   const result = parseLength(text, unit)
@@ -107,66 +97,23 @@ describe('parseAngle', () => {
   )
 })
 
-describe('drill table against the GNU units data file', () => {
-  const file = '/usr/share/units/definitions.units'
-  it.runIf(existsSync(file))('agrees for every number and letter', () => {
-    const text = readFileSync(file, 'utf8')
-    const value = (name: string): number =>
-      Number(execFileSync('units', ['-t', '-f', file, name, 'inch'], { encoding: 'utf8' }).trim())
-    expect(text).toContain('drillA')
-    for (const [letter, inch] of Object.entries(LETTER_DRILLS_INCH))
-      expect(value(`drill${letter}`), letter).toBeCloseTo(inch, 4)
-    for (let n = 1; n <= 80; n++)
-      expect(value(`drillgauge(${n})`), `#${n}`).toBeCloseTo(NUMBER_DRILLS_INCH[n - 1] ?? NaN, 4)
-  })
-})
-
-describe('ISO 286-1 hole limits', () => {
-  it('agrees with i = 0.45 D^(1/3) + 0.001 D at the geometric mean of each step, within its rounding', () => {
-    const factors: Record<number, number> = {
-      6: 10,
-      7: 16,
-      8: 25,
-      9: 40,
-      10: 64,
-      11: 100,
-      12: 160,
-      13: 250,
-    }
-    const edges = [3, 6, 10, 18, 30, 50, 80, 120, 180, 250, 315, 400, 500]
-    for (const [grade, factor] of Object.entries(factors)) {
-      for (let k = 1; k < edges.length; k++) {
-        const mean = Math.sqrt((edges[k - 1] ?? 0) * (edges[k] ?? 0))
-        const formula = (factor * (0.45 * Math.cbrt(mean) + 0.001 * mean)) / 1000
-        const upper = holeLimits(`H${grade}`, edges[k] ?? 0)?.upperMm ?? NaN
-        expect(Math.abs(upper - formula), `IT${grade} to ${edges[k]}`).toBeLessThan(
-          Math.max(0.001, 0.08 * formula),
-        )
-      }
-    }
-  })
-  it('gives 22 H7 as +0.021/0, and nothing for an unknown letter or size', () => {
-    expect(holeLimits('H7', 22)).toEqual({ lowerMm: 0, upperMm: 0.021 })
-    expect(holeLimits('Q7', 22)).toBeUndefined()
-    expect(holeLimits('H7', 501)).toBeUndefined()
-    expect(KNOWN_HOLE_FITS).toContain('H7')
-  })
-})
-
-describe('parseThread', () => {
+describe('parseQuantity', () => {
   it.each([
-    ['M6', 6, 1],
-    ['M6x0.75', 6, 0.75],
-    ['1/4-20', 6.35, 1.27],
-    ['#10-32', 4.826, 0.79375],
-  ])('reads %s', (text, major, pitch) => {
-    const thread = parseThread(text)
-    expect(thread?.majorMm).toBeCloseTo(major, 9)
-    expect(thread?.pitchMm).toBeCloseTo(pitch, 9)
+    ['300ft/min', 'surface speed', 91.44],
+    ['100 m/min', 'surface speed', 100],
+    ['500rpm', 'rotation', 500],
+    ['12 in/min', 'feed', 304.8],
+    ['10 lbf', 'force', 44.482216],
+    ['9 °F', 'temperature change', 5],
+    ['75%', 'share', 0.75],
+    ['75', 'share', 0.75],
+    ['0.75', 'share', 0.75],
+  ] as const)('reads %s as %s', (text, kind, expected) => {
+    const result = parseQuantity(text, kind)
+    expect(result.ok && result.value).toBeCloseTo(expected, 6)
   })
-  it('M6 is tapped from 5.0', () =>
-    expect(tappingDrillMm({ designation: 'M6', majorMm: 6, pitchMm: 1 })).toBe(5))
-  it.each(['M6x0', 'M7.3', 'M', 'M6x5', '1/0-20'])('refuses %s', (text) =>
-    expect(parseThread(text)).toBeUndefined(),
-  )
+  it.each(['', 'fast', '3 furlongs'])('refuses %s and names the units', (text) => {
+    const result = parseQuantity(text, 'feed')
+    expect(!result.ok && result.issues[0].sentence).toContain('mm/min')
+  })
 })

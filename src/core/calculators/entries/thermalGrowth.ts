@@ -1,0 +1,30 @@
+import { succeed } from '../../issues'
+import { defineCalculator, mm } from '../calculator'
+import { choice, length, quantity } from '../field'
+
+/** Linear expansion, 10⁻⁶ per kelvin about 20 °C; usual figures, from memory. */
+const EXPANSION = {
+  aluminium: 23.1,
+  brass: 19,
+  bronze: 18,
+  'cast iron': 10.5,
+  steel: 11.5,
+  'stainless steel': 16.5,
+  titanium: 8.6,
+} as const
+
+export const thermalGrowth = defineCalculator({
+  id: 'thermal-growth',
+  title: 'Growth by heat',
+  fields: {
+    length: length('Length', 'positive', { example: '200' }),
+    material: choice('Material', Object.keys(EXPANSION) as (keyof typeof EXPANSION)[], 'aluminium'),
+    temperatureChange: quantity('temperature change', 'Change of temperature', 'any', {
+      example: '5',
+    }),
+  },
+  source:
+    'Length × coefficient × change; coefficients are usual figures from memory; sizes hold at 20 °C (ISO 1)',
+  compute: ({ length: long, material, temperatureChange }) =>
+    succeed({ growth: mm(long * EXPANSION[material] * 1e-6 * temperatureChange) }),
+})
