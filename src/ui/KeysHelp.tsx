@@ -6,6 +6,7 @@ import { DialogSheet } from './DialogSheet'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'these keys'],
+  ['Q', 'quick figures; Alt Q while typing in a field'],
   ['S', 'say it: go to the line (Part)'],
   ['Tab', 'in the line: take the first completion'],
   ['Enter', 'in the line: add what was said'],

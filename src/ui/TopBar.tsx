@@ -2,7 +2,9 @@
 
 import Link from 'next/link'
 import { type ReactNode } from 'react'
+import { type LengthUnit } from '@/core/units'
 import { KeysHelp } from './KeysHelp'
+import { QuickFigures } from './QuickFigures'
 import { ThemeButton } from './ThemeButton'
 import { type SaveState } from './useDocument'
 
@@ -17,7 +19,7 @@ export interface TopBarProps {
     | undefined
   readonly here: 'jobs' | 'part' | 'ways' | 'sheet'
   readonly save?: SaveState | undefined
-  readonly unit?: string | undefined
+  readonly unit?: LengthUnit | undefined
   readonly children?: ReactNode
 }
 
@@ -72,6 +74,7 @@ export function TopBar({ children, here, job, save, unit }: TopBarProps) {
         {save && <SaveWords save={save} />}
         {unit && <span>{unit}</span>}
         <ThemeButton />
+        <QuickFigures unit={unit} />
         <KeysHelp />
       </div>
     </header>

@@ -1,0 +1,58 @@
+'use client'
+
+import dynamic from 'next/dynamic'
+import { Dialog } from 'radix-ui'
+import { useEffect, useState } from 'react'
+import { type LengthUnit } from '@/core/units'
+import { DialogSheet } from './DialogSheet'
+import { isTyping } from './KeysHelp'
+import { fieldName, lastField, rememberFields, typeInto } from './lastField'
+
+const Calculators = dynamic(() => import('./Calculators').then((m) => m.Calculators), {
+  loading: () => <p className="text-soft">Fetching the tables.</p>,
+})
+
+/** The quick figures, on Q in every view (Alt Q while typing); an answer goes into the field that was left. */
+export function QuickFigures({ unit = 'mm' }: { readonly unit?: LengthUnit | undefined }) {
+  const [open, setOpen] = useState(false)
+  const [field, setField] = useState<HTMLInputElement>()
+  useEffect(() => {
+    const forget = rememberFields()
+    const onKey = (event: KeyboardEvent): void => {
+      const asked = event.altKey ? event.code === 'KeyQ' : event.key === 'q' && !isTyping(event)
+      if (!asked || event.ctrlKey || event.metaKey) return
+      event.preventDefault()
+      setField(lastField())
+      setOpen(true)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => {
+      forget()
+      window.removeEventListener('keydown', onKey)
+    }
+  }, [])
+  const send = (text: string): void => {
+    setOpen(false)
+    // After the dialog has given the focus back.
+    if (field) setTimeout(() => typeInto(field, text), 0)
+  }
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger
+        className="flex min-h-8 cursor-pointer items-center gap-1.5 rounded-md px-1.5 hover:bg-white/10"
+        onClick={() => setField(lastField())}
+      >
+        <kbd>Q</kbd> quick figures
+      </Dialog.Trigger>
+      <DialogSheet
+        title="Quick figures"
+        description="Type sizes as at the bench: #7, 29/64, M6, 300ft/min."
+        wide
+      >
+        <div data-quick-figures>
+          <Calculators unit={unit} target={field && { name: fieldName(field), send }} />
+        </div>
+      </DialogSheet>
+    </Dialog.Root>
+  )
+}
