@@ -1,13 +1,14 @@
 import { fail, succeed, type Result } from '../issues'
 
 /** Version of the documents that this program writes. */
-export const DOCUMENT_VERSION = 2
+export const DOCUMENT_VERSION = 3
 
 type Json = Record<string, unknown>
 
 /**
  * What changed from each version to the next. Each step takes a document of version n and gives one of
  * version n + 1; it may assume nothing beyond JSON, since the document has not been checked yet.
+ * Version 3 added kinds of pattern; a document of version 2 is one of version 3 as it stands.
  */
 const UPGRADES: Readonly<Record<number, (document: Json) => Json>> = {
   // Version 1 named the leading surface of a footing after the gear: parallels, fixed jaw.

@@ -3,6 +3,7 @@ import { type Issue } from '../issues'
 import { holeLimits, KNOWN_HOLE_FITS, parseThread } from '../standards'
 import { printLength } from '../units'
 import { featureLabel, resolveRef } from './refs'
+import { linkIssues, patternIssues } from './checkPattern'
 import { type Feature, type Part, type Requirement } from './schema'
 import { axisOf, planeOf, SIDES } from './side'
 import { holePoints, partSurfaces, placePoint, removedBox, sizeAlong } from './surfaces'
@@ -21,6 +22,8 @@ export function partIssues(part: Part): readonly Issue[] {
       })
     seen.add(feature.id)
     issues.push(...placeIssues(part, feature, path), ...kindIssues(part, feature, path))
+    issues.push(...linkIssues(part, feature, path))
+    if (feature.kind === 'hole') issues.push(...patternIssues(part, feature, path))
   })
   const letters = SIDES.flatMap((side) => part.faces[side].datum ?? [])
   const twice = letters.find((letter, i) => letters.indexOf(letter) !== i)

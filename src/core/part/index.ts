@@ -1,4 +1,5 @@
 export { type OpenQuestion, openQuestions, partIssues, refsOf } from './checkPart'
+export { linksOf, MOST_HOLES } from './checkPattern'
 export { allRequirements, impliedRequirements } from './impliedRequirements'
 export { BOUGHT_DEFAULTS, freeId, newPart } from './newPart'
 export { type Target, featureLabel, findFace, refLabel, resolveRef } from './refs'

@@ -117,7 +117,99 @@ describe('patterns', () => {
     const [a, b] = holePoints(block, one)
     expect((a?.x ?? 0) + (b?.x ?? 0)).toBeCloseTo(100, 12)
     expect(a?.y).toBe(b?.y)
-    expect(holeCount(one)).toBe(2)
+    expect(holeCount(block, one)).toBe(2)
+  })
+
+  const onTop = (patch: Partial<Hole>): Hole =>
+    hole({ on: 'top', place: { dims: [], centred: true }, ...patch })
+  const rounded = (at: readonly { x: number; y: number }[]): number[][] =>
+    at.map((p) => [Number(p.x.toFixed(6)), Number(p.y.toFixed(6))])
+
+  it('a part circle has a hole at each end, an arc keeps its chord', () => {
+    const circle = { kind: 'circle' as const, diameter: mm(20), first: { rad: 0 } }
+    const half = holePoints(block, onTop({ pattern: { ...circle, count: 3, sweep: { rad: Math.PI } } })) // prettier-ignore
+    const [a, b, c] = half
+    expect((a?.x ?? 0) + (c?.x ?? 0)).toBeCloseTo(2 * (b?.x ?? 0), 9)
+    const arc = holePoints(block, onTop({ pattern: { ...circle, count: 4, chord: mm(6) } }))
+    for (let i = 1; i < arc.length; i++)
+      expect(Math.hypot((arc[i]?.x ?? 0) - (arc[i - 1]?.x ?? 0), (arc[i]?.y ?? 0) - (arc[i - 1]?.y ?? 0))).toBeCloseTo(6, 9) // prettier-ignore
+  })
+
+  it('places left out are not drilled, and a staggered row lies between its neighbours', () => {
+    const grid = { kind: 'grid' as const, columns: 3, rows: 2, pitchAcross: mm(10), pitchUp: mm(8) }
+    expect(holeCount(block, onTop({ pattern: { ...grid, skip: [2, 6] } }))).toBe(4)
+    const [first, , , above] = holePoints(block, onTop({ pattern: { ...grid, staggered: true } }))
+    expect((above?.x ?? 0) - (first?.x ?? 0)).toBeCloseTo(5, 9)
+  })
+
+  it('a list lies from its place, turned about it', () => {
+    const points = [{ across: mm(10), up: mm(0) }]
+    const list = onTop({ pattern: { kind: 'list', points, turn: { rad: Math.PI / 2 } } })
+    const middle = { x: block.size.x.mm / 2, y: block.size.y.mm / 2 }
+    expect(rounded(holePoints(block, list))).toEqual([[middle.x, middle.y + 10]])
+  })
+
+  it('a copy follows what it copies, through the part, mirrored or turned', () => {
+    const rows = onTop({
+      id: 'rows',
+      pattern: { kind: 'grid', columns: 2, rows: 1, pitchAcross: mm(10), pitchUp: mm(0) },
+      place: { dims: [{ from: 'left', at: mm(20) }, { from: 'front', at: mm(15) }], centred: false }, // prettier-ignore
+    })
+    const below = onTop({
+      id: 'below',
+      on: 'bottom',
+      pattern: { kind: 'copy', of: 'rows' },
+      place: { dims: [], centred: false, about: 'rows' },
+    })
+    const part = { ...block, features: [rows, below] }
+    expect(partIssues(part)).toEqual([])
+    expect(rounded(holePoints(part, below))).toEqual(rounded(holePoints(part, rows)))
+    const flipped: Hole = { ...below, pattern: { kind: 'copy', of: 'rows', flip: 'across' } }
+    expect(rounded(holePoints(part, flipped))).toEqual(rounded([...holePoints(part, rows)].reverse())) // prettier-ignore
+  })
+
+  it.each([
+    [
+      'pattern.skip',
+      { kind: 'grid', columns: 2, rows: 1, pitchAcross: mm(9), pitchUp: mm(0), skip: [3] },
+    ],
+    [
+      'pattern.empty',
+      { kind: 'grid', columns: 2, rows: 1, pitchAcross: mm(9), pitchUp: mm(0), skip: [1, 2] },
+    ],
+    [
+      'pattern.many',
+      { kind: 'grid', columns: 100, rows: 100, pitchAcross: mm(0.1), pitchUp: mm(0.1) },
+    ],
+    ['pattern.stacked', { kind: 'grid', columns: 2, rows: 1, pitchAcross: mm(0), pitchUp: mm(0) }],
+    [
+      'pattern.chord',
+      { kind: 'circle', count: 3, diameter: mm(10), first: { rad: 0 }, chord: mm(11) },
+    ],
+    [
+      'pattern.sweep',
+      {
+        kind: 'circle',
+        count: 3,
+        diameter: mm(10),
+        first: { rad: 0 },
+        chord: mm(3),
+        sweep: { rad: 1 },
+      },
+    ],
+    ['link.unknown', { kind: 'copy', of: 'nothing' }],
+    ['link.circle', { kind: 'copy', of: 'hole' }],
+  ] as [string, Hole['pattern']][])('refuses with %s', (code, pattern) => {
+    const bad = onTop({ id: 'hole', pattern })
+    const issues = partIssues({ ...block, features: [bad] })
+    expect(issues.map((issue) => issue.code)).toContain(code)
+    for (const issue of issues) expect(issue.sentence).toMatch(/\.$/)
+  })
+
+  it('a circle of copies is refused, and laying it out still ends', () => {
+    const a = onTop({ id: 'a', pattern: { kind: 'copy', of: 'b' } })
+    const b = onTop({ id: 'b', pattern: { kind: 'copy', of: 'a' }, place: { dims: [], centred: false, about: 'a' } }) // prettier-ignore
+    expect(partIssues({ ...block, features: [a, b] }).map((i) => i.code)).toContain('link.circle')
   })
 })
 

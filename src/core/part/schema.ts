@@ -50,6 +50,7 @@ const PlaceDimSchema = z.strictObject({
 export const PlaceSchema = z.strictObject({
   dims: z.array(PlaceDimSchema).max(3),
   centred: z.boolean().describe('Axes without a dimension are centred on the face.'),
+  about: IdSchema.optional().describe('Axes without a dimension lie as those of this feature.'),
 })
 
 const common = {
@@ -65,20 +66,47 @@ const ExtentSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('open') }),
 ])
 
+const turn = AngleSchema.optional().describe('Turned about its own middle or origin.')
+
 export const PatternSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('single') }),
   z.strictObject({
-    kind: z.literal('grid'),
+    kind: z.literal('grid').describe('A row or a column is a grid of one.'),
     columns: z.int().min(1).max(200),
     rows: z.int().min(1).max(200),
     pitchAcross: ZeroOrMore,
     pitchUp: ZeroOrMore,
+    staggered: z.boolean().optional().describe('Every second row half a pitch along.'),
+    skip: z
+      .array(z.int().min(1).max(40_000))
+      .max(1000)
+      .optional()
+      .describe('Places left out, counted along the rows from the low corner.'),
+    turn,
   }),
   z.strictObject({
     kind: z.literal('circle'),
     count: z.int().min(1).max(360),
     diameter: PositiveLength,
     first: AngleSchema,
+    sweep: AngleSchema.optional().describe('Part circle: from the first hole to the last.'),
+    chord: PositiveLength.optional().describe('Arc: straight from hole to hole, not a sweep.'),
+  }),
+  z.strictObject({
+    kind: z.literal('list'),
+    points: z
+      .array(z.strictObject({ across: LengthSchema, up: LengthSchema }))
+      .min(1)
+      .max(2000)
+      .describe('From the place of the pattern.'),
+    measuredOn: NameSchema.optional().describe('The mating part on which they were measured.'),
+    turn,
+  }),
+  z.strictObject({
+    kind: z.literal('copy').describe('The holes of another feature; follows when that changes.'),
+    of: IdSchema,
+    flip: z.enum(['across', 'up']).optional().describe('Mirrored about its place.'),
+    turn,
   }),
 ])
 

@@ -1,4 +1,15 @@
-import { AXES, type Axis, type Point, add, point, scale, withAxis } from '../geometry'
+import {
+  AXES,
+  type Axis,
+  type PlanePoint,
+  type Point,
+  add,
+  point,
+  scale,
+  turnPlane,
+  withAxis,
+} from '../geometry'
+import { boltCirclePoints, gridPoints } from '../patterns'
 import { axisOf, normalOf, oppositeOf, planeOf, sideAlong, SIDES, signOf, type Side } from './side'
 import { type Extent, type Feature, type Hole, type Part, type Place } from './schema'
 
@@ -72,14 +83,21 @@ export function faceSurface(part: Part, side: Side): PlaneSurface {
   return rectangle(side, side, side, levelOf(part, side), point(0, 0, 0), high)
 }
 
+/** How long a chain of features placed or patterned by one another is followed. */
+export const MOST_LINKS = 20
+
 /** Where a place falls on one in-plane axis, and whether it was said or only assumed. */
 export function placeAlong(
   part: Part,
   place: Place,
   axis: Axis,
+  deep = 0,
 ): { readonly value: number; readonly said: boolean } {
   const dim = place.dims.find((d) => axisOf(d.from) === axis)
   if (dim) return { value: insideOf(part, dim.from, dim.at.mm), said: true }
+  const about = place.about && part.features.find((feature) => feature.id === place.about)
+  if (about && axisOf(about.on) !== axis && deep < MOST_LINKS)
+    return placeAlong(part, about.place, axis, deep + 1)
   return { value: sizeAlong(part, axis) / 2, said: place.centred }
 }
 
@@ -104,49 +122,67 @@ export function depthOf(part: Part, on: Side, extent: Extent): number {
 }
 
 /** Mouth of every hole of a hole feature, on its face, in the order in which they are numbered. */
-export function holePoints(part: Part, hole: Hole): readonly Point<'part'>[] {
+export function holePoints(part: Part, hole: Hole, deep = 0): readonly Point<'part'>[] {
   const centre = placePoint(part, hole.on, hole.place)
   const [u, v] = planeOf(hole.on)
-  const shifted = (du: number, dv: number): Point<'part'> =>
-    withAxis(withAxis(centre, u, centre[u] + du), v, centre[v] + dv)
-  const first = patternOffsets(hole).map(([du, dv]) => shifted(du, dv))
+  const first = patternOffsets(part, hole, deep).map(({ x, y }) =>
+    withAxis(withAxis(centre, u, centre[u] + x), v, centre[v] + y),
+  )
   const across = hole.mirrored
   if (!across) return first
   return [...first, ...first.map((p) => withAxis(p, across, sizeAlong(part, across) - p[across]))]
 }
 
-function patternOffsets(hole: Hole): readonly (readonly [number, number])[] {
-  const pattern = hole.pattern
+/** Where the holes of a pattern lie from its place, across and up its face, mm. */
+function patternOffsets(part: Part, hole: Hole, deep: number): readonly PlanePoint[] {
+  const { pattern } = hole
   switch (pattern.kind) {
     case 'single':
-      return [[0, 0]]
+      return [{ x: 0, y: 0 }]
     case 'grid':
-      return Array.from({ length: pattern.columns * pattern.rows }, (_, i): [number, number] => [
-        ((i % pattern.columns) - (pattern.columns - 1) / 2) * pattern.pitchAcross.mm,
-        (Math.floor(i / pattern.columns) - (pattern.rows - 1) / 2) * pattern.pitchUp.mm,
-      ])
+      return turned(
+        gridPoints({
+          columns: pattern.columns,
+          rows: pattern.rows,
+          pitchXMm: pattern.pitchAcross.mm,
+          pitchYMm: pattern.pitchUp.mm,
+          staggered: pattern.staggered,
+          skip: pattern.skip,
+        }),
+        pattern.turn?.rad,
+      )
     case 'circle':
-      return Array.from({ length: pattern.count }, (_, i): [number, number] => {
-        const angle = pattern.first.rad + (2 * Math.PI * i) / pattern.count
-        return [
-          (pattern.diameter.mm / 2) * Math.cos(angle),
-          (pattern.diameter.mm / 2) * Math.sin(angle),
-        ]
+      return boltCirclePoints({
+        count: pattern.count,
+        radiusMm: pattern.diameter.mm / 2,
+        firstRad: pattern.first.rad,
+        sweepRad: pattern.sweep?.rad,
+        chordMm: pattern.chord?.mm,
       })
+    case 'list':
+      return turned(
+        pattern.points.map(({ across, up }) => ({ x: across.mm, y: up.mm })),
+        pattern.turn?.rad,
+      )
+    case 'copy': {
+      const source = part.features.find((feature) => feature.id === pattern.of)
+      if (source?.kind !== 'hole' || deep >= MOST_LINKS) return []
+      const origin = placePoint(part, source.on, source.place)
+      const [u, v] = planeOf(source.on)
+      const offsets = holePoints(part, source, deep + 1).map((p) => ({
+        x: (p[u] - origin[u]) * (pattern.flip === 'across' ? -1 : 1),
+        y: (p[v] - origin[v]) * (pattern.flip === 'up' ? -1 : 1),
+      }))
+      return turned(offsets, pattern.turn?.rad)
+    }
   }
 }
 
+const turned = (points: readonly PlanePoint[], angleRad = 0): readonly PlanePoint[] =>
+  angleRad === 0 ? points : points.map((p) => turnPlane(p, angleRad))
+
 /** How many holes a hole feature has. */
-export function holeCount(hole: Hole): number {
-  const { pattern } = hole
-  const each =
-    pattern.kind === 'single'
-      ? 1
-      : pattern.kind === 'circle'
-        ? pattern.count
-        : pattern.columns * pattern.rows
-  return hole.mirrored ? 2 * each : each
-}
+export const holeCount = (part: Part, hole: Hole): number => holePoints(part, hole).length
 
 /** An axis-aligned box of removed material. */
 export interface Box {

@@ -136,7 +136,7 @@ function bonusOf(
   const size = sizeReadings(targets, sources)[0]
   if (limits?.kind !== 'size' || !size) return undefined
   const isHole = part.features.some(
-    (f) => f.id === requirement.of.split('.')[0] && f.kind === 'hole' && holeCount(f) > 0,
+    (f) => f.id === requirement.of.split('.')[0] && f.kind === 'hole' && holeCount(part, f) > 0,
   )
   const grows = (requirement.material === 'most') === isHole
   const width = limits.plus.mm - limits.minus.mm

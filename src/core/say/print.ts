@@ -1,7 +1,6 @@
 import {
   type Feature,
   type Hole,
-  holeCount,
   type Part,
   refLabel,
   type Requirement,
@@ -52,11 +51,13 @@ export function printFeature(part: Part, feature: Feature): string {
   const say = (length: Length): string => printTyped(length, part)
   const clauses = [headOf(feature, say), `on ${faceWord(part, feature.on)}`]
   if (feature.kind === 'step') clauses.push(`at ${faceWord(part, feature.along)}`)
-  if (feature.kind === 'hole') clauses.push(...patternClauses(feature, say))
+  if (feature.kind === 'hole') clauses.push(...patternClauses(part, feature, say))
   for (const dim of feature.place.dims)
     clauses.push(
       `${say(dim.at)}${dim.plusMinus ? ` ±${say(dim.plusMinus)}` : ''} from ${faceWord(part, dim.from)}`,
     )
+  if (feature.place.about !== undefined && !isLike(feature))
+    clauses.push(`about ${refWord(part, feature.place.about)}`)
   if (feature.place.centred) clauses.push('centred')
   if (feature.kind === 'hole') {
     if (feature.mirrored) clauses.push(`mirrored ${MIRROR_WORDS[feature.mirrored]}`)
@@ -104,22 +105,76 @@ function holeHead(hole: Hole, say: (length: Length) => string, extent: string): 
     const making = hole.making === 'bore' ? 'bored ' : hole.making === 'ream' ? 'reamed ' : ''
     return `bolt circle ${hole.pattern.count} x ${making}${size} on ${say(hole.pattern.diameter)}${extent}`
   }
-  const count = holeCount({ ...hole, mirrored: undefined })
-  const single = hole.pattern.kind === 'single'
   const word = hole.making === 'bore' ? 'bore' : hole.making === 'ream' ? 'reamed hole' : 'hole'
-  return `${single ? word : `${count} ${word}s`} ${size}${extent}`
+  const count = countOf(hole)
+  return `${count === undefined ? word : `${count} ${word}s`} ${size}${extent}`
 }
 
-function patternClauses(hole: Hole, say: (length: Length) => string): readonly string[] {
+/** The count that is said in front; a copy has as many as what it copies, and does not say. */
+function countOf({ pattern }: Hole): number | undefined {
+  if (pattern.kind === 'list') return pattern.points.length
+  if (pattern.kind !== 'grid') return undefined
+  return pattern.columns * pattern.rows - (pattern.skip?.length ?? 0)
+}
+
+/** A copy that lies where its source does, which needs no place of its own. */
+const isLike = (feature: Feature): boolean =>
+  feature.kind === 'hole' &&
+  feature.pattern.kind === 'copy' &&
+  feature.place.about === feature.pattern.of &&
+  feature.place.dims.length === 0 &&
+  !feature.place.centred
+
+function patternClauses(
+  part: Part,
+  hole: Hole,
+  say: (length: Length) => string,
+): readonly string[] {
   const { pattern } = hole
-  if (pattern.kind === 'circle')
-    return pattern.first.rad === 0 ? [] : [`first at ${printAngle(pattern.first)}`]
-  if (pattern.kind === 'single') return []
-  const { columns, rows, pitchAcross, pitchUp } = pattern
-  if (rows === 1) return [`row at ${say(pitchAcross)}`]
-  if (columns === 1) return [`column at ${say(pitchUp)}`]
-  if (columns === 2 && rows === 2) return [`${say(pitchAcross)} x ${say(pitchUp)}`]
-  return [`${columns} x ${rows} at ${say(pitchAcross)} x ${say(pitchUp)}`]
+  const turned = 'turn' in pattern && pattern.turn ? [`turned ${printAngle(pattern.turn)}`] : []
+  switch (pattern.kind) {
+    case 'single':
+      return []
+    case 'circle':
+      return [
+        ...(pattern.first.rad === 0 ? [] : [`first at ${printAngle(pattern.first)}`]),
+        ...(pattern.sweep ? [`over ${printAngle(pattern.sweep)}`] : []),
+        ...(pattern.chord ? [`every ${say(pattern.chord)}`] : []),
+      ]
+    case 'list': {
+      const signed = (length: Length): string =>
+        length.mm < 0 ? `-${printTyped({ mm: -length.mm }, part)}` : say(length)
+      const points = pattern.points.map(({ across, up }) => `${signed(across)} x ${signed(up)}`)
+      return [
+        `points ${points.join('; ')}`,
+        ...(pattern.measuredOn === undefined ? [] : [`measured on ${pattern.measuredOn}`]),
+        ...turned,
+      ]
+    }
+    case 'copy':
+      return [
+        `like ${refWord(part, pattern.of)}`,
+        ...(pattern.flip ? [`flipped ${pattern.flip}`] : []),
+        ...turned,
+      ]
+    case 'grid': {
+      const { columns, rows, pitchAcross, pitchUp, skip, staggered } = pattern
+      const spacing =
+        rows === 1
+          ? `row at ${say(pitchAcross)}`
+          : columns === 1
+            ? `column at ${say(pitchUp)}`
+            : columns === 2 && rows === 2
+              ? `${say(pitchAcross)} x ${say(pitchUp)}`
+              : `${columns} x ${rows} at ${say(pitchAcross)} x ${say(pitchUp)}`
+      return [
+        spacing,
+        ...(staggered ? ['staggered'] : []),
+        ...(skip ? [`skip ${skip.join(' ')}`] : []),
+        ...turned,
+      ]
+    }
+  }
 }
 
 /** A requirement as one would say it, beginning with “hold”. */

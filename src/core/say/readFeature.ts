@@ -13,6 +13,7 @@ import {
 import { counterboreFor, KNOWN_HOLE_FITS, parseThread, type Thread } from '../standards'
 import { type Angle, type Length, printLength } from '../units'
 import { faceWord } from './print'
+import { readRef } from './readRequirement'
 import { type Scanner } from './scanner'
 
 /** The words that begin a feature. */
@@ -35,6 +36,14 @@ interface Clauses {
   centred: boolean
   pattern?: Pattern
   first?: Angle
+  sweep?: Angle
+  chord?: Length
+  turn?: Angle
+  flip?: 'across' | 'up'
+  staggered?: boolean
+  skip?: number[]
+  measuredOn?: string
+  about?: string
   mirrored?: 'x' | 'y' | 'z'
   head?: Hole['head'] | 'usual'
   corner?: Length
@@ -152,14 +161,16 @@ interface HoleSize {
 function readSize(scanner: Scanner): HoleSize {
   const start = scanner.position
   const word = scanner.pattern(
-    /^(?:M\d+(?:\.\d+)?(?:x\d+(?:\.\d+)?)?|(?:#\d+|\d+ \d+\/\d+|\d+\/\d+)-\d+)(?![\w.])/,
+    /^(?:M\d+(?:\.\d+)?(?:x\d+(?:\.\d+)?)?|(?:#\d+|\d+ \d+\/\d+|\d+\/\d+|\d)-\d+|\d+BA|\d+\/\d+x\d+ME|G\d+(?:\/\d+)?|\d+(?:\/\d+)?NPT)(?![\w./])/,
     'M6',
   )
   if (word !== undefined) {
     const thread = parseThread(word)
     if (!thread) {
       scanner.position = start
-      throw scanner.failure(`“${word}” is not a thread in the table. Write M6, M6x0.75 or 1/4-20.`)
+      throw scanner.failure(
+        `“${word}” is not a thread in the table. Write M6, M6x0.75, 1/4-20, 2BA, 1/4x32ME, G1/4 or 1/4NPT.`,
+      )
     }
     return { diameter: { mm: thread.majorMm }, thread }
   }
@@ -225,20 +236,8 @@ function hole(
   count?: number,
 ): Hole {
   const said = clauses(scanner, part)
-  let pattern = given ?? said.pattern
-  if (!pattern)
-    throw scanner.failure(
-      `How are the ${count ?? 0} holes laid out? Say “60 x 40”, “row at 20” or “5 x 2 at 16 x 28”.`,
-    )
-  if (pattern.kind === 'circle' && said.first) pattern = { ...pattern, first: said.first }
-  if (pattern.kind === 'grid' && count !== undefined) {
-    if (pattern.columns === 0) pattern = { ...pattern, columns: count, rows: 1 }
-    if (pattern.rows === 0) pattern = { ...pattern, columns: 1, rows: count }
-    if (pattern.columns * pattern.rows !== count)
-      throw scanner.failure(
-        `${pattern.columns} x ${pattern.rows} makes ${pattern.columns * pattern.rows} holes, not ${count}.`,
-      )
-  }
+  const pattern = patternOf(scanner, said, given, count)
+  if (pattern.kind === 'copy' && said.dims.length === 0 && !said.centred) said.about ??= pattern.of
   if (said.mirrored && said.on && !planeOf(said.on).includes(said.mirrored))
     throw scanner.failure('It can only be mirrored across a direction of its own face.')
   return {
@@ -252,6 +251,62 @@ function hole(
     ...(size.fit === undefined ? {} : { fit: size.fit }),
     ...(size.thread === undefined ? {} : { thread: size.thread.designation }),
     ...(said.mirrored === undefined ? {} : { mirrored: said.mirrored }),
+  }
+}
+
+/** Puts together what the head and the clauses say of the pattern. */
+function patternOf(
+  scanner: Scanner,
+  said: Clauses,
+  given: Pattern | undefined,
+  count: number | undefined,
+): Pattern {
+  const pattern = given?.kind === 'single' ? (said.pattern ?? given) : (given ?? said.pattern)
+  if (!pattern)
+    throw scanner.failure(
+      `How are the ${count ?? 0} holes laid out? Say “60 x 40”, “row at 20”, “5 x 2 at 16 x 28” or “points 10 x 20; 30 x 20”.`,
+    )
+  const turn = said.turn ? { turn: said.turn } : {}
+  switch (pattern.kind) {
+    case 'single':
+      return pattern
+    case 'circle':
+      return {
+        ...pattern,
+        first: said.first ?? pattern.first,
+        ...(said.sweep ? { sweep: said.sweep } : {}),
+        ...(said.chord ? { chord: said.chord } : {}),
+      }
+    case 'list':
+      if (count !== undefined && count !== pattern.points.length)
+        throw scanner.failure(`${pattern.points.length} points are given, not ${count}.`)
+      return {
+        ...pattern,
+        ...(said.measuredOn === undefined ? {} : { measuredOn: said.measuredOn }),
+        ...turn,
+      }
+    case 'copy':
+      return { ...pattern, ...(said.flip ? { flip: said.flip } : {}), ...turn }
+    case 'grid': {
+      const skipped = said.skip?.length ?? 0
+      const places = (count ?? 1) + skipped
+      const grid = {
+        ...pattern,
+        columns: pattern.columns === 0 ? places : pattern.columns,
+        rows: pattern.rows === 0 ? places : pattern.rows,
+      }
+      const made = grid.columns * grid.rows - skipped
+      if (count !== undefined && made !== count)
+        throw scanner.failure(
+          `${grid.columns} x ${grid.rows}${skipped > 0 ? ` less ${skipped}` : ''} makes ${made} holes, not ${count}.`,
+        )
+      return {
+        ...grid,
+        ...(said.staggered ? { staggered: true } : {}),
+        ...(said.skip ? { skip: said.skip } : {}),
+        ...turn,
+      }
+    }
   }
 }
 
@@ -270,7 +325,11 @@ function shared(scanner: Scanner, part: Part, stem: string, said: Clauses) {
   return {
     id: freeId(part, stem),
     on: said.on,
-    place: { dims: said.dims, centred: said.centred },
+    place: {
+      dims: said.dims,
+      centred: said.centred,
+      ...(said.about === undefined ? {} : { about: said.about }),
+    },
     ...(said.name === undefined ? {} : { name: said.name }),
   }
 }
@@ -301,6 +360,7 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
     'called',
     'row at',
     'column at',
+    ...PATTERN_CLAUSES,
   )
   switch (word) {
     case 'on':
@@ -372,9 +432,95 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
         pitchUp: scanner.needLength('How far apart are they?'),
       }
       return
-    default:
+    case undefined:
       readMeasuredClause(scanner, part, said)
+      return
+    default:
+      readPatternClause(scanner, part, said, word as PatternClause)
   }
+}
+
+const PATTERN_CLAUSES = [
+  'over',
+  'every',
+  'points',
+  'measured on',
+  'like',
+  'flipped',
+  'turned',
+  'staggered',
+  'skip',
+  'about',
+] as const
+type PatternClause = (typeof PATTERN_CLAUSES)[number]
+
+/** What says more of a pattern: part circles, lists, copies, places left out. */
+function readPatternClause(scanner: Scanner, part: Part, said: Clauses, word: PatternClause): void {
+  switch (word) {
+    case 'over':
+      said.sweep = scanner.needAngle('Over what angle, from the first hole to the last?')
+      return
+    case 'every':
+      said.chord = scanner.needLength('How far is it from hole to hole, straight across?')
+      return
+    case 'points':
+      said.pattern = { kind: 'list', points: readPoints(scanner) }
+      return
+    case 'measured on':
+      said.measuredOn = scanner.pattern(/^[^,]+/)?.trim() ?? ''
+      if (said.measuredOn === '' || said.measuredOn.length > 60)
+        throw scanner.failure(
+          'On which mating part were they measured? A name has 1 to 60 letters.',
+        )
+      return
+    case 'like':
+      said.pattern = { kind: 'copy', of: readHoleName(scanner, part) }
+      return
+    case 'flipped':
+      said.flip = scanner.need('Flipped across, or up?', 'across', 'up') as 'across' | 'up'
+      return
+    case 'turned':
+      said.turn = scanner.needAngle('Turned by what angle?')
+      return
+    case 'staggered':
+      said.staggered = true
+      return
+    case 'skip': {
+      const numbers = scanner.pattern(/^\d+(?:\s+\d+)*/)
+      if (numbers === undefined)
+        throw scanner.failure('Which places are left out? Say their numbers: “skip 3 7”.')
+      said.skip = [...new Set(numbers.split(/\s+/).map(Number))]
+      return
+    }
+    case 'about':
+      said.about = readHoleName(scanner, part)
+      return
+  }
+}
+
+/** A feature by name, for patterns that follow another. */
+function readHoleName(scanner: Scanner, part: Part): string {
+  const start = scanner.position
+  const ref = readRef(scanner, part)
+  if (part.features.some((feature) => feature.id === ref)) return ref
+  scanner.position = start
+  throw scanner.failure('Name a whole feature here, such as a bore or a pattern of holes.')
+}
+
+/** `10 x 20; 30 x -20`: places across and up from the origin of the pattern. */
+function readPoints(scanner: Scanner): { across: Length; up: Length }[] {
+  const signed = (sentence: string): Length => {
+    const minus = scanner.take('-', '−') !== undefined
+    const length = scanner.needLength(sentence)
+    return minus ? { mm: -length.mm } : length
+  }
+  const points: { across: Length; up: Length }[] = []
+  do {
+    const across = signed('Give the places as across x up: “points 10 x 20; 30 x 20”.')
+    scanner.need('Give both directions, for example 10 x 20.', 'x', '×')
+    points.push({ across, up: signed('And how far up?') })
+  } while (scanner.take(';'))
+  return points
 }
 
 /** `60 x 40`, `5 x 2 at 16 x 28`, or `41.00 ±0.10 from front`. */

@@ -56,11 +56,13 @@ const size = fc.oneof(
       fc.constantFrom(undefined, 'H7', 'H8'),
     )
     .map(([diameter, making, fit]) => ({ diameter, making, ...(fit ? { fit } : {}) })),
-  fc.constantFrom(['M6', 6], ['M8', 8], ['M6x0.75', 6]).map(([thread, d]) => ({
-    diameter: { mm: d as number },
-    making: 'tap' as const,
-    thread: thread as string,
-  })),
+  fc
+    .constantFrom(['2BA', 4.7], ['G1/4', 13.157], ['M6', 6], ['M8', 8], ['M6x0.75', 6])
+    .map(([thread, d]) => ({
+      diameter: { mm: d as number },
+      making: 'tap' as const,
+      thread: thread as string,
+    })),
 )
 const pattern = fc.oneof(
   fc.constant({ kind: 'single' as const }),
@@ -76,6 +78,51 @@ const pattern = fc.oneof(
   fc
     .tuple(fc.integer({ min: 1, max: 40 }), mm(5, 60), angle)
     .map(([count, diameter, first]) => ({ kind: 'circle' as const, count, diameter, first })),
+  fc
+    .tuple(
+      fc.integer({ min: 2, max: 9 }),
+      angle,
+      fc.integer({ min: 10, max: 340 }),
+      mm(1, 20),
+      fc.boolean(),
+    )
+    .map(([count, first, degrees, chord, arc]) => ({
+      kind: 'circle' as const,
+      count,
+      diameter: { mm: 60 },
+      first,
+      ...(arc ? { chord } : { sweep: { rad: (degrees * Math.PI) / 180 } }),
+    })),
+  fc
+    .tuple(
+      fc.integer({ min: 1, max: 4 }),
+      mm(2, 12),
+      fc.subarray([1, 2, 3, 4, 5], { minLength: 1, maxLength: 2 }),
+      fc.boolean(),
+      fc.option(angle, { nil: undefined }),
+    )
+    .map(([rows, pitch, skip, staggered, turn]) => ({
+      kind: 'grid' as const,
+      columns: 5,
+      rows,
+      pitchAcross: pitch,
+      pitchUp: rows === 1 ? { mm: 0 } : pitch,
+      skip,
+      ...(staggered ? { staggered } : {}),
+      ...(turn ? { turn } : {}),
+    })),
+  fc
+    .tuple(
+      fc.array(fc.tuple(mm(-50, 50), mm(-50, 50)), { minLength: 1, maxLength: 6 }),
+      fc.option(fc.constant('bearing cap'), { nil: undefined }),
+      fc.option(angle, { nil: undefined }),
+    )
+    .map(([points, measuredOn, turn]) => ({
+      kind: 'list' as const,
+      points: points.map(([across, up]) => ({ across, up })),
+      ...(measuredOn ? { measuredOn } : {}),
+      ...(turn ? { turn } : {}),
+    })),
 )
 const head = fc.oneof(
   fc.constant({ kind: 'none' as const }),
@@ -144,6 +191,21 @@ describe('Say it', () => {
       }),
       { numRuns: 400 },
     )
+  })
+
+  it('reads copies that follow another pattern, and prints them again', () => {
+    const rows = said('10 holes M6 12 deep, on top, 5 x 2 at 16 x 28, centred, called side rows')
+    const withRows = after(part, rows)
+    for (const line of [
+      'hole M6 12 deep, on base, like side rows',
+      'hole M6 12 deep, on base, like side rows, flipped across, turned 90°, 60 from left end',
+      'bolt circle 5 x M5 on 40 through, on top, over 120°, about side rows',
+    ]) {
+      const copy = said(line, withRows)
+      expect(copy.kind === 'feature' && printFeature(withRows, copy.feature)).toBe(line)
+      expect(partIssues(after(withRows, copy))).toEqual([])
+    }
+    expect(readLine(part, 'hole M6 through, on top, like top')).toMatchObject({ ok: false })
   })
 
   it('print and read are inverse for requirements of every kind', () => {
