@@ -15,6 +15,7 @@ const CORE_ORDER = [
   'way',
   'planning',
   'prediction',
+  'drilling',
   'findings',
   'picture',
   'sheet',

@@ -1,17 +1,8 @@
-import { applyMotion, dot, type Point, point } from '../geometry'
-import {
-  featureSurfaces,
-  isSide,
-  normalOf,
-  type Part,
-  partSurfaces,
-  type Side,
-  type Surface,
-} from '../part'
+import { dot, type Point } from '../geometry'
+import { featureSurfaces, type Part, type Surface } from '../part'
 import { type FootingContact, isRaw, toSetup, type ViseLayout } from '../planning'
-import { type PlannedSetup } from '../prediction'
+import { type PlannedSetup, zeroPoint } from '../prediction'
 import { printLength } from '../units'
-import { type Pickup } from '../way'
 import { dimension, type Scene, Sheet, type Tone } from './scene'
 
 export interface BenchOptions {
@@ -394,43 +385,6 @@ function drawStop(sheet: Sheet, planned: PlannedSetup): void {
     })
     sheet.words(x + sign * 9, y - 8, 'stop', { dy: 15, size: 12, ink: 'soft' })
   }
-}
-
-/** The program zero in the setup, from how each axis is found. */
-export function zeroPoint(part: Part, planned: PlannedSetup): Point<'setup'> {
-  const { layout, setup } = planned
-  const surfaces = partSurfaces(part)
-  const middle = (layout.low.x + layout.high.x) / 2
-  const kept = { x: layout.stopX ?? middle, y: 0, z: layout.low.z }
-  const along = (axis: 'x' | 'y' | 'z'): number => {
-    const refs = touched(setup.zero[axis])
-    if (refs.length === 0) return kept[axis]
-    const values = refs.map((ref) => {
-      const surface = surfaces.get(ref)
-      if (!surface) return kept[axis]
-      const at =
-        surface.kind === 'axis'
-          ? surface.from
-          : isSide(ref)
-            ? faceNow(planned, ref, surface.at)
-            : surface.at
-      return applyMotion(layout.setupFromPart, at)[axis]
-    })
-    return values.reduce((sum, v) => sum + v, 0) / values.length
-  }
-  return point(along('x'), along('y'), along('z'))
-}
-
-const faceNow = ({ before }: PlannedSetup, side: Side, at: Point<'part'>): Point<'part'> => {
-  const n = normalOf(side)
-  const over = before.stockOn[side]
-  return point(at.x + n.x * over, at.y + n.y * over, at.z + n.z * over)
-}
-
-const touched = (pickup: Pickup): readonly string[] => {
-  if (pickup.kind === 'fixture') return []
-  if (pickup.kind === 'both-sides') return [pickup.first, pickup.second]
-  return [pickup.kind === 'bore' ? pickup.feature : pickup.surface]
 }
 
 function drawZero(part: Part, planned: PlannedSetup, sheet: Sheet): void {

@@ -9,7 +9,8 @@ import { setupSheet } from '../sheet'
 import { ORIENTATIONS } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
-import { drawing, elevation, isometric, plan, type Scene, zeroPoint } from '.'
+import { zeroPoint } from '../prediction'
+import { drawing, elevation, isometric, plan, type Scene } from '.'
 
 /** Every number finite, everything inside its sheet. */
 function sound(scene: Scene, slack = 30): void {

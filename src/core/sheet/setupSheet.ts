@@ -8,8 +8,13 @@ import {
   type Side,
 } from '../part'
 import { type FootingContact } from '../planning'
-import { elevation, isometric, plan, type Scene, zeroPoint } from '../picture'
-import { type Analysis, type PlannedSetup, type RequirementAnalysis } from '../prediction'
+import { elevation, isometric, plan, type Scene } from '../picture'
+import {
+  type Analysis,
+  type PlannedSetup,
+  type RequirementAnalysis,
+  zeroPoint,
+} from '../prediction'
 import { printDegrees, printLength, printSpread } from '../units'
 import { type LinkShare } from '../variation'
 import { type Op, type Pickup, turnWords, type Way } from '../way'

@@ -144,3 +144,10 @@ export function jobberFluteMm(diameterMm: number): number {
   const row = JOBBER_FLUTES.find(([upTo]) => diameterMm <= upTo + 1e-9)
   return row?.[1] ?? 140
 }
+
+/** Point angle of common twist drills, rad. */
+export const TWIST_POINT_RAD = (118 * Math.PI) / 180
+
+/** Length of the point of a drill beyond its full diameter, mm: d ÷ (2 tan ½ angle). */
+export const pointLengthMm = (diameterMm: number, angleRad = TWIST_POINT_RAD): number =>
+  diameterMm / 2 / Math.tan(angleRad / 2)

@@ -9,6 +9,8 @@ export {
   LETTER_DRILLS_INCH,
   nearestDrill,
   NUMBER_DRILLS_INCH,
+  pointLengthMm,
+  TWIST_POINT_RAD,
 } from './drills'
 export { GAUGE_BLOCKS_MICROMETRES, gaugeBlockStack } from './gaugeBlocks'
 export { INCH_MM } from './inch'

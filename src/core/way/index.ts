@@ -2,6 +2,7 @@ export { danglingWayCodes, wayIssues } from './checkWay'
 export { ORIENTATIONS, freeSetupId, newSetup, turnWords } from './newSetup'
 export {
   type ContactEdit,
+  type Drilling,
   type Op,
   type Pickup,
   type Setup,

@@ -50,6 +50,24 @@ export const OpSchema = z.strictObject({
     .optional(),
 })
 
+/** How the holes of a setup are made; what is left out is taken as usual. */
+export const DrillingSchema = z.strictObject({
+  spot: LengthSchema.refine((l) => l.mm > 0, 'must be more than zero')
+    .optional()
+    .describe('Diameter to which holes are spotted, at most.'),
+  clear: LengthSchema.optional().describe('Height over the part for moves between holes.'),
+  near: LengthSchema.optional().describe('Height over the mouth from which it is fed.'),
+  past: LengthSchema.optional().describe(
+    'How far a through drill goes past the far face, beyond its point.',
+  ),
+  tap: z
+    .enum(['spiral flute', 'spiral point'])
+    .optional()
+    .describe('Spiral flute is chamfered before, spiral point after.'),
+  chips: z.enum(['break', 'full']).optional().describe('Peck by breaking the chip, or right out.'),
+  lead: LengthSchema.optional().describe('Length of the tap’s lead, not full thread.'),
+})
+
 export const SetupSchema = z.strictObject({
   id: IdSchema,
   name: z.string().trim().min(1).max(60),
@@ -68,6 +86,7 @@ export const SetupSchema = z.strictObject({
     z: PickupSchema,
   }),
   ops: z.array(OpSchema).max(300),
+  drilling: DrillingSchema.optional(),
 })
 
 export const WaySchema = z.strictObject({
@@ -79,6 +98,7 @@ export const WaySchema = z.strictObject({
 export type Pickup = z.infer<typeof PickupSchema>
 export type ContactEdit = z.infer<typeof ContactEditSchema>
 export type ViseHolding = z.infer<typeof ViseHoldingSchema>
+export type Drilling = z.infer<typeof DrillingSchema>
 export type Op = z.infer<typeof OpSchema>
 export type Setup = z.infer<typeof SetupSchema>
 export type Way = z.infer<typeof WaySchema>

@@ -14,6 +14,12 @@ export const MachineSchema = z.strictObject({
   squarePer100: spread.describe('Y travel out of square to X, ± mm in 100 mm.'),
   tramPer100: spread.describe('Spindle out of square to the table, ± mm in 100 mm.'),
   toolLengthMm: spread.describe('Tool length as measured, ± mm.'),
+  fastest: z
+    .number()
+    .positive()
+    .max(100_000)
+    .optional()
+    .describe('Fastest spindle speed, rev/min.'),
 })
 
 export const ViseSchema = z.strictObject({

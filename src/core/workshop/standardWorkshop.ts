@@ -15,6 +15,7 @@ export const STANDARD_WORKSHOP: Workshop = {
       squarePer100: 0.004,
       tramPer100: 0.005,
       toolLengthMm: 0.01,
+      fastest: 6000,
     },
     {
       id: 'manual-dro',
@@ -25,6 +26,7 @@ export const STANDARD_WORKSHOP: Workshop = {
       squarePer100: 0.01,
       tramPer100: 0.015,
       toolLengthMm: 0.02,
+      fastest: 2500,
     },
   ],
   vises: [

@@ -1,4 +1,5 @@
 import { fail, succeed } from '../../issues'
+import { pointLengthMm } from '../../standards'
 import { defineCalculator, mm } from '../calculator'
 import { angle, length } from '../field'
 
@@ -15,7 +16,7 @@ export const pointDepth = defineCalculator({
     point <= 0 || point > Math.PI
       ? fail('point.angle', 'A drill point has an angle over 0° and up to 180°.', 'angle')
       : succeed({
-          pointLength: mm(diameter / 2 / Math.tan(point / 2)),
+          pointLength: mm(pointLengthMm(diameter, point)),
           ruleOfThumb: mm(0.3 * diameter),
         }),
 })

@@ -1,0 +1,28 @@
+export { type CuttingData, cuttingData, peckPlan, type PeckPlan } from './cutting'
+export {
+  type DrilledDepth,
+  drilledDepth,
+  drillingRules,
+  type DrillingRules,
+  lastDrillMm,
+  tapLeadMm,
+} from './depths'
+export {
+  cornerPoint,
+  type CountedFrom,
+  countingPoint,
+  type HoleInSetup,
+  type HolePlace,
+  holesInSetup,
+  holesOf,
+  markedCorner,
+} from './holes'
+export { type MeasuredHole, type MeasuredReport, judgeMeasured } from './measured'
+export {
+  type DrillingPlan,
+  drillingPlan,
+  STAGE_KINDS,
+  type StageCut,
+  type StageKind,
+  type ToolStage,
+} from './plan'

@@ -1,0 +1,271 @@
+import { type PlanePoint } from '../geometry'
+import { refLabel, type Part } from '../part'
+import { pathLengthMm, shortPath } from '../patterns'
+import { type PlannedSetup } from '../prediction'
+import { nearestDrill, parseThread, pointLengthMm } from '../standards'
+import { printNumber } from '../units'
+import { type Workshop } from '../workshop'
+import { cuttingData, peckPlan, type PeckPlan, spindleSpeed } from './cutting'
+import { drilledDepth, drillingRules, type DrillingRules, lastDrillMm } from './depths'
+import { type HoleInSetup, holesInSetup } from './holes'
+
+/** The steps in which holes are made, in the order in which the tools come. */
+export const STAGE_KINDS = ['spot', 'drill', 'mill', 'bore', 'ream', 'counterbore', 'chamfer', 'tap'] as const // prettier-ignore
+export type StageKind = (typeof STAGE_KINDS)[number]
+
+/** One hole under one tool; Z from the zero of the setup, mm. */
+export interface StageCut {
+  readonly key: string
+  readonly label: string
+  readonly x: number
+  readonly y: number
+  readonly mouthZ: number
+  /** Where the tip of the tool ends. */
+  readonly tipZ: number
+  readonly peck: PeckPlan
+}
+
+/** One tool and all that it does. */
+export interface ToolStage {
+  /** Number of the tool in the program, from 1. */
+  readonly tool: number
+  readonly name: string
+  readonly kind: StageKind
+  readonly diameterMm: number
+  /** The diameter that is milled with it, for `mill` and `counterbore`. */
+  readonly millsMm?: number
+  readonly pitchMm?: number
+  readonly speed: number
+  readonly feed: number
+  /** In the order of the short path. */
+  readonly cuts: readonly StageCut[]
+  readonly pathMm: number
+  /** Path in the order of the list, mm. */
+  readonly listedPathMm: number
+}
+
+/** How the holes of a setup are made. */
+export interface DrillingPlan {
+  readonly stages: readonly ToolStage[]
+  readonly rules: DrillingRules
+  readonly material: string
+  /** What could not be planned, in sentences. */
+  readonly left: readonly string[]
+}
+
+/** What a hole needs of a tool, before tools are put together. */
+interface Step {
+  readonly kind: StageKind
+  readonly name: string
+  readonly diameterMm: number
+  readonly millsMm?: number
+  readonly pitchMm?: number
+  readonly depthMm: number
+  /** Order among stages of one kind. */
+  readonly rank: number
+}
+
+/** Drills over this are preceded by a smaller one (common practice, no source). */
+const STEP_DRILL_MM = 13
+/** Left for the boring head, on the diameter. */
+const BORE_ALLOWANCE_MM = 0.5
+/** A countersink for the tap, as a part of the thread’s diameter. */
+const TAP_CHAMFER = 1.05
+
+/** Tools, depths, order and pecks for the holes that are cut in a setup. */
+export function drillingPlan(workshop: Workshop, part: Part, planned: PlannedSetup): DrillingPlan {
+  const rules = drillingRules(planned.setup.drilling)
+  const data = cuttingData(part.material)
+  const holes = holesInSetup(part, planned).filter((hole) => hole.cutHere)
+  const mills = workshop.cutters.filter((c) => c.kind === 'end mill').map((c) => c.diameter)
+  const left: string[] = []
+  const tools = new Map<string, { step: Step; cuts: StageCut[] }>()
+  const steps = new Map<string, readonly Step[]>()
+  for (const hole of holes) {
+    let made = steps.get(hole.hole.id)
+    if (!made) {
+      made = stepsOf(part, hole, rules, mills, left)
+      steps.set(hole.hole.id, made)
+    }
+    for (const step of made) {
+      const id = `${step.kind} ${step.name} ${step.millsMm ?? ''}`
+      const tool = tools.get(id) ?? { step, cuts: [] }
+      tool.cuts.push(cutOf(part, hole, step, rules, data))
+      tools.set(id, tool)
+    }
+  }
+  const order = [...tools.values()].sort(
+    (a, b) => stageOrder(a.step, rules) - stageOrder(b.step, rules) || a.step.rank - b.step.rank,
+  )
+  let at: PlanePoint = { x: 0, y: 0 }
+  const fastest = planned.layout.machine.fastest
+  const stages = order.map(({ cuts, step }, i) => {
+    const stage = routed(step, cuts, at, i + 1, data, fastest)
+    at = stage.cuts[stage.cuts.length - 1] ?? at
+    return stage
+  })
+  return { stages, rules, material: data.name, left }
+}
+
+/** Chamfers come before spiral-flute taps and after spiral-point ones. */
+function stageOrder(step: Step, rules: DrillingRules): number {
+  if (step.kind === 'chamfer' && rules.tap === 'spiral point') return STAGE_KINDS.length
+  return STAGE_KINDS.indexOf(step.kind)
+}
+
+function routed(
+  step: Step,
+  listed: readonly StageCut[],
+  from: PlanePoint,
+  tool: number,
+  data: ReturnType<typeof cuttingData>,
+  fastest: number | undefined,
+): ToolStage {
+  const points = [from, ...listed]
+  const cuts = shortPath(points)
+    .slice(1)
+    .flatMap((i) => listed[i - 1] ?? [])
+  const { diameterMm, kind, millsMm, name, pitchMm } = step
+  const factor = { spot: 1, drill: 1, mill: 1.5, bore: 1, ream: 0.5, counterbore: 1.5, chamfer: 0.6, tap: 0.25 }[kind] // prettier-ignore
+  const speed = Math.floor(spindleSpeed(data.drillSpeed * factor, millsMm ?? diameterMm, fastest))
+  const perTurn = {
+    spot: 0.6 * data.drillFeed * diameterMm,
+    drill: data.drillFeed * diameterMm,
+    mill: 0.012 * diameterMm,
+    bore: 0.05,
+    ream: 1.5 * data.drillFeed * diameterMm,
+    counterbore: 0.012 * diameterMm,
+    chamfer: 0.06,
+    tap: pitchMm ?? 1,
+  }[kind]
+  return {
+    tool,
+    name,
+    kind,
+    diameterMm,
+    speed,
+    // A tap advances exactly its pitch each turn; others are rounded to a whole number.
+    feed: kind === 'tap' ? speed * perTurn : Math.max(1, Math.round(speed * perTurn)),
+    cuts,
+    pathMm: pathLengthMm([from, ...cuts]),
+    listedPathMm: pathLengthMm(points),
+    ...(millsMm === undefined ? {} : { millsMm }),
+    ...(pitchMm === undefined ? {} : { pitchMm }),
+  }
+}
+
+function cutOf(
+  part: Part,
+  hole: HoleInSetup,
+  step: Step,
+  rules: DrillingRules,
+  data: ReturnType<typeof cuttingData>,
+): StageCut {
+  const peck: PeckPlan =
+    step.kind === 'drill'
+      ? peckPlan(step.diameterMm, step.depthMm, data, rules.chips)
+      : { kind: 'none', stepMm: step.depthMm }
+  return {
+    key: hole.key,
+    label: refLabel(part, hole.key),
+    x: hole.at.x,
+    y: hole.at.y,
+    mouthZ: hole.at.z,
+    tipZ: hole.at.z - step.depthMm,
+    peck,
+  }
+}
+
+const size = (mm: number): string => printNumber(mm, 3)
+
+function stepsOf(
+  part: Part,
+  place: HoleInSetup,
+  rules: DrillingRules,
+  mills: readonly number[],
+  left: string[],
+): readonly Step[] {
+  const { hole } = place
+  const last = nearestDrill(lastDrillMm(hole), hole.thread?.includes('-') ? undefined : ['metric'])
+  const drillMm = hole.making === 'drill' ? hole.diameter.mm : last.diameterMm
+  const depth = drilledDepth(place, drillMm, rules)
+  const finished = place.through ? place.depthMm + rules.pastMm : place.depthMm
+  const spotMm = Math.min(rules.spotMm, 0.9 * hole.diameter.mm)
+  const steps: Step[] = [
+    {
+      kind: 'spot',
+      name: `Spot drill 90°`,
+      diameterMm: rules.spotMm,
+      depthMm: spotMm / 2,
+      rank: 0,
+    },
+  ]
+  if (drillMm > STEP_DRILL_MM) {
+    const pilot = nearestDrill(0.4 * drillMm, ['metric']).diameterMm
+    const pilotTip = depth.fullMm - pointLengthMm(drillMm) * 0.6 + pointLengthMm(pilot)
+    steps.push({
+      kind: 'drill',
+      name: `Drill ${size(pilot)}`,
+      diameterMm: pilot,
+      depthMm: place.through ? depth.fullMm + pointLengthMm(pilot) : Math.max(pilot, pilotTip),
+      rank: pilot,
+    })
+  }
+  steps.push({
+    kind: 'drill',
+    name: drillName(drillMm, last.name),
+    diameterMm: drillMm,
+    depthMm: depth.tipMm,
+    rank: drillMm,
+  })
+  if (hole.making === 'bore') {
+    const millsMm = hole.diameter.mm - BORE_ALLOWANCE_MM
+    const mill = largestMill(mills, millsMm)
+    if (mill === undefined) left.push(noMill(part, place, millsMm))
+    else if (millsMm > drillMm)
+      steps.push({ kind: 'mill', name: `End mill ${size(mill)}`, diameterMm: mill, millsMm, depthMm: finished, rank: millsMm }) // prettier-ignore
+    steps.push({ kind: 'bore', name: `Boring head to ${size(hole.diameter.mm)}`, diameterMm: hole.diameter.mm, depthMm: finished, rank: hole.diameter.mm }) // prettier-ignore
+  }
+  if (hole.making === 'ream')
+    steps.push({ kind: 'ream', name: `Reamer ${size(hole.diameter.mm)}${hole.fit ? ` ${hole.fit}` : ''}`, diameterMm: hole.diameter.mm, depthMm: finished, rank: hole.diameter.mm }) // prettier-ignore
+  if (hole.head.kind === 'counterbore') {
+    const millsMm = hole.head.diameter.mm
+    const mill = largestMill(mills, millsMm)
+    if (mill === undefined) left.push(noMill(part, place, millsMm))
+    else
+      steps.push({ kind: 'counterbore', name: `End mill ${size(mill)}`, diameterMm: mill, millsMm, depthMm: hole.head.depth.mm, rank: millsMm }) // prettier-ignore
+  }
+  if (hole.head.kind === 'countersink') {
+    const angle = hole.head.angle.rad
+    const degrees = printNumber((angle * 180) / Math.PI, 1)
+    steps.push({ kind: 'chamfer', name: `Countersink ${degrees}°`, diameterMm: hole.head.diameter.mm, depthMm: pointLengthMm(hole.head.diameter.mm, angle), rank: angle }) // prettier-ignore
+  }
+  const thread = hole.thread === undefined ? undefined : parseThread(hole.thread)
+  if (hole.making === 'tap' && thread) {
+    const chamferMm = TAP_CHAMFER * thread.majorMm
+    if (hole.head.kind === 'none')
+      steps.push({ kind: 'chamfer', name: 'Countersink 90°', diameterMm: chamferMm, depthMm: pointLengthMm(chamferMm, Math.PI / 2), rank: Math.PI / 2 }) // prettier-ignore
+    steps.push({
+      kind: 'tap',
+      name: `Tap ${thread.designation}, ${rules.tap}`,
+      diameterMm: thread.majorMm,
+      pitchMm: thread.pitchMm,
+      depthMm: depth.tapTipMm ?? finished,
+      rank: thread.majorMm,
+    })
+  }
+  return steps
+}
+
+const drillName = (drillMm: number, standard: string): string => {
+  const plain = standard.replace(' mm', '')
+  const same = Math.abs(nearestDrill(drillMm).diameterMm - drillMm) < 1e-6
+  return `Drill ${same ? plain : size(drillMm)}`
+}
+
+/** The largest end mill that still moves round in a hole. */
+const largestMill = (mills: readonly number[], holeMm: number): number | undefined =>
+  [...mills].sort((a, b) => b - a).find((d) => d <= 0.8 * holeMm)
+
+const noMill = (part: Part, place: HoleInSetup, mm: number): string =>
+  `${refLabel(part, place.hole.id)}: the workshop has no end mill that goes round in ${size(mm)} mm.`
