@@ -1,4 +1,4 @@
-import { applyMotion, type Point, point } from '../geometry'
+import { applyMotion, type PlanePoint, type Point, point } from '../geometry'
 import {
   axisOf,
   depthOf,
@@ -129,4 +129,20 @@ export function holesInSetup(
       },
     ]
   })
+}
+
+/** The finished part as it stands, seen from above, in the same coordinates as its holes. */
+export function outlineInSetup(
+  part: Part,
+  planned: PlannedSetup,
+  from: CountedFrom = 'zero',
+): { readonly low: PlanePoint; readonly high: PlanePoint } {
+  const origin = countingPoint(part, planned, from)
+  const { setupFromPart } = planned.layout
+  const a = applyMotion(setupFromPart, point<'part'>(0, 0, 0))
+  const b = applyMotion(setupFromPart, point(part.size.x.mm, part.size.y.mm, part.size.z.mm))
+  return {
+    low: { x: Math.min(a.x, b.x) - origin.x, y: Math.min(a.y, b.y) - origin.y },
+    high: { x: Math.max(a.x, b.x) - origin.x, y: Math.max(a.y, b.y) - origin.y },
+  }
 }

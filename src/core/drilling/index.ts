@@ -16,6 +16,7 @@ export {
   holesInSetup,
   holesOf,
   markedCorner,
+  outlineInSetup,
 } from './holes'
 export { type MeasuredHole, type MeasuredReport, judgeMeasured } from './measured'
 export {

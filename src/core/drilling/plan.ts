@@ -1,7 +1,7 @@
 import { type PlanePoint } from '../geometry'
 import { refLabel, type Part } from '../part'
 import { pathLengthMm, shortPath } from '../patterns'
-import { type PlannedSetup } from '../prediction'
+import { type PlannedSetup, zeroPoint } from '../prediction'
 import { nearestDrill, parseThread, pointLengthMm } from '../standards'
 import { printNumber } from '../units'
 import { type Workshop } from '../workshop'
@@ -49,6 +49,8 @@ export interface DrillingPlan {
   readonly stages: readonly ToolStage[]
   readonly rules: DrillingRules
   readonly material: string
+  /** Height for moves between holes, over the work and the jaws, from the zero of the setup, mm. */
+  readonly safeZ: number
   /** What could not be planned, in sentences. */
   readonly left: readonly string[]
 }
@@ -104,7 +106,9 @@ export function drillingPlan(workshop: Workshop, part: Part, planned: PlannedSet
     at = stage.cuts[stage.cuts.length - 1] ?? at
     return stage
   })
-  return { stages, rules, material: data.name, left }
+  const { high, vise } = planned.layout
+  const safeZ = Math.max(high.z, vise.jawHeight) - zeroPoint(part, planned).z + rules.clearMm
+  return { stages, rules, material: data.name, safeZ, left }
 }
 
 /** Chamfers come before spiral-flute taps and after spiral-point ones. */

@@ -43,8 +43,75 @@ const vise = (change: Partial<Setup['holding']>): Partial<Setup> => ({
   holding: { ...setup('x', 'top', 'back', []).holding, ...change },
 })
 
+const deep = (depth: number) => ({ kind: 'deep' as const, depth: mm(depth) })
+/** A hole on top, from left and front. */
+const at = (
+  id: string,
+  left: number,
+  front: number,
+  more: Partial<Feature & { kind: 'hole' }> = {},
+): Feature =>
+  hole(id, {
+    place: {
+      dims: [
+        { from: 'left', at: mm(left) },
+        { from: 'front', at: mm(front) },
+      ],
+      centred: false,
+    },
+    ...more,
+  })
+/** The top is cut, then the holes are made. */
+const drilled = (features: string[]): Way => way(setup('s-1', 'top', 'back', ['top', ...features]))
+
 /** A small part and way for each code, in which a good foreman would say it. */
 const SCENES: Record<FindingCode, () => readonly [Part, Way]> = {
+  'hole.breaks-edge': () => [withFeatures([at('a', 3, 30)]), drilled(['a'])],
+  'hole.edge': () => [withFeatures([at('a', 5, 30)]), drilled(['a'])],
+  'hole.overlap': () => [withFeatures([at('a', 30, 30), at('b', 37, 30)]), drilled(['a', 'b'])],
+  'hole.wall': () => [withFeatures([at('a', 30, 30), at('b', 39, 30)]), drilled(['a', 'b'])],
+  'hole.twice': () => [withFeatures([at('a', 30, 30), at('b', 30, 30)]), drilled(['a', 'b'])],
+  'hole.miss': () => [
+    withFeatures([
+      at('a', 30, 30, { extent: deep(25) }),
+      at('b', 30.5, 30, { on: 'bottom', extent: deep(25) }),
+    ]),
+    drilled(['a']),
+  ],
+  'hole.head-off-edge': () => [
+    withFeatures([
+      at('a', 8, 30, { head: { kind: 'counterbore', diameter: mm(18), depth: mm(5) } }),
+    ]),
+    drilled(['a']),
+  ],
+  'hole.head-height': () => [
+    withFeatures([
+      at('a', 30, 30, { head: { kind: 'counterbore', diameter: mm(14), depth: mm(5) } }),
+    ]),
+    way(setup('s-1', 'top', 'back', ['a'])),
+  ],
+  'hole.thread-short': () => [
+    withFeatures([at('a', 30, 30, { making: 'tap', thread: 'M8', extent: deep(8) })]),
+    drilled(['a']),
+  ],
+  'hole.bottoming': () => [
+    withFeatures([at('a', 30, 30, { making: 'tap', thread: 'M8', extent: deep(34) })]),
+    drilled(['a']),
+  ],
+  'hole.floor': () => [withFeatures([at('a', 30, 30, { extent: deep(38.5) })]), drilled(['a'])],
+  'hole.spot-large': () => [
+    withFeatures([at('a', 30, 30, { diameter: mm(5) })]),
+    way(setup('s-1', 'top', 'back', ['top', 'a'], { drilling: { spot: mm(8) } })),
+  ],
+  'hole.reach': () => [withFeatures([at('a', 30, 30, { diameter: mm(3) })]), drilled(['a'])],
+  'hole.same-drill': () => [
+    withFeatures([
+      at('a', 30, 30, { diameter: mm(5) }),
+      at('b', 60, 30, { making: 'tap', diameter: mm(6), thread: 'M6' }),
+    ]),
+    drilled(['a', 'b']),
+  ],
+
   'footing.free': () => [block, way(setup('s-1', 'top', 'back', ['top'], vise({ stop: 'none' })))],
   'footing.poor': () => [
     block,

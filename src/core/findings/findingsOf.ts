@@ -6,6 +6,8 @@ import { ruleContext } from './context'
 import { cutRules } from './cutRules'
 import { bySeverity, type Finding } from './finding'
 import { footingRules } from './footingRules'
+import { drillingRulesOf } from './drillingRules'
+import { holeRules } from './holeRules'
 import { marginRules } from './marginRules'
 
 /** Everything that the rules have to say of a way, worst first. */
@@ -16,5 +18,11 @@ export function findingsOf(
   analysis: Analysis,
 ): readonly Finding[] {
   const context = ruleContext(workshop, part, way, analysis)
-  return [...footingRules(context), ...cutRules(context), ...marginRules(context)].sort(bySeverity)
+  return [
+    ...footingRules(context),
+    ...cutRules(context),
+    ...holeRules(context),
+    ...drillingRulesOf(context),
+    ...marginRules(context),
+  ].sort(bySeverity)
 }

@@ -8,5 +8,8 @@ export {
   readDocumentText,
   writeDocument,
 } from './document'
+export { drillingProgram, PROGRAM_CAUTION, type ProgramOptions } from './gcode'
+export { holesCsv, MOST_ROWS, type PlaceRow, readPlaces } from './holeTable'
+export { CHECK_MM, holeTemplate, type Template, templateSvg } from './template'
 export { DOCUMENT_VERSION, upgradeDocument } from './upgrade'
 export { schemaIssues } from './zodIssues'

@@ -1,0 +1,118 @@
+import { drilledDepth, drillingRules, type HoleInSetup, holesInSetup, holesOf, lastDrillMm } from '../drilling' // prettier-ignore
+import { axisOf, oppositeOf, refLabel, removedBox, type Side, sizeAlong } from '../part'
+import { type PlannedSetup } from '../prediction'
+import { jobberFluteMm, parseThread } from '../standards'
+import { capital, type RuleContext } from './context'
+import { type Finding, finding } from './finding'
+
+/** A flute must stand out of the hole by this many diameters, so that chips come out. */
+const FLUTE_OUT = 1.5
+
+/** What goes wrong as the holes of each setup are made: depths, floors, heads, spots, reach. */
+export function drillingRulesOf(context: RuleContext): readonly Finding[] {
+  const places = holesOf(context.part)
+  return context.analysis.model.planned.flatMap((planned, i) => {
+    const seen = new Set<string>()
+    return holesInSetup(context.part, planned, 'zero', places)
+      .filter((place) => place.cutHere && !seen.has(place.hole.id) && seen.add(place.hole.id))
+      .flatMap((place) => holeFindings(context, planned, place, i))
+  })
+}
+
+function holeFindings(
+  context: RuleContext,
+  planned: PlannedSetup,
+  place: HoleInSetup,
+  i: number,
+): readonly Finding[] {
+  return [
+    ...depthFindings(context, planned, place, i),
+    ...headFindings(context, planned, place, i),
+    ...toolFindings(context, planned, place, i),
+  ]
+}
+
+/** The point of the drill or the lead of the tap that comes through a floor. */
+function depthFindings(
+  { part, length }: RuleContext,
+  planned: PlannedSetup,
+  place: HoleInSetup,
+  i: number,
+): Finding[] {
+  if (place.through || place.hole.extent.kind === 'open') return []
+  const rules = drillingRules(planned.setup.drilling)
+  const depth = drilledDepth(place, lastDrillMm(place.hole), rules)
+  const room = roomBelow(part, place)
+  const name = refLabel(part, place.hole.id)
+  const about = { feature: place.hole.id }
+  const thread = place.hole.thread === undefined ? undefined : parseThread(place.hole.thread)
+  if (depth.tipMm <= room) return []
+  // A bottoming tap has a lead of about one and a half pitches (common practice, no source).
+  const bottoming = thread && drilledDepth(place, depth.drillMm, { ...rules, leadMm: 1.5 * thread.pitchMm }) // prettier-ignore
+  if (bottoming && bottoming.tipMm <= room)
+    return [
+      finding('hole.bottoming', i, `A bottoming tap is needed for ${name}.`, `Drilled for the tap’s lead the point would end ${length(depth.tipMm - room)} through the floor. Drill to ${length(bottoming.fullMm)} full diameter and finish with a bottoming tap, chamfered first.`, about), // prettier-ignore
+    ]
+  return [
+    finding('hole.floor', i, `The drill for ${name} comes through the floor.`, `Its point ends ${length(depth.tipMm)} deep, ${length(depth.tipMm - room)} more than there is. The drawing’s depth is to the full diameter: drill shallower, take a flat-bottomed cutter, or say through.`, about), // prettier-ignore
+  ]
+}
+
+/** Metal along the axis of a blind hole, to the far face or to a pocket in it. */
+function roomBelow(part: RuleContext['part'], place: HoleInSetup): number {
+  const { hole, mouth } = place
+  const axis = axisOf(hole.on)
+  const whole = sizeAlong(part, axis)
+  const far = oppositeOf(hole.on)
+  const pockets = part.features
+    .filter((feature) => feature.on === far)
+    .flatMap((feature) => removedBox(part, feature) ?? [])
+    .filter((box) =>
+      (['x', 'y', 'z'] as const).every(
+        (other) => other === axis || (mouth[other] > box.low[other] && mouth[other] < box.high[other]), // prettier-ignore
+      ),
+    )
+  return whole - Math.max(0, ...pockets.map((box) => box.high[axis] - box.low[axis]))
+}
+
+/** Depths that are counted from a face which is not there yet, or not any more. */
+function headFindings(
+  { part, length }: RuleContext,
+  planned: PlannedSetup,
+  { hole }: HoleInSetup,
+  i: number,
+): Finding[] {
+  const on: Side = hole.on
+  const left = planned.after.stockOn[on]
+  const counts = hole.head.kind !== 'none' || hole.extent.kind === 'deep'
+  if (!counts || left <= 1e-9) return []
+  const what = hole.head.kind === 'none' ? 'depth' : hole.head.kind
+  return [
+    finding('hole.head-height', i, `The ${what} of ${refLabel(part, hole.id)} would be taken from the wrong height.`, `${capital(part.faces[on].name)} still has ${length(left)} on it here. Cut the face first, or the ${what} comes out ${length(left)} too shallow.`, { feature: hole.id }), // prettier-ignore
+  ]
+}
+
+function toolFindings(
+  { part, length }: RuleContext,
+  planned: PlannedSetup,
+  place: HoleInSetup,
+  i: number,
+): Finding[] {
+  const found: Finding[] = []
+  const { hole } = place
+  const name = refLabel(part, hole.id)
+  const given = planned.setup.drilling?.spot?.mm
+  const head = hole.head.kind === 'none' ? hole.diameter.mm : hole.head.diameter.mm
+  if (given !== undefined && given > head && hole.making !== 'tap')
+    found.push(
+      finding('hole.spot-large', i, `Spotting to ${length(given)} leaves a ring round ${name}.`, `The hole is ${length(head)}. The program spots it to nine tenths of its size; a spot of ${length(given)} by hand would show.`, { feature: hole.id }), // prettier-ignore
+    )
+  const drill = lastDrillMm(hole)
+  const depth = drilledDepth(place, drill, drillingRules(planned.setup.drilling))
+  const flute = jobberFluteMm(drill)
+  if (depth.tipMm > flute - FLUTE_OUT * drill)
+    found.push(
+      finding('hole.reach', i, `Too deep for a jobber drill: ${name}.`, `${length(depth.tipMm)} deep; a ${length(drill)} drill has ${length(flute)} of flute and must stand ${length(FLUTE_OUT * drill)} out (DIN 338, from memory). Take a long drill after a short one, or drill from both sides.`, { feature: hole.id }), // prettier-ignore
+    )
+  return found
+}

@@ -1,0 +1,2 @@
+export { type DrawnHole, type DxfDrawing, MOST_DXF_CHARS, readDxf } from './readDxf'
+export { writeDxf } from './writeDxf'

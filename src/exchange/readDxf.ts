@@ -1,0 +1,192 @@
+import DxfParser, { type IEntity } from 'dxf-parser'
+import type { ICircleEntity } from 'dxf-parser/dist/entities/circle'
+import type { IInsertEntity } from 'dxf-parser/dist/entities/insert'
+import type { IPointEntity } from 'dxf-parser/dist/entities/point'
+import { fail, type Result, succeed } from '@/core/issues'
+
+/** A circle or point of a drawing, in the drawing’s own unit. */
+export interface DrawnHole {
+  readonly x: number
+  readonly y: number
+  /** Absent for a point. */
+  readonly diameter?: number | undefined
+  readonly layer: string
+}
+
+/** What was found in a DXF file. */
+export interface DxfDrawing {
+  /** Millimetres of one unit of the file; undefined when the file does not say. */
+  readonly unitMm: number | undefined
+  readonly layers: readonly { readonly name: string; readonly count: number }[]
+  readonly holes: readonly DrawnHole[]
+  /** What could not be read as a hole, by kind, with its layer. */
+  readonly skipped: readonly {
+    readonly kind: string
+    readonly layer: string
+    readonly count: number
+  }[]
+}
+
+/** Largest file that is read, characters. */
+export const MOST_DXF_CHARS = 40_000_000
+const MOST_ENTITIES = 200_000
+const DEEPEST_INSERT = 8
+
+/** `$INSUNITS` of the drawing to mm: inch, foot, mm, cm, m. Source: the published DXF reference, from memory. */
+const UNIT_MM: Readonly<Record<number, number>> = { 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000 }
+
+/** Reads the circles and points of a DXF file, those of inserted blocks among them. */
+export function readDxf(text: string): Result<DxfDrawing> {
+  if (text.length > MOST_DXF_CHARS)
+    return fail('dxf.large', `The file has ${(text.length / 1e6).toFixed(0)} MB; ${MOST_DXF_CHARS / 1e6} MB is the most that is read.`) // prettier-ignore
+  if (/[\u0000]/.test(text.slice(0, 4000)))
+    return fail('dxf.binary', 'This is a binary file. Save the drawing as DXF in text form.')
+  if (countEntities(text) > MOST_ENTITIES)
+    return fail('dxf.many', `The drawing has over ${MOST_ENTITIES} entities. Save only the layers with the holes.`) // prettier-ignore
+  if (!/^\s*0\s*\r?\n\s*SECTION/m.test(text))
+    return fail('dxf.foreign', 'This is not a DXF file: it has no sections.')
+  const parsed = parse(text)
+  if (!parsed.ok) return parsed
+  const drawing = parsed.value
+  const reader = new Reader(drawing.blocks)
+  for (const entity of drawing.entities) reader.read(entity, IDENTITY, '0', 0)
+  if (reader.holes.length > MOST_ENTITIES)
+    return fail('dxf.many', `The inserted blocks make over ${MOST_ENTITIES} holes.`)
+  const counts = new Map<string, number>()
+  for (const hole of reader.holes) counts.set(hole.layer, (counts.get(hole.layer) ?? 0) + 1)
+  const insunits: unknown = drawing.header.$INSUNITS
+  return succeed({
+    unitMm: typeof insunits === 'number' ? UNIT_MM[insunits] : undefined,
+    layers: [...counts].map(([name, count]) => ({ name, count })).sort((a, b) => a.name.localeCompare(b.name)), // prettier-ignore
+    holes: reader.holes,
+    skipped: [...reader.skipped.values()].sort((a, b) => b.count - a.count),
+  })
+}
+
+/** Group code 0 begins an entity; codes and values take turns, a line each. */
+function countEntities(text: string): number {
+  const lines = text.split('\n')
+  let count = 0
+  for (let i = 0; i < lines.length; i += 2) if (lines[i]?.trim() === '0') count++
+  return count
+}
+
+interface Parsed {
+  readonly entities: readonly IEntity[]
+  readonly blocks: Readonly<Record<string, { readonly entities?: readonly IEntity[]; readonly position?: { readonly x: number; readonly y: number } }>> // prettier-ignore
+  readonly header: Readonly<Record<string, unknown>>
+}
+
+/** The parser prints what it does not know; that is told in `skipped`, so it is kept quiet. */
+function parse(text: string): Result<Parsed> {
+  try {
+    const dxf = new DxfParser().parseSync(text) as Partial<Parsed> | null
+    return succeed({
+      entities: dxf?.entities ?? [],
+      blocks: dxf?.blocks ?? {},
+      header: dxf?.header ?? {},
+    })
+  } catch (error) {
+    const words = error instanceof Error ? error.message : String(error)
+    return fail('dxf.damaged', `The DXF file is damaged: ${words}`)
+  }
+}
+
+/** x' = a x + c y + e, y' = b x + d y + f. */
+interface Affine {
+  readonly a: number
+  readonly b: number
+  readonly c: number
+  readonly d: number
+  readonly e: number
+  readonly f: number
+}
+const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 }
+
+const compose = (m: Affine, n: Affine): Affine => ({
+  a: m.a * n.a + m.c * n.b,
+  b: m.b * n.a + m.d * n.b,
+  c: m.a * n.c + m.c * n.d,
+  d: m.b * n.c + m.d * n.d,
+  e: m.a * n.e + m.c * n.f + m.e,
+  f: m.b * n.e + m.d * n.f + m.f,
+})
+
+class Reader {
+  readonly holes: DrawnHole[] = []
+  readonly skipped = new Map<string, { kind: string; layer: string; count: number }>()
+
+  constructor(private readonly blocks: Parsed['blocks']) {}
+
+  read(entity: IEntity, at: Affine, parentLayer: string, depth: number): void {
+    if (this.holes.length > MOST_ENTITIES) return
+    // Layer 0 inside a block takes the layer of the insert.
+    const layer = entity.layer === '0' || !entity.layer ? parentLayer : entity.layer
+    switch (entity.type) {
+      case 'CIRCLE':
+        return this.circle(entity as ICircleEntity, at, layer)
+      case 'POINT': {
+        const { position } = entity as IPointEntity
+        return this.add(position, undefined, at, layer)
+      }
+      case 'INSERT':
+        return this.insert(entity as IInsertEntity, at, layer, depth)
+      default:
+        this.skip(entity.type, layer)
+    }
+  }
+
+  private circle(circle: ICircleEntity, at: Affine, layer: string): void {
+    const across = Math.hypot(at.a, at.b)
+    const up = Math.hypot(at.c, at.d)
+    const round = Math.abs(across - up) < 1e-6 * across && Math.abs(at.a * at.c + at.b * at.d) < 1e-6 * across * up // prettier-ignore
+    if (!round || !(circle.radius > 0)) return this.skip('CIRCLE squashed by its insert', layer)
+    // An extrusion that points down mirrors X.
+    const z = (circle as { extrusionDirection?: { z?: number } }).extrusionDirection?.z ?? 1
+    const centre = { x: circle.center.x * (z < 0 ? -1 : 1), y: circle.center.y }
+    this.add(centre, 2 * circle.radius * across, at, layer)
+  }
+
+  private add(
+    p: { readonly x: number; readonly y: number },
+    diameter: number | undefined,
+    at: Affine,
+    layer: string,
+  ): void {
+    const x = at.a * p.x + at.c * p.y + at.e
+    const y = at.b * p.x + at.d * p.y + at.f
+    if (!Number.isFinite(x) || !Number.isFinite(y)) return this.skip('without a place', layer)
+    this.holes.push({ x, y, layer, ...(diameter === undefined ? {} : { diameter }) })
+  }
+
+  private insert(insert: IInsertEntity, at: Affine, layer: string, depth: number): void {
+    const block = this.blocks[insert.name]
+    if (!block || depth >= DEEPEST_INSERT) return this.skip('INSERT without its block', layer)
+    const turn = ((insert.rotation ?? 0) * Math.PI) / 180
+    const [sx, sy] = [insert.xScale ?? 1, insert.yScale ?? 1]
+    const [c, s] = [Math.cos(turn), Math.sin(turn)]
+    const base = block.position ?? { x: 0, y: 0 }
+    for (let row = 0; row < Math.min(1000, insert.rowCount ?? 1); row++) {
+      for (let column = 0; column < Math.min(1000, insert.columnCount ?? 1); column++) {
+        const [dx, dy] = [column * (insert.columnSpacing ?? 0), row * (insert.rowSpacing ?? 0)]
+        const placed: Affine = {
+          a: c * sx,
+          b: s * sx,
+          c: -s * sy,
+          d: c * sy,
+          e: insert.position.x + c * dx - s * dy,
+          f: insert.position.y + s * dx + c * dy,
+        }
+        const about = compose(placed, { ...IDENTITY, e: -base.x, f: -base.y })
+        for (const entity of block.entities ?? []) this.read(entity, compose(at, about), layer, depth + 1) // prettier-ignore
+      }
+    }
+  }
+
+  private skip(kind: string, layer: string): void {
+    const key = `${kind} ${layer}`
+    const found = this.skipped.get(key) ?? { kind, layer, count: 0 }
+    found.count++
+    this.skipped.set(key, found)
+  }
+}

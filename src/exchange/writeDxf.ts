@@ -1,0 +1,25 @@
+import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf'
+import { type Template } from '@/core/formats'
+
+/** A template as DXF in mm: outline, holes and their middles, each on a layer of its own. */
+export function writeDxf(template: Template): string {
+  const dxf = new DxfWriter()
+  dxf.setUnits(Units.Millimeters)
+  const { high, low } = template.outline
+  dxf.addLayer('OUTLINE', Colors.White, 'CONTINUOUS')
+  dxf.addLayer('HOLES', Colors.Red, 'CONTINUOUS')
+  dxf.addLayer('MIDDLES', Colors.Green, 'CONTINUOUS')
+  dxf.setCurrentLayerName('OUTLINE')
+  const corners = [low, { x: high.x, y: low.y }, high, { x: low.x, y: high.y }]
+  corners.forEach((corner, i) => {
+    const next = corners[(i + 1) % corners.length] ?? low
+    dxf.addLine(point3d(corner.x, corner.y, 0), point3d(next.x, next.y, 0))
+  })
+  for (const { at, radiusMm } of template.holes) {
+    dxf.setCurrentLayerName('HOLES')
+    dxf.addCircle(point3d(at.x, at.y, 0), radiusMm)
+    dxf.setCurrentLayerName('MIDDLES')
+    dxf.addPoint(at.x, at.y, 0)
+  }
+  return dxf.stringify()
+}
