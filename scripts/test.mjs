@@ -110,6 +110,7 @@ async function main() {
     },
   })
   vitest('Core', 'src/core')
+  vitest('Drawings in and out', 'src/exchange')
   vitest('Solid', 'src/workers')
   vitest('Command line, sheet, files', 'tests/unit')
   const directory = clusterDirectory('test-cluster')

@@ -19,6 +19,9 @@ export function requirementsCsv(part: Part, analysis: Analysis): string {
       reason: reason ?? '',
     }),
   )
-  // A leading quote mark keeps a name that begins like a formula from being one in a spreadsheet.
-  return Papa.unparse(rows, { newline: '\n', escapeFormulae: true })
+  return writeTable(rows)
 }
+
+/** A table as CSV; a name that begins like a formula gets a quote mark, a negative number does not. */
+export const writeTable = (rows: readonly object[]): string =>
+  Papa.unparse([...rows], { newline: '\n', escapeFormulae: /^[=+@\t\r]|^-(?![\d.]+$)/ })

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { writeTable } from './csv'
 import { type HoleInSetup } from '../drilling'
 import { type PlanePoint } from '../geometry'
 import { type Issue, type Result, resultOf } from '../issues'
@@ -8,7 +9,7 @@ import { type LengthUnit, parseLength } from '../units'
 /** Holes of a setup as a table: number, name, X, Y, Z of the mouth, full-diameter depth; mm. */
 export function holesCsv(part: Part, holes: readonly HoleInSetup[]): string {
   const mm = (value: number): string => (value + 0).toFixed(4).replace(/^-0\.0000$/, '0.0000')
-  return Papa.unparse(
+  return writeTable(
     holes.map((hole) => ({
       hole: hole.key,
       name: refLabel(part, hole.key),
@@ -20,7 +21,6 @@ export function holesCsv(part: Part, holes: readonly HoleInSetup[]): string {
       thread: hole.hole.thread ?? '',
       'made here': hole.cutHere ? 'yes' : 'no',
     })),
-    { newline: '\n', escapeFormulae: true },
   )
 }
 
