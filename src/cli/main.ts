@@ -8,6 +8,7 @@ import {
   checkFile,
   EXPORT_KINDS,
   type ExportKind,
+  type ExportOptions,
   exportFile,
 } from '@/operations/files'
 
@@ -17,7 +18,10 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold calc ID key=value … [--unit inch]   one quick figure: calc tap-drill thread=M6
   foothold check FILE                          what the rules say of each way
   foothold analyse FILE [--samples N --seed S] predicted spread of each requirement
-  foothold export FILE --as ${EXPORT_KINDS.join('|')} [--way NAME] [--out FILE]
+  foothold export FILE --as ${EXPORT_KINDS.slice(0, 3).join('|')} [--way NAME] [--out FILE]
+  foothold export FILE --as ${EXPORT_KINDS.slice(3).join('|')}
+                  [--way NAME] [--setup N] [--from zero|corner|centre]
+                  [--unit mm|inch] [--by-hand] [--out FILE]
 
 FILE is a foothold/1 document; - reads standard input. JSON goes to standard output,
 words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input.`
@@ -36,6 +40,9 @@ async function main(): Promise<number> {
       way: { type: 'string' },
       out: { type: 'string' },
       unit: { type: 'string' },
+      setup: { type: 'string' },
+      from: { type: 'string' },
+      'by-hand': { type: 'boolean' },
       help: { type: 'boolean' },
     },
   })
@@ -70,13 +77,31 @@ async function main(): Promise<number> {
       if (!(EXPORT_KINDS as readonly string[]).includes(kind))
         throw new BadInput(`--as takes ${EXPORT_KINDS.join(', ')}; “${kind}” is none of them.`)
       const exported = must(
-        await exportFile(must(readDocumentText(text)), kind as ExportKind, values.way),
+        await exportFile(must(readDocumentText(text)), kind as ExportKind, exportOptions(values)),
       )
       if (values.out === undefined) process.stdout.write(exported.bytes)
       else writeFileSync(values.out, exported.bytes)
       return 0
     }
   }
+}
+
+function exportOptions(values: {
+  way?: string | undefined
+  setup?: string | undefined
+  from?: string | undefined
+  unit?: string | undefined
+  'by-hand'?: boolean | undefined
+}): ExportOptions {
+  const { from, unit, way } = values
+  const setup = values.setup === undefined ? undefined : Number(values.setup)
+  if (setup !== undefined && (!Number.isInteger(setup) || setup < 1))
+    throw new BadInput('--setup takes the number of a setup, from 1.')
+  if (from !== undefined && from !== 'zero' && from !== 'corner' && from !== 'centre')
+    throw new BadInput('--from takes zero, corner or centre.')
+  if (unit !== undefined && unit !== 'mm' && unit !== 'inch')
+    throw new BadInput('--unit takes mm or inch.')
+  return { way, setup, from, unit, cycles: values['by-hand'] !== true }
 }
 
 const listCalculators = (): object[] =>

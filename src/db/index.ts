@@ -18,4 +18,13 @@ export {
   type NewDocument,
   setJobArchived,
 } from './repositories/jobs'
+export {
+  clearTicks,
+  listMeasurements,
+  listTicks,
+  type MeasurementRecord,
+  setMeasurements,
+  setTick,
+  type TickRecord,
+} from './repositories/holes'
 export { insertWorkshop, readWorkshop } from './repositories/workshop'

@@ -1,13 +1,25 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { findingsOf, type Finding } from '@/core/findings'
-import { type FootholdFile, readDocumentText, requirementsCsv, writeDocument } from '@/core/formats'
+import { type CountedFrom, drillingPlan, holesInSetup, outlineInSetup } from '@/core/drilling'
+import {
+  drillingProgram,
+  type FootholdFile,
+  holesCsv,
+  holeTemplate,
+  readDocumentText,
+  requirementsCsv,
+  templateSvg,
+  writeDocument,
+} from '@/core/formats'
 import { fail, type Result, succeed } from '@/core/issues'
-import { type Analysis, analyse } from '@/core/prediction'
+import { type Analysis, analyse, type PlannedSetup } from '@/core/prediction'
 import { setupSheet } from '@/core/sheet'
 import { simulate, type SimulationOptions } from '@/core/variation'
+import { type LengthUnit } from '@/core/units'
 import { type Way } from '@/core/way'
-import { setupSheetPdf } from '@/pdf'
+import { writeDxf } from '@/exchange'
+import { setupSheetPdf, templatePdf } from '@/pdf'
 
 /** What `check` says of one way. */
 export interface WayCheck {
@@ -101,7 +113,16 @@ function runToEnd<T>(steps: Generator<number, T>): T {
   }
 }
 
-export const EXPORT_KINDS = ['json', 'csv', 'sheet-pdf'] as const
+export const EXPORT_KINDS = [
+  'json',
+  'csv',
+  'sheet-pdf',
+  'holes-csv',
+  'holes-dxf',
+  'template-svg',
+  'template-pdf',
+  'program',
+] as const
 export type ExportKind = (typeof EXPORT_KINDS)[number]
 
 export interface Exported {
@@ -110,39 +131,53 @@ export interface Exported {
   readonly name: string
 }
 
-/** Writes a document out as its own format, the requirement table of a way, or the way's setup sheet. */
+/** What more an export may be told. */
+export interface ExportOptions {
+  /** Name of the way; the first when left out. */
+  readonly way?: string | undefined
+  /** Number of the setup from 1, for holes, templates and programs; the first when left out. */
+  readonly setup?: number | undefined
+  /** From where hole coordinates are counted. */
+  readonly from?: CountedFrom | undefined
+  /** Unit of the program; that of the part when left out. */
+  readonly unit?: LengthUnit | undefined
+  /** Canned cycles in the program; written out without. */
+  readonly cycles?: boolean | undefined
+}
+
+/** Writes a document out as its own format, a table, the setup sheet, or what a setup needs for its holes. */
 export async function exportFile(
   file: FootholdFile,
   kind: ExportKind,
-  wayName?: string,
+  options: ExportOptions = {},
 ): Promise<Result<Exported>> {
-  const stem =
-    file.part.name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'part'
+  const stem = slug(file.part.name)
   if (kind === 'json')
-    return succeed({
-      bytes: new TextEncoder().encode(writeDocument(file)),
-      type: 'application/json',
-      name: `${stem}.foothold.json`,
-    })
-  const way = wayName === undefined ? file.ways[0] : file.ways.find((w) => w.name === wayName)
+    return succeed(textFile(`${stem}.foothold.json`, 'application/json', writeDocument(file)))
+  const way =
+    options.way === undefined ? file.ways[0] : file.ways.find((w) => w.name === options.way)
   if (!way)
     return fail(
       'export.no-way',
-      wayName === undefined
+      options.way === undefined
         ? 'The document has no way to print.'
-        : `The document has no way called “${wayName}”; it has ${file.ways.map((w) => w.name).join(', ') || 'none'}.`,
+        : `The document has no way called “${options.way}”; it has ${file.ways.map((w) => w.name).join(', ') || 'none'}.`,
       'way',
     )
   const analysis = analyse(file.workshop, file.part, way)
   if (kind === 'csv')
-    return succeed({
-      bytes: new TextEncoder().encode(requirementsCsv(file.part, analysis)),
-      type: 'text/csv; charset=utf-8',
-      name: `${stem}-requirements.csv`,
-    })
+    return succeed(textFile(`${stem}-requirements.csv`, CSV, requirementsCsv(file.part, analysis)))
+  if (kind !== 'sheet-pdf') {
+    const number = options.setup ?? 1
+    const planned = analysis.model.planned[number - 1]
+    if (!planned)
+      return fail(
+        'export.no-setup',
+        `${way.name} has ${way.setups.length} setups; there is no setup ${number}.`,
+        'setup',
+      )
+    return exportHoles(file, planned, number, kind, options)
+  }
   const sheet = setupSheet(
     file.workshop,
     file.part,
@@ -155,6 +190,66 @@ export async function exportFile(
     type: 'application/pdf',
     name: `${stem}-setup-sheet.pdf`,
   })
+}
+
+const CSV = 'text/csv; charset=utf-8'
+
+const slug = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '') || 'part'
+
+const textFile = (name: string, type: string, text: string): Exported => ({
+  bytes: new TextEncoder().encode(text),
+  type,
+  name,
+})
+
+async function exportHoles(
+  { part, workshop }: FootholdFile,
+  planned: PlannedSetup,
+  number: number,
+  kind: Exclude<ExportKind, 'json' | 'csv' | 'sheet-pdf'>,
+  options: ExportOptions,
+): Promise<Result<Exported>> {
+  const stem = `${slug(part.name)}-setup-${number}`
+  const from = options.from ?? 'zero'
+  const holes = holesInSetup(part, planned, from)
+  if (holes.length === 0)
+    return fail('export.no-holes', `No hole can be reached in setup ${number}.`, 'setup')
+  if (kind === 'holes-csv')
+    return succeed(textFile(`${stem}-holes.csv`, CSV, holesCsv(part, holes)))
+  if (kind === 'program') {
+    const plan = drillingPlan(workshop, part, planned)
+    if (plan.stages.length === 0)
+      return fail('export.no-holes', `No hole is made in setup ${number}; tick one there.`, 'setup')
+    const text = drillingProgram(plan, {
+      title: `${part.name}, setup ${number}: ${planned.setup.name}`,
+      unit: options.unit ?? part.unit,
+      cycles: options.cycles ?? true,
+      offset: planned.setup.zero.offset,
+    })
+    return succeed(textFile(`${stem}.nc`, 'text/plain; charset=us-ascii', text))
+  }
+  const template = holeTemplate(
+    part,
+    holes,
+    outlineInSetup(part, planned, from),
+    `${part.name}, setup ${number}`,
+  )
+  switch (kind) {
+    case 'holes-dxf':
+      return succeed(textFile(`${stem}-holes.dxf`, 'application/dxf', writeDxf(template)))
+    case 'template-svg':
+      return succeed(textFile(`${stem}-template.svg`, 'image/svg+xml', templateSvg(template)))
+    case 'template-pdf':
+      return succeed({
+        bytes: await templatePdf(template, fonts()),
+        type: 'application/pdf',
+        name: `${stem}-template.pdf`,
+      })
+  }
 }
 
 /** The fonts of the product, from the packages that ship with it. */

@@ -4,9 +4,12 @@ export {
   checkFile,
   EXPORT_KINDS,
   type Exported,
+  type ExportOptions,
   exportFile,
   type ExportKind,
 } from './files'
+export { readDxf as readDrawing } from '@/exchange'
+export { beginAgain, type HoleWork, holeWork, measureHoles, tickHole } from './holes'
 export {
   addWay,
   archiveJob,

@@ -70,9 +70,9 @@ export function must<Value>(result: Result<Value>): Value {
 }
 
 /** Reads the body as text, and stops reading at the limit. */
-export async function bodyText(request: Request): Promise<string> {
-  const tooLarge = bad('body.large', `The file is larger than ${MOST_BODY_BYTES / 1e6} MB.`, 413)
-  if (Number(request.headers.get('content-length') ?? 0) > MOST_BODY_BYTES) throw tooLarge
+export async function bodyText(request: Request, most = MOST_BODY_BYTES): Promise<string> {
+  const tooLarge = bad('body.large', `The file is larger than ${most / 1e6} MB.`, 413)
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge
   const reader = request.body?.getReader()
   if (!reader) return ''
   const chunks: Uint8Array[] = []
@@ -81,7 +81,7 @@ export async function bodyText(request: Request): Promise<string> {
     const { done, value } = await reader.read()
     if (done) break
     size += value.byteLength
-    if (size > MOST_BODY_BYTES) {
+    if (size > most) {
       await reader.cancel()
       throw tooLarge
     }

@@ -1,6 +1,7 @@
 import { parseThread, pointLengthMm, tapDrill } from '../standards'
+import { axisOf, oppositeOf, type Part, removedBox, sizeAlong } from '../part'
 import { type Drilling } from '../way'
-import { type HoleInSetup } from './holes'
+import { type HoleInSetup, type HolePlace } from './holes'
 
 /** How holes are made, with every default put in; mm. */
 export interface DrillingRules {
@@ -85,4 +86,52 @@ export function lastDrillMm(hole: HoleInSetup['hole']): number {
     case 'drill':
       return d
   }
+}
+
+/** A depth, and what the floor under it says. */
+export interface HoleDepth extends DrilledDepth {
+  /** The usual lead would come through: a bottoming tap is reckoned with. */
+  readonly bottoming: boolean
+  /** How far the point comes through all the same, mm; 0 when it stays inside. */
+  readonly throughFloorMm: number
+}
+
+/** Lead of a bottoming tap, in pitches (common practice, no source). */
+const BOTTOMING_LEAD = 1.5
+
+/** How deep a hole is drilled in this part: a bottoming tap where the usual one would go through the floor. */
+export function holeDepth(
+  part: Part,
+  place: HoleInSetup,
+  drillMm: number,
+  rules: DrillingRules,
+): HoleDepth {
+  const usual = drilledDepth(place, drillMm, rules)
+  if (place.through || place.hole.extent.kind === 'open')
+    return { ...usual, bottoming: false, throughFloorMm: 0 }
+  const room = roomBelowMm(part, place)
+  const thread = place.hole.thread === undefined ? undefined : parseThread(place.hole.thread)
+  if (usual.tipMm > room && thread && rules.leadMm === undefined) {
+    const leadMm = BOTTOMING_LEAD * thread.pitchMm
+    const short = drilledDepth(place, drillMm, { ...rules, leadMm })
+    if (short.tipMm <= room) return { ...short, bottoming: true, throughFloorMm: 0 }
+  }
+  return { ...usual, bottoming: false, throughFloorMm: Math.max(0, usual.tipMm - room) }
+}
+
+/** Metal along the axis of a blind hole, to the far face or to a pocket in it. */
+export function roomBelowMm(part: Part, place: HolePlace): number {
+  const { hole, mouth } = place
+  const axis = axisOf(hole.on)
+  const whole = sizeAlong(part, axis)
+  const far = oppositeOf(hole.on)
+  const pockets = part.features
+    .filter((feature) => feature.on === far)
+    .flatMap((feature) => removedBox(part, feature) ?? [])
+    .filter((box) =>
+      (['x', 'y', 'z'] as const).every(
+        (other) => other === axis || (mouth[other] > box.low[other] && mouth[other] < box.high[other]), // prettier-ignore
+      ),
+    )
+  return whole - Math.max(0, ...pockets.map((box) => box.high[axis] - box.low[axis]))
 }

@@ -6,7 +6,7 @@ import { nearestDrill, parseThread, pointLengthMm } from '../standards'
 import { printNumber } from '../units'
 import { type Workshop } from '../workshop'
 import { cuttingData, peckPlan, type PeckPlan, spindleSpeed } from './cutting'
-import { drilledDepth, drillingRules, type DrillingRules, lastDrillMm } from './depths'
+import { drillingRules, holeDepth, type DrillingRules, lastDrillMm } from './depths'
 import { type HoleInSetup, holesInSetup } from './holes'
 
 /** The steps in which holes are made, in the order in which the tools come. */
@@ -27,6 +27,8 @@ export interface StageCut {
 
 /** One tool and all that it does. */
 export interface ToolStage {
+  /** The same for the same tool in the same setup, whatever else changes: ticks are kept by it. */
+  readonly id: string
   /** Number of the tool in the program, from 1. */
   readonly tool: number
   readonly name: string
@@ -143,6 +145,7 @@ function routed(
     tap: pitchMm ?? 1,
   }[kind]
   return {
+    id: stageId(kind, name, millsMm),
     tool,
     name,
     kind,
@@ -157,6 +160,12 @@ function routed(
     ...(pitchMm === undefined ? {} : { pitchMm }),
   }
 }
+
+const stageId = (kind: StageKind, name: string, millsMm: number | undefined): string =>
+  `${kind} ${name} ${millsMm === undefined ? '' : size(millsMm)}`
+    .toLowerCase()
+    .replace(/[^a-z0-9.#/]+/g, '-')
+    .replace(/^-|-$/g, '')
 
 function cutOf(
   part: Part,
@@ -192,7 +201,11 @@ function stepsOf(
   const { hole } = place
   const last = nearestDrill(lastDrillMm(hole), hole.thread?.includes('-') ? undefined : ['metric'])
   const drillMm = hole.making === 'drill' ? hole.diameter.mm : last.diameterMm
-  const depth = drilledDepth(place, drillMm, rules)
+  const depth = holeDepth(part, place, drillMm, rules)
+  if (depth.throughFloorMm > 0)
+    left.push(
+      `${refLabel(part, hole.id)}: the point of the drill comes ${size(depth.throughFloorMm)} mm through the floor.`,
+    )
   const finished = place.through ? place.depthMm + rules.pastMm : place.depthMm
   const spotMm = Math.min(rules.spotMm, 0.9 * hole.diameter.mm)
   const steps: Step[] = [
@@ -251,7 +264,7 @@ function stepsOf(
       steps.push({ kind: 'chamfer', name: 'Countersink 90°', diameterMm: chamferMm, depthMm: pointLengthMm(chamferMm, Math.PI / 2), rank: Math.PI / 2 }) // prettier-ignore
     steps.push({
       kind: 'tap',
-      name: `Tap ${thread.designation}, ${rules.tap}`,
+      name: `Tap ${thread.designation}, ${depth.bottoming ? 'bottoming' : rules.tap}`,
       diameterMm: thread.majorMm,
       pitchMm: thread.pitchMm,
       depthMm: depth.tapTipMm ?? finished,

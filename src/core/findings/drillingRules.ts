@@ -1,7 +1,15 @@
-import { drilledDepth, drillingRules, type HoleInSetup, holesInSetup, holesOf, lastDrillMm } from '../drilling' // prettier-ignore
-import { axisOf, oppositeOf, refLabel, removedBox, type Side, sizeAlong } from '../part'
+import {
+  drilledDepth,
+  drillingRules,
+  holeDepth,
+  type HoleInSetup,
+  holesInSetup,
+  holesOf,
+  lastDrillMm,
+} from '../drilling'
+import { refLabel, type Side } from '../part'
 import { type PlannedSetup } from '../prediction'
-import { jobberFluteMm, parseThread } from '../standards'
+import { jobberFluteMm } from '../standards'
 import { capital, type RuleContext } from './context'
 import { type Finding, finding } from './finding'
 
@@ -40,39 +48,22 @@ function depthFindings(
   i: number,
 ): Finding[] {
   if (place.through || place.hole.extent.kind === 'open') return []
-  const rules = drillingRules(planned.setup.drilling)
-  const depth = drilledDepth(place, lastDrillMm(place.hole), rules)
-  const room = roomBelow(part, place)
+  const depth = holeDepth(
+    part,
+    place,
+    lastDrillMm(place.hole),
+    drillingRules(planned.setup.drilling),
+  )
   const name = refLabel(part, place.hole.id)
   const about = { feature: place.hole.id }
-  const thread = place.hole.thread === undefined ? undefined : parseThread(place.hole.thread)
-  if (depth.tipMm <= room) return []
-  // A bottoming tap has a lead of about one and a half pitches (common practice, no source).
-  const bottoming = thread && drilledDepth(place, depth.drillMm, { ...rules, leadMm: 1.5 * thread.pitchMm }) // prettier-ignore
-  if (bottoming && bottoming.tipMm <= room)
+  if (depth.bottoming)
     return [
-      finding('hole.bottoming', i, `A bottoming tap is needed for ${name}.`, `Drilled for the tap’s lead the point would end ${length(depth.tipMm - room)} through the floor. Drill to ${length(bottoming.fullMm)} full diameter and finish with a bottoming tap, chamfered first.`, about), // prettier-ignore
+      finding('hole.bottoming', i, `A bottoming tap is needed for ${name}.`, `Drilled for the usual lead the point would come through the floor. Drill to ${length(depth.fullMm)} full diameter, ${length(depth.tipMm)} at the point, and finish with a bottoming tap, chamfered first.`, about), // prettier-ignore
     ]
+  if (depth.throughFloorMm === 0) return []
   return [
-    finding('hole.floor', i, `The drill for ${name} comes through the floor.`, `Its point ends ${length(depth.tipMm)} deep, ${length(depth.tipMm - room)} more than there is. The drawing’s depth is to the full diameter: drill shallower, take a flat-bottomed cutter, or say through.`, about), // prettier-ignore
+    finding('hole.floor', i, `The drill for ${name} comes through the floor.`, `Its point ends ${length(depth.tipMm)} deep, ${length(depth.throughFloorMm)} more than there is. The drawing’s depth is to the full diameter: drill shallower, take a flat-bottomed cutter, or say through.`, about), // prettier-ignore
   ]
-}
-
-/** Metal along the axis of a blind hole, to the far face or to a pocket in it. */
-function roomBelow(part: RuleContext['part'], place: HoleInSetup): number {
-  const { hole, mouth } = place
-  const axis = axisOf(hole.on)
-  const whole = sizeAlong(part, axis)
-  const far = oppositeOf(hole.on)
-  const pockets = part.features
-    .filter((feature) => feature.on === far)
-    .flatMap((feature) => removedBox(part, feature) ?? [])
-    .filter((box) =>
-      (['x', 'y', 'z'] as const).every(
-        (other) => other === axis || (mouth[other] > box.low[other] && mouth[other] < box.high[other]), // prettier-ignore
-      ),
-    )
-  return whole - Math.max(0, ...pockets.map((box) => box.high[axis] - box.low[axis]))
 }
 
 /** Depths that are counted from a face which is not there yet, or not any more. */

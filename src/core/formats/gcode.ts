@@ -38,6 +38,7 @@ export function drillingProgram(plan: DrillingPlan, options: ProgramOptions): st
   write.comment(options.title)
   for (const words of PROGRAM_CAUTION) write.comment(words)
   if (!offset) write.comment('NO WORK OFFSET IN THIS PROGRAM: SET ZERO AT THE MACHINE')
+  for (const words of plan.left) write.comment(`LOOK: ${words}`)
   for (const stage of plan.stages) write.comment(`T${stage.tool} ${stage.name}, ${stage.cuts.length} ${stage.cuts.length === 1 ? 'hole' : 'holes'}`) // prettier-ignore
   write.line(`${inch ? 'G20' : 'G21'} G17 G40 G49 G80 G90 G94`)
   for (const stage of plan.stages) writeStage(write, stage, plan, options, offset)

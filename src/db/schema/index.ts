@@ -1,4 +1,13 @@
-import { boolean, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core'
+import {
+  boolean,
+  doublePrecision,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+} from 'drizzle-orm/pg-core'
 
 const when = (name: string) => timestamp(name, { withTimezone: true })
 
@@ -51,4 +60,35 @@ export const workshopItems = pgTable(
     spec: jsonb('spec').notNull(),
   },
   (table) => [primaryKey({ columns: [table.kind, table.id] })],
+)
+
+/** Holes ticked at the machine: one row for a hole that is done under a tool of a setup. */
+export const holeTicks = pgTable(
+  'hole_ticks',
+  {
+    wayId: text('way_id')
+      .notNull()
+      .references(() => documents.id, { onDelete: 'cascade' }),
+    setupId: text('setup_id').notNull(),
+    stage: text('stage').notNull(),
+    hole: text('hole').notNull(),
+    tickedAt: when('ticked_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.wayId, table.setupId, table.stage, table.hole] })],
+)
+
+/** Where holes were measured, in the axes of their setup from its zero, mm. */
+export const holeMeasurements = pgTable(
+  'hole_measurements',
+  {
+    wayId: text('way_id')
+      .notNull()
+      .references(() => documents.id, { onDelete: 'cascade' }),
+    setupId: text('setup_id').notNull(),
+    hole: text('hole').notNull(),
+    xMm: doublePrecision('x_mm').notNull(),
+    yMm: doublePrecision('y_mm').notNull(),
+    measuredAt: when('measured_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.wayId, table.setupId, table.hole] })],
 )
