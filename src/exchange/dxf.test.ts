@@ -10,7 +10,8 @@ import { analyse, type PlannedSetup } from '@/core/prediction'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
 import { readDxf, writeDxf } from '.'
 
-const planned = analyse(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY).model.planned[0] as PlannedSetup // prettier-ignore
+const planned = analyse(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY).model
+  .planned[0] as PlannedSetup
 const holes = holesInSetup(PIER_PLATE, planned)
 const template = holeTemplate(PIER_PLATE, holes, outlineInSetup(PIER_PLATE, planned), 'Pier plate')
 
@@ -116,7 +117,10 @@ doc.saveas(sys.argv[1])`
     expect(read(file(circle(1, 2, 3), pairs(9, '$INSUNITS', 70, 4))).unitMm).toBe(1)
   })
   it('a block that holds itself ends, and is told', () => {
-    const block = pairs(0, 'BLOCK', 8, '0', 2, 'LOOP', 10, 0, 20, 0, 30, 0) + pairs(0, 'INSERT', 8, '0', 2, 'LOOP', 10, 0, 20, 0) + pairs(0, 'ENDBLK') // prettier-ignore
+    const block =
+      pairs(0, 'BLOCK', 8, '0', 2, 'LOOP', 10, 0, 20, 0, 30, 0) +
+      pairs(0, 'INSERT', 8, '0', 2, 'LOOP', 10, 0, 20, 0) +
+      pairs(0, 'ENDBLK')
     const drawing = read(file(pairs(0, 'INSERT', 8, 'A', 2, 'LOOP', 10, 0, 20, 0), '', block))
     expect(drawing.holes).toEqual([])
     expect(drawing.skipped[0]?.kind).toMatch(/INSERT/)

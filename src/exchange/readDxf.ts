@@ -38,11 +38,17 @@ const UNIT_MM: Readonly<Record<number, number>> = { 1: 25.4, 2: 304.8, 4: 1, 5: 
 /** Reads the circles and points of a DXF file, those of inserted blocks among them. */
 export function readDxf(text: string): Result<DxfDrawing> {
   if (text.length > MOST_DXF_CHARS)
-    return fail('dxf.large', `The file has ${(text.length / 1e6).toFixed(0)} MB; ${MOST_DXF_CHARS / 1e6} MB is the most that is read.`) // prettier-ignore
+    return fail(
+      'dxf.large',
+      `The file has ${(text.length / 1e6).toFixed(0)} MB; ${MOST_DXF_CHARS / 1e6} MB is the most that is read.`,
+    )
   if (/[\u0000]/.test(text.slice(0, 4000)))
     return fail('dxf.binary', 'This is a binary file. Save the drawing as DXF in text form.')
   if (countEntities(text) > MOST_ENTITIES)
-    return fail('dxf.many', `The drawing has over ${MOST_ENTITIES} entities. Save only the layers with the holes.`) // prettier-ignore
+    return fail(
+      'dxf.many',
+      `The drawing has over ${MOST_ENTITIES} entities. Save only the layers with the holes.`,
+    )
   if (!/^\s*0\s*\r?\n\s*SECTION/m.test(text))
     return fail('dxf.foreign', 'This is not a DXF file: it has no sections.')
   const parsed = parse(text)
@@ -57,7 +63,9 @@ export function readDxf(text: string): Result<DxfDrawing> {
   const insunits: unknown = drawing.header.$INSUNITS
   return succeed({
     unitMm: typeof insunits === 'number' ? UNIT_MM[insunits] : undefined,
-    layers: [...counts].map(([name, count]) => ({ name, count })).sort((a, b) => a.name.localeCompare(b.name)), // prettier-ignore
+    layers: [...counts]
+      .map(([name, count]) => ({ name, count }))
+      .sort((a, b) => a.name.localeCompare(b.name)),
     holes: reader.holes,
     skipped: [...reader.skipped.values()].sort((a, b) => b.count - a.count),
   })
@@ -73,7 +81,15 @@ function countEntities(text: string): number {
 
 interface Parsed {
   readonly entities: readonly IEntity[]
-  readonly blocks: Readonly<Record<string, { readonly entities?: readonly IEntity[]; readonly position?: { readonly x: number; readonly y: number } }>> // prettier-ignore
+  readonly blocks: Readonly<
+    Record<
+      string,
+      {
+        readonly entities?: readonly IEntity[]
+        readonly position?: { readonly x: number; readonly y: number }
+      }
+    >
+  >
   readonly header: Readonly<Record<string, unknown>>
 }
 
@@ -139,7 +155,9 @@ class Reader {
   private circle(circle: ICircleEntity, at: Affine, layer: string): void {
     const across = Math.hypot(at.a, at.b)
     const up = Math.hypot(at.c, at.d)
-    const round = Math.abs(across - up) < 1e-6 * across && Math.abs(at.a * at.c + at.b * at.d) < 1e-6 * across * up // prettier-ignore
+    const round =
+      Math.abs(across - up) < 1e-6 * across &&
+      Math.abs(at.a * at.c + at.b * at.d) < 1e-6 * across * up
     if (!round || !(circle.radius > 0)) return this.skip('CIRCLE squashed by its insert', layer)
     // An extrusion that points down mirrors X.
     const z = (circle as { extrusionDirection?: { z?: number } }).extrusionDirection?.z ?? 1
@@ -178,7 +196,8 @@ class Reader {
           f: insert.position.y + s * dx + c * dy,
         }
         const about = compose(placed, { ...IDENTITY, e: -base.x, f: -base.y })
-        for (const entity of block.entities ?? []) this.read(entity, compose(at, about), layer, depth + 1) // prettier-ignore
+        for (const entity of block.entities ?? [])
+          this.read(entity, compose(at, about), layer, depth + 1)
       }
     }
   }

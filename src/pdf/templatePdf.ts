@@ -29,7 +29,12 @@ export async function templatePdf(template: Template, fonts: SheetFonts): Promis
     borderColor: INK,
   })
   for (const { at: middle, label, radiusMm } of holes) {
-    page.drawCircle({ ...at(middle), size: radiusMm * POINTS, borderWidth: 0.15 * POINTS, borderColor: INK }) // prettier-ignore
+    page.drawCircle({
+      ...at(middle),
+      size: radiusMm * POINTS,
+      borderWidth: 0.15 * POINTS,
+      borderColor: INK,
+    })
     const half = radiusMm + 2
     line({ x: middle.x - half, y: middle.y }, { x: middle.x + half, y: middle.y })
     line({ x: middle.x, y: middle.y - half }, { x: middle.x, y: middle.y + half })

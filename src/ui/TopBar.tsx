@@ -17,7 +17,7 @@ export interface TopBarProps {
         readonly firstWay: string | undefined
       }
     | undefined
-  readonly here: 'jobs' | 'part' | 'ways' | 'sheet'
+  readonly here: 'jobs' | 'part' | 'ways' | 'holes' | 'sheet'
   readonly save?: SaveState | undefined
   readonly unit?: LengthUnit | undefined
   readonly children?: ReactNode
@@ -29,6 +29,7 @@ export function TopBar({ children, here, job, save, unit }: TopBarProps) {
     ? ([
         ['part', 'Part', `/jobs/${job.id}/part`],
         ['ways', 'Ways', job.firstWay ? `/jobs/${job.id}/ways/${job.firstWay}` : undefined],
+        ['holes', 'Holes', job.firstWay ? `/jobs/${job.id}/ways/${job.firstWay}/holes` : undefined],
         ['sheet', 'Sheet', job.firstWay ? `/jobs/${job.id}/ways/${job.firstWay}/sheet` : undefined],
       ] as const)
     : []

@@ -21,15 +21,39 @@ type Words = Readonly<Record<string, number>>
  */
 export function readProgram(text: string, options: { safeBelow?: number } = {}): ReadHole[] {
   const holes: ReadHole[] = []
-  const state = { x: 0, y: 0, z: Infinity, r: 0, q: 0, depth: 0, scale: 1, tool: 0, feed: 0, speed: 0, motion: 'G0', cycle: '' } // prettier-ignore
+  const state = {
+    x: 0,
+    y: 0,
+    z: Infinity,
+    r: 0,
+    q: 0,
+    depth: 0,
+    scale: 1,
+    tool: 0,
+    feed: 0,
+    speed: 0,
+    motion: 'G0',
+    cycle: '',
+  }
   let feeding: { x: number; y: number; z: number } | undefined
   const finish = (): void => {
-    if (feeding) holes.push({ tool: state.tool, x: feeding.x, y: feeding.y, z: feeding.z, cycle: 'by hand', feed: state.feed, speed: state.speed }) // prettier-ignore
+    if (feeding)
+      holes.push({
+        tool: state.tool,
+        x: feeding.x,
+        y: feeding.y,
+        z: feeding.z,
+        cycle: 'by hand',
+        feed: state.feed,
+        speed: state.speed,
+      })
     feeding = undefined
   }
   for (const { words } of parseStringSync(text)) {
     const codes = words.map(([letter, value]) => `${letter}${value}`)
-    const given = Object.fromEntries(words.map(([letter, value]) => [letter, Number(value)])) as Words // prettier-ignore
+    const given = Object.fromEntries(
+      words.map(([letter, value]) => [letter, Number(value)]),
+    ) as Words
     if (codes.includes('G20')) state.scale = 25.4
     if (codes.includes('G21')) state.scale = 1
     if (given.T !== undefined) {
@@ -50,12 +74,21 @@ export function readProgram(text: string, options: { safeBelow?: number } = {}):
       state.depth = z ?? state.depth
       state.r = mm('R') ?? state.r
       ;[state.x, state.y] = [x, y]
-      holes.push({ tool: state.tool, x, y, z: state.depth, cycle: state.cycle, feed: state.feed, speed: state.speed }) // prettier-ignore
+      holes.push({
+        tool: state.tool,
+        x,
+        y,
+        z: state.depth,
+        cycle: state.cycle,
+        feed: state.feed,
+        speed: state.speed,
+      })
       continue
     }
     const sideways = x !== state.x || y !== state.y
     if (sideways && state.motion === 'G0') {
-      if (state.z < (options.safeBelow ?? -Infinity)) throw new Error(`rapid sideways at Z ${state.z}: ${codes.join(' ')}`) // prettier-ignore
+      if (state.z < (options.safeBelow ?? -Infinity))
+        throw new Error(`rapid sideways at Z ${state.z}: ${codes.join(' ')}`)
       finish()
     }
     if (state.motion === 'G1' && !sideways && z !== undefined && z < state.z) {

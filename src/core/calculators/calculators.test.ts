@@ -52,8 +52,20 @@ describe('calculators against closed forms and the facts of the trade', () => {
     ['counterbore', { thread: 'M6' }, 'diameter', 11, 9],
     // 4 × 300 ft/min ÷ 2 in = 600 (common practice, no source)
     ['spindle-speed', { surfaceSpeed: '300ft/min', diameter: '2in' }, 'ruleOfFour', 600, 9],
-    ['spindle-speed', { surfaceSpeed: '300ft/min', diameter: '2in' }, 'speed', 3600 / (2 * Math.PI), 9], // prettier-ignore
-    ['spindle-speed', { surfaceSpeed: '300ft/min', diameter: '2in', maximum: '500rpm' }, 'speed', 500, 9], // prettier-ignore
+    [
+      'spindle-speed',
+      { surfaceSpeed: '300ft/min', diameter: '2in' },
+      'speed',
+      3600 / (2 * Math.PI),
+      9,
+    ],
+    [
+      'spindle-speed',
+      { surfaceSpeed: '300ft/min', diameter: '2in', maximum: '500rpm' },
+      'speed',
+      500,
+      9,
+    ],
     ['feed-rate', { speed: '600', teeth: '4', feedPerTooth: '0.1' }, 'feed', 240, 9],
     ['engagement', { diameter: '10', width: '5', depth: '2' }, 'angle', 90, 9],
     ['engagement', { diameter: '10', width: '10', depth: '2' }, 'angle', 180, 9],
@@ -66,20 +78,44 @@ describe('calculators against closed forms and the facts of the trade', () => {
     ['centre-from-touches', { a: '-5', b: '95', tip: '10' }, 'width', 90, 9],
     ['index-division', { divisions: '24' }, 'angle', 15, 9],
     ['true-position', { dx: '0.03', dy: '0.04' }, 'position', 0.1, 9],
-    ['true-position', { dx: '0.03', dy: '0.04', departure: '0.05', tolerance: '0.06' }, 'allowed', 0.11, 9], // prettier-ignore
+    [
+      'true-position',
+      { dx: '0.03', dy: '0.04', departure: '0.05', tolerance: '0.06' },
+      'allowed',
+      0.11,
+      9,
+    ],
     ['fixed-fastener', { hole: '6.6', screw: '6' }, 'tolerance', 0.3, 9],
     ['floating-fastener', { hole: '6.6', screw: '6' }, 'tolerance', 0.6, 9],
     ['iso-fit', { size: '22', hole: 'H7', shaft: 'g6' }, 'clearanceMax', 0.021 + 0.02, 9],
     ['iso-fit', { size: '22', hole: 'H7', shaft: 'g6' }, 'clearanceMin', 0.007, 9],
     ['iso-fit', { size: '22', hole: 'H7', shaft: 'p6' }, 'clearanceMin', -0.035, 9],
-    ['two-pin', { distance: '100', distanceTolerance: '0', hole: '6.03', pin: '6' }, 'shiftMax', 0.015, 9], // prettier-ignore
+    [
+      'two-pin',
+      { distance: '100', distanceTolerance: '0', hole: '6.03', pin: '6' },
+      'shiftMax',
+      0.015,
+      9,
+    ],
     // An error across a 6 in jaw grows over a 14 in part: 0.01 becomes 0.0233.
-    ['tilt-over-length', { error: '0.01in', base: '6in', length: '14in' }, 'error', (0.14 / 6) * 25.4, 9], // prettier-ignore
+    [
+      'tilt-over-length',
+      { error: '0.01in', base: '6in', length: '14in' },
+      'error',
+      (0.14 / 6) * 25.4,
+      9,
+    ],
     ['balanced-cuts', { start: '1.000in', finish: '0.540in' }, 'sideA', 0.23 * 25.4, 9],
     ['balanced-cuts', { start: '20', finish: '16', offset: '0.5' }, 'sideA', 1.5, 9],
     ['sine-height', { length: '100', angle: '30' }, 'height', 50, 9],
     ['gauge-stack', { height: '41.257' }, 'height', 41.257, 9],
-    ['thermal-growth', { length: '100', material: 'steel', temperatureChange: '10' }, 'growth', 0.0115, 9], // prettier-ignore
+    [
+      'thermal-growth',
+      { length: '100', material: 'steel', temperatureChange: '10' },
+      'growth',
+      0.0115,
+      9,
+    ],
   ] as const)('%s %j: %s', (id, inputs, name, expected, digits) =>
     expect(figure(id, inputs, name)).toBeCloseTo(expected, digits),
   )
@@ -93,7 +129,9 @@ describe('calculators against closed forms and the facts of the trade', () => {
     fc.assert(
       fc.property(fc.integer({ min: 5, max: 500 }), (tenths) => {
         const inputs = { diameter: String(tenths / 10) }
-        const off = figure('point-depth', inputs, 'pointLength') - figure('point-depth', inputs, 'ruleOfThumb') // prettier-ignore
+        const off =
+          figure('point-depth', inputs, 'pointLength') -
+          figure('point-depth', inputs, 'ruleOfThumb')
         expect(Math.abs(off)).toBeLessThan(0.001 * tenths)
       }),
     )
@@ -105,7 +143,12 @@ describe('calculators against closed forms and the facts of the trade', () => {
         fc.integer({ min: 2, max: 200 }),
         fc.integer({ min: -179, max: 179 }),
         (n, start) => {
-          const { results } = run('bolt-circle', { diameter: '100', count: String(n), start: `${start}deg`, centreX: '7' }) // prettier-ignore
+          const { results } = run('bolt-circle', {
+            diameter: '100',
+            count: String(n),
+            start: `${start}deg`,
+            centreX: '7',
+          })
           const points = results.points?.value as { x: number; y: number }[]
           expect(points).toHaveLength(n)
           for (const [i, p] of points.entries()) {
@@ -131,14 +174,32 @@ describe('calculators against closed forms and the facts of the trade', () => {
     expect(points[2]?.x).toBeCloseTo(-10, 9)
   })
   it('a grid is counted from its first hole and turned about it', () => {
-    const { results } = run('hole-grid', { columns: '2', rows: '2', pitchX: '10', pitchY: '20', x: '5', y: '6', angle: '90' }) // prettier-ignore
-    const points = (results.points?.value as { x: number; y: number }[]).map((p) => [Math.round(p.x), Math.round(p.y)]) // prettier-ignore
-    expect(points).toEqual([[5, 6], [5, 16], [-15, 6], [-15, 16]]) // prettier-ignore
+    const { results } = run('hole-grid', {
+      columns: '2',
+      rows: '2',
+      pitchX: '10',
+      pitchY: '20',
+      x: '5',
+      y: '6',
+      angle: '90',
+    })
+    const points = (results.points?.value as { x: number; y: number }[]).map((p) => [
+      Math.round(p.x),
+      Math.round(p.y),
+    ])
+    expect(points).toEqual([
+      [5, 6],
+      [5, 16],
+      [-15, 6],
+      [-15, 16],
+    ])
   })
 
   it('36 holes and a ten-hole vernier divide into any factor of 360, and not into 62', () => {
     for (let n = 1; n <= 360; n++)
-      expect(run('index-division', { divisions: String(n) }).results.possible?.value).toBe(360 % n === 0) // prettier-ignore
+      expect(run('index-division', { divisions: String(n) }).results.possible?.value).toBe(
+        360 % n === 0,
+      )
     const settings = run('index-division', { divisions: '24' }).results.settings?.value
     expect(settings).toHaveLength(24)
     expect(settings).toContainEqual({ plate: 1, vernier: 5 })
@@ -151,13 +212,24 @@ describe('calculators against closed forms and the facts of the trade', () => {
         fc.pre(c !== off)
         // The best place puts both pins half the difference off their holes.
         const goesIn = difference / 2 <= clearance / 2
-        const inputs = { distance: '100', distanceTolerance: String(difference), hole: String(6 + clearance), pin: '6' } // prettier-ignore
+        const inputs = {
+          distance: '100',
+          distanceTolerance: String(difference),
+          hole: String(6 + clearance),
+          pin: '6',
+        }
         expect(run('two-pin', inputs).results.fits?.value).toBe(goesIn)
       }),
     )
   })
   it('the land of a relieved pin just touches the hole when the distance is out by its tolerance', () => {
-    const inputs = { distance: '100', distanceTolerance: '0.02', hole: '6.01', pin: '6', kind: 'relieved' } // prettier-ignore
+    const inputs = {
+      distance: '100',
+      distanceTolerance: '0.02',
+      hole: '6.01',
+      pin: '6',
+      kind: 'relieved',
+    }
     const land = figure('two-pin', inputs, 'landWidth')
     const corner = Math.hypot(land / 2 + 0.02, Math.sqrt(9 - (land / 2) ** 2))
     expect(corner).toBeCloseTo(3.005, 9)
@@ -167,13 +239,18 @@ describe('calculators against closed forms and the facts of the trade', () => {
 
   it('reach bends with the cube: twice the reach, eight times as far', () => {
     const at = (reach: string): number =>
-      figure('reach-deflection', { diameter: '10', reach, force: '100', material: 'carbide' }, 'deflection') // prettier-ignore
+      figure(
+        'reach-deflection',
+        { diameter: '10', reach, force: '100', material: 'carbide' },
+        'deflection',
+      )
     expect(at('80') / at('40')).toBeCloseTo(8, 9)
     // F L³ / 3 E I with I = π 10⁴ / 64 = 490.87 mm⁴
     expect(at('40')).toBeCloseTo((100 * 64_000) / (3 * 600_000 * 490.873852), 9)
   })
   it('engagement of M6 8.8 in steel is between half and one diameter, more in aluminium', () => {
-    const at = (material: string): number => figure('thread-engagement', { thread: 'M6', material, screwClass: '8.8' }, 'minimumLength') // prettier-ignore
+    const at = (material: string): number =>
+      figure('thread-engagement', { thread: 'M6', material, screwClass: '8.8' }, 'minimumLength')
     expect(at('steel')).toBeGreaterThan(3)
     expect(at('steel')).toBeLessThan(6)
     expect(at('aluminium')).toBeGreaterThan(at('steel'))

@@ -13,10 +13,38 @@ export interface CuttingData {
 
 const TABLE: readonly (CuttingData & { readonly words: RegExp })[] = [
   { name: 'aluminium', words: /alumin/i, drillSpeed: 80, drillFeed: 0.02, noPeck: 3, peck: 0.4 },
-  { name: 'brass', words: /brass|bronze|messing/i, drillSpeed: 60, drillFeed: 0.02, noPeck: 4, peck: 0.8 }, // prettier-ignore
-  { name: 'cast iron', words: /cast iron|iron/i, drillSpeed: 25, drillFeed: 0.02, noPeck: 4, peck: 0.8 }, // prettier-ignore
-  { name: 'stainless steel', words: /stainless|inox/i, drillSpeed: 12, drillFeed: 0.012, noPeck: 2, peck: 0.3 }, // prettier-ignore
-  { name: 'plastic', words: /plastic|acetal|nylon|pom|pvc/i, drillSpeed: 60, drillFeed: 0.025, noPeck: 2, peck: 0.5 }, // prettier-ignore
+  {
+    name: 'brass',
+    words: /brass|bronze|messing/i,
+    drillSpeed: 60,
+    drillFeed: 0.02,
+    noPeck: 4,
+    peck: 0.8,
+  },
+  {
+    name: 'cast iron',
+    words: /cast iron|iron/i,
+    drillSpeed: 25,
+    drillFeed: 0.02,
+    noPeck: 4,
+    peck: 0.8,
+  },
+  {
+    name: 'stainless steel',
+    words: /stainless|inox/i,
+    drillSpeed: 12,
+    drillFeed: 0.012,
+    noPeck: 2,
+    peck: 0.3,
+  },
+  {
+    name: 'plastic',
+    words: /plastic|acetal|nylon|pom|pvc/i,
+    drillSpeed: 60,
+    drillFeed: 0.025,
+    noPeck: 2,
+    peck: 0.5,
+  },
 ]
 
 const STEEL: CuttingData = { name: 'steel', drillSpeed: 25, drillFeed: 0.015, noPeck: 3, peck: 0.5 }

@@ -130,7 +130,8 @@ export function roomBelowMm(part: Part, place: HolePlace): number {
     .flatMap((feature) => removedBox(part, feature) ?? [])
     .filter((box) =>
       (['x', 'y', 'z'] as const).every(
-        (other) => other === axis || (mouth[other] > box.low[other] && mouth[other] < box.high[other]), // prettier-ignore
+        (other) =>
+          other === axis || (mouth[other] > box.low[other] && mouth[other] < box.high[other]),
       ),
     )
   return whole - Math.max(0, ...pockets.map((box) => box.high[axis] - box.low[axis]))

@@ -103,18 +103,27 @@ describe('coordinates in any setup', () => {
         const planned = plan(part, up, toJaw)
         const origin = countingPoint(part, planned, from)
         for (const place of holesInSetup(part, planned, from)) {
-          const inSetup = point<'setup'>(place.at.x + origin.x, place.at.y + origin.y, place.at.z + origin.z) // prettier-ignore
+          const inSetup = point<'setup'>(
+            place.at.x + origin.x,
+            place.at.y + origin.y,
+            place.at.z + origin.z,
+          )
           const back = applyMotion(planned.layout.partFromSetup, inSetup)
           const axis = place.hole.on === 'top' ? 'z' : place.hole.on === 'front' ? 'y' : 'x'
           for (const other of ['x', 'y', 'z'] as const)
-            if (other !== axis || place.from === 'mouth') expect(back[other]).toBeCloseTo(place.mouth[other], 9) // prettier-ignore
+            if (other !== axis || place.from === 'mouth')
+              expect(back[other]).toBeCloseTo(place.mouth[other], 9)
         }
       }),
     )
   })
 
   it('turned over twice, every hole is where it was', () => {
-    const part = partWith(hole('a', { pattern: { kind: 'grid', columns: 3, rows: 2, pitchAcross: mm(9), pitchUp: mm(7) } })) // prettier-ignore
+    const part = partWith(
+      hole('a', {
+        pattern: { kind: 'grid', columns: 3, rows: 2, pitchAcross: mm(9), pitchUp: mm(7) },
+      }),
+    )
     fc.assert(
       fc.property(fc.constantFrom<Side>('back', 'front', 'left', 'right'), (jaw) => {
         const above = holesInSetup(part, plan(part, 'top', jaw), 'corner')
@@ -129,9 +138,20 @@ describe('coordinates in any setup', () => {
   })
 
   it('every hole of the part is somewhere in the six orientations of its faces', () => {
-    const part = partWith(hole('a'), hole('b', { on: 'left', extent: { kind: 'deep', depth: mm(5) } })) // prettier-ignore
-    const keys = new Set(ORIENTATIONS.flatMap(({ toJaw, up }) => holesInSetup(part, plan(part, up, toJaw)).map((h) => h.key))) // prettier-ignore
-    expect([...keys].sort()).toEqual(holesOf(part).map((h) => h.key).sort()) // prettier-ignore
+    const part = partWith(
+      hole('a'),
+      hole('b', { on: 'left', extent: { kind: 'deep', depth: mm(5) } }),
+    )
+    const keys = new Set(
+      ORIENTATIONS.flatMap(({ toJaw, up }) =>
+        holesInSetup(part, plan(part, up, toJaw)).map((h) => h.key),
+      ),
+    )
+    expect([...keys].sort()).toEqual(
+      holesOf(part)
+        .map((h) => h.key)
+        .sort(),
+    )
   })
 })
 
@@ -154,7 +174,10 @@ describe('depths', () => {
     expect(tipMm).toBeGreaterThan(fullMm + 2.3)
   })
   it('a blind thread is drilled deeper than its full thread by the tap’s lead', () => {
-    const found = depth({ making: 'tap', thread: 'M6', diameter: mm(6), extent: { kind: 'deep', depth: mm(12) } }, 5) // prettier-ignore
+    const found = depth(
+      { making: 'tap', thread: 'M6', diameter: mm(6), extent: { kind: 'deep', depth: mm(12) } },
+      5,
+    )
     expect(found.tapTipMm).toBeCloseTo(12 + 3, 9)
     expect(found.fullMm).toBeGreaterThan(found.tapTipMm ?? Infinity)
   })
@@ -195,7 +218,8 @@ describe('the plan of tools', () => {
     expect(spots[0]?.cuts).toHaveLength(1 + 8 + 2 + 20)
   })
   it('spot, drill, mill, bore, ream, chamfer, tap; the tap last for every hole', () => {
-    const order = (key: string): string[] => stages.filter((s) => s.cuts.some((c) => c.key === key)).map((s) => s.kind) // prettier-ignore
+    const order = (key: string): string[] =>
+      stages.filter((s) => s.cuts.some((c) => c.key === key)).map((s) => s.kind)
     expect(order('side.1')).toEqual(['spot', 'drill', 'chamfer', 'tap'])
     expect(order('dowels.1')).toEqual(['spot', 'drill', 'ream'])
     expect(order('centre')).toEqual(['spot', 'drill', 'drill', 'mill', 'bore'])
@@ -205,7 +229,9 @@ describe('the plan of tools', () => {
     const kinds = (tap: 'spiral flute' | 'spiral point'): string[] => {
       const plan = setup('s-1', 'top', 'back', ['a'], { drilling: { tap } })
       const { model } = analyse(STANDARD_WORKSHOP, part, way(plan))
-      return drillingPlan(STANDARD_WORKSHOP, part, model.planned[0] as PlannedSetup).stages.map((s) => s.kind) // prettier-ignore
+      return drillingPlan(STANDARD_WORKSHOP, part, model.planned[0] as PlannedSetup).stages.map(
+        (s) => s.kind,
+      )
     }
     expect(kinds('spiral flute')).toEqual(['spot', 'drill', 'chamfer', 'tap'])
     expect(kinds('spiral point')).toEqual(['spot', 'drill', 'tap', 'chamfer'])
@@ -231,8 +257,16 @@ describe('measured patterns', () => {
     x: (i % 4) * 20,
     y: Math.floor(i / 4) * 15,
   }))
-  const measure = (move: (p: { x: number; y: number }, i: number) => { x: number; y: number }): MeasuredHole[] => // prettier-ignore
-    grid.map((nominal, i) => ({ key: `h.${i + 1}`, label: `hole no. ${i + 1}`, nominal, measured: move(nominal, i), toleranceMm: 0.1 })) // prettier-ignore
+  const measure = (
+    move: (p: { x: number; y: number }, i: number) => { x: number; y: number },
+  ): MeasuredHole[] =>
+    grid.map((nominal, i) => ({
+      key: `h.${i + 1}`,
+      label: `hole no. ${i + 1}`,
+      nominal,
+      measured: move(nominal, i),
+      toleranceMm: 0.1,
+    }))
   const noise = (i: number): number => 0.002 * Math.sin(7 * i)
   const first = (holes: MeasuredHole[]): string => judgeMeasured(holes, 'mm').words[0]?.what ?? ''
 
@@ -246,14 +280,26 @@ describe('measured patterns', () => {
     expect(holes[0]?.afterFitMm).toBeCloseTo(0, 9)
   })
   it('a misplaced zero, a vise out of square and one wandered hole are told apart', () => {
-    expect(first(measure((p, i) => ({ x: p.x + 0.08 + noise(i), y: p.y - 0.05 + noise(i + 3) })))).toMatch(/shifted/) // prettier-ignore
-    const turned = judgeMeasured(measure((p, i) => ({ x: p.x - 0.002 * p.y + noise(i), y: p.y + 0.002 * p.x + noise(i + 5) })), 'mm') // prettier-ignore
+    expect(
+      first(measure((p, i) => ({ x: p.x + 0.08 + noise(i), y: p.y - 0.05 + noise(i + 3) }))),
+    ).toMatch(/shifted/)
+    const turned = judgeMeasured(
+      measure((p, i) => ({ x: p.x - 0.002 * p.y + noise(i), y: p.y + 0.002 * p.x + noise(i + 5) })),
+      'mm',
+    )
     expect(turned.words.map((w) => w.what).join()).toMatch(/turned/)
-    const one = judgeMeasured(measure((p, i) => (i === 6 ? { x: p.x + 0.3, y: p.y } : { x: p.x + noise(i), y: p.y + noise(i + 2) })), 'mm') // prettier-ignore
+    const one = judgeMeasured(
+      measure((p, i) =>
+        i === 6 ? { x: p.x + 0.3, y: p.y } : { x: p.x + noise(i), y: p.y + noise(i + 2) },
+      ),
+      'mm',
+    )
     expect(one.words[0]?.what).toMatch(/no\. 7 wandered/)
     expect(one.words).toHaveLength(1)
     expect(one.holes.filter((h) => h.wandered).map((h) => h.key)).toEqual(['h.7'])
-    expect(first(measure((p, i) => ({ x: p.x + noise(i), y: p.y + noise(2 * i) })))).toMatch(/scatter/) // prettier-ignore
+    expect(first(measure((p, i) => ({ x: p.x + noise(i), y: p.y + noise(2 * i) })))).toMatch(
+      /scatter/,
+    )
   })
   it('one hole and two holes are judged without a turn or a wanderer made up', () => {
     const two = measure((p) => p).slice(0, 2)

@@ -1,4 +1,4 @@
-import { applyMotion, type PlanePoint, type Point, point } from '../geometry'
+import { applyMotion, type PlanePoint, type Point, point, withAxis } from '../geometry'
 import {
   axisOf,
   depthOf,
@@ -70,6 +70,11 @@ export function markedCorner(part: Part): Readonly<Record<'x' | 'y' | 'z', Side>
 export function cornerPoint(part: Part): Point<'part'> {
   const corner = markedCorner(part)
   return point(levelOf(part, corner.x), levelOf(part, corner.y), levelOf(part, corner.z))
+}
+
+/** The marked corner on the face that is up: where it is seen at the machine. */
+export function markedCornerSeen(part: Part, up: Side): Point<'part'> {
+  return withAxis(cornerPoint(part), axisOf(up), levelOf(part, up))
 }
 
 /** Where X, Y and Z are nought, in the frame of the setup. Corner and centre count Z from the face that is up. */

@@ -19,6 +19,7 @@ export {
   holesInSetup,
   holesOf,
   markedCorner,
+  markedCornerSeen,
   outlineInSetup,
 } from './holes'
 export { type MeasuredHole, type MeasuredReport, judgeMeasured } from './measured'

@@ -57,7 +57,8 @@ export function judgeMeasured(holes: readonly MeasuredHole[], unit: LengthUnit):
   const zone = smallestZoneFit(holes)
   const kept = holes.filter((hole) => !outliers.has(hole.key))
   const judged = holes.map((hole, i) => {
-    const positionMm = 2 * Math.hypot(hole.measured.x - hole.nominal.x, hole.measured.y - hole.nominal.y) // prettier-ignore
+    const positionMm =
+      2 * Math.hypot(hole.measured.x - hole.nominal.x, hole.measured.y - hole.nominal.y)
     const left = squares.left[i] ?? { x: 0, y: 0 }
     return {
       ...hole,
@@ -84,7 +85,9 @@ function wanderedHoles(
       const usual = median(fit.left.map((p) => Math.hypot(p.x, p.y)))
       return { hole, alone, far: Math.hypot(alone.x, alone.y), usual }
     })
-    const worst = candidates.reduce((a, b) => (b.far - OUTLIER * b.usual > a.far - OUTLIER * a.usual ? b : a)) // prettier-ignore
+    const worst = candidates.reduce((a, b) =>
+      b.far - OUTLIER * b.usual > a.far - OUTLIER * a.usual ? b : a,
+    )
     if (worst.far < OUTLIER * worst.usual || worst.far < LEAST_MM) break
     found.set(worst.hole.key, { ...worst.alone, label: worst.hole.label })
     kept = kept.filter((hole) => hole !== worst.hole)
@@ -113,8 +116,13 @@ function wordsFor(
   const scatter = Math.sqrt(
     fit.left.reduce((sum, p) => sum + p.x * p.x + p.y * p.y, 0) / Math.max(1, 2 * kept.length - 3),
   )
-  const reach = Math.max(0, ...kept.map((h) => Math.hypot(h.nominal.x - fit.about.x, h.nominal.y - fit.about.y))) // prettier-ignore
-  const spread = Math.hypot(...kept.map((h) => Math.hypot(h.nominal.x - fit.about.x, h.nominal.y - fit.about.y))) // prettier-ignore
+  const reach = Math.max(
+    0,
+    ...kept.map((h) => Math.hypot(h.nominal.x - fit.about.x, h.nominal.y - fit.about.y)),
+  )
+  const spread = Math.hypot(
+    ...kept.map((h) => Math.hypot(h.nominal.x - fit.about.x, h.nominal.y - fit.about.y)),
+  )
   const atEdge = Math.abs(fit.turnRad) * reach
   const turnScatter = spread > 0 ? (scatter / spread) * reach : Infinity
   if (kept.length >= 2 && atEdge > Math.max(LEAST_MM, TELLING * turnScatter)) {

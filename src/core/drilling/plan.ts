@@ -10,7 +10,16 @@ import { drillingRules, holeDepth, type DrillingRules, lastDrillMm } from './dep
 import { type HoleInSetup, holesInSetup } from './holes'
 
 /** The steps in which holes are made, in the order in which the tools come. */
-export const STAGE_KINDS = ['spot', 'drill', 'mill', 'bore', 'ream', 'counterbore', 'chamfer', 'tap'] as const // prettier-ignore
+export const STAGE_KINDS = [
+  'spot',
+  'drill',
+  'mill',
+  'bore',
+  'ream',
+  'counterbore',
+  'chamfer',
+  'tap',
+] as const
 export type StageKind = (typeof STAGE_KINDS)[number]
 
 /** One hole under one tool; Z from the zero of the setup, mm. */
@@ -132,7 +141,16 @@ function routed(
     .slice(1)
     .flatMap((i) => listed[i - 1] ?? [])
   const { diameterMm, kind, millsMm, name, pitchMm } = step
-  const factor = { spot: 1, drill: 1, mill: 1.5, bore: 1, ream: 0.5, counterbore: 1.5, chamfer: 0.6, tap: 0.25 }[kind] // prettier-ignore
+  const factor = {
+    spot: 1,
+    drill: 1,
+    mill: 1.5,
+    bore: 1,
+    ream: 0.5,
+    counterbore: 1.5,
+    chamfer: 0.6,
+    tap: 0.25,
+  }[kind]
   const speed = Math.floor(spindleSpeed(data.drillSpeed * factor, millsMm ?? diameterMm, fastest))
   const perTurn = {
     spot: 0.6 * data.drillFeed * diameterMm,
@@ -240,28 +258,66 @@ function stepsOf(
     const mill = largestMill(mills, millsMm)
     if (mill === undefined) left.push(noMill(part, place, millsMm))
     else if (millsMm > drillMm)
-      steps.push({ kind: 'mill', name: `End mill ${size(mill)}`, diameterMm: mill, millsMm, depthMm: finished, rank: millsMm }) // prettier-ignore
-    steps.push({ kind: 'bore', name: `Boring head to ${size(hole.diameter.mm)}`, diameterMm: hole.diameter.mm, depthMm: finished, rank: hole.diameter.mm }) // prettier-ignore
+      steps.push({
+        kind: 'mill',
+        name: `End mill ${size(mill)}`,
+        diameterMm: mill,
+        millsMm,
+        depthMm: finished,
+        rank: millsMm,
+      })
+    steps.push({
+      kind: 'bore',
+      name: `Boring head to ${size(hole.diameter.mm)}`,
+      diameterMm: hole.diameter.mm,
+      depthMm: finished,
+      rank: hole.diameter.mm,
+    })
   }
   if (hole.making === 'ream')
-    steps.push({ kind: 'ream', name: `Reamer ${size(hole.diameter.mm)}${hole.fit ? ` ${hole.fit}` : ''}`, diameterMm: hole.diameter.mm, depthMm: finished, rank: hole.diameter.mm }) // prettier-ignore
+    steps.push({
+      kind: 'ream',
+      name: `Reamer ${size(hole.diameter.mm)}${hole.fit ? ` ${hole.fit}` : ''}`,
+      diameterMm: hole.diameter.mm,
+      depthMm: finished,
+      rank: hole.diameter.mm,
+    })
   if (hole.head.kind === 'counterbore') {
     const millsMm = hole.head.diameter.mm
     const mill = largestMill(mills, millsMm)
     if (mill === undefined) left.push(noMill(part, place, millsMm))
     else
-      steps.push({ kind: 'counterbore', name: `End mill ${size(mill)}`, diameterMm: mill, millsMm, depthMm: hole.head.depth.mm, rank: millsMm }) // prettier-ignore
+      steps.push({
+        kind: 'counterbore',
+        name: `End mill ${size(mill)}`,
+        diameterMm: mill,
+        millsMm,
+        depthMm: hole.head.depth.mm,
+        rank: millsMm,
+      })
   }
   if (hole.head.kind === 'countersink') {
     const angle = hole.head.angle.rad
     const degrees = printNumber((angle * 180) / Math.PI, 1)
-    steps.push({ kind: 'chamfer', name: `Countersink ${degrees}°`, diameterMm: hole.head.diameter.mm, depthMm: pointLengthMm(hole.head.diameter.mm, angle), rank: angle }) // prettier-ignore
+    steps.push({
+      kind: 'chamfer',
+      name: `Countersink ${degrees}°`,
+      diameterMm: hole.head.diameter.mm,
+      depthMm: pointLengthMm(hole.head.diameter.mm, angle),
+      rank: angle,
+    })
   }
   const thread = hole.thread === undefined ? undefined : parseThread(hole.thread)
   if (hole.making === 'tap' && thread) {
     const chamferMm = TAP_CHAMFER * thread.majorMm
     if (hole.head.kind === 'none')
-      steps.push({ kind: 'chamfer', name: 'Countersink 90°', diameterMm: chamferMm, depthMm: pointLengthMm(chamferMm, Math.PI / 2), rank: Math.PI / 2 }) // prettier-ignore
+      steps.push({
+        kind: 'chamfer',
+        name: 'Countersink 90°',
+        diameterMm: chamferMm,
+        depthMm: pointLengthMm(chamferMm, Math.PI / 2),
+        rank: Math.PI / 2,
+      })
     steps.push({
       kind: 'tap',
       name: `Tap ${thread.designation}, ${depth.bottoming ? 'bottoming' : rules.tap}`,

@@ -58,11 +58,23 @@ function depthFindings(
   const about = { feature: place.hole.id }
   if (depth.bottoming)
     return [
-      finding('hole.bottoming', i, `A bottoming tap is needed for ${name}.`, `Drilled for the usual lead the point would come through the floor. Drill to ${length(depth.fullMm)} full diameter, ${length(depth.tipMm)} at the point, and finish with a bottoming tap, chamfered first.`, about), // prettier-ignore
+      finding(
+        'hole.bottoming',
+        i,
+        `A bottoming tap is needed for ${name}.`,
+        `Drilled for the usual lead the point would come through the floor. Drill to ${length(depth.fullMm)} full diameter, ${length(depth.tipMm)} at the point, and finish with a bottoming tap, chamfered first.`,
+        about,
+      ),
     ]
   if (depth.throughFloorMm === 0) return []
   return [
-    finding('hole.floor', i, `The drill for ${name} comes through the floor.`, `Its point ends ${length(depth.tipMm)} deep, ${length(depth.throughFloorMm)} more than there is. The drawing’s depth is to the full diameter: drill shallower, take a flat-bottomed cutter, or say through.`, about), // prettier-ignore
+    finding(
+      'hole.floor',
+      i,
+      `The drill for ${name} comes through the floor.`,
+      `Its point ends ${length(depth.tipMm)} deep, ${length(depth.throughFloorMm)} more than there is. The drawing’s depth is to the full diameter: drill shallower, take a flat-bottomed cutter, or say through.`,
+      about,
+    ),
   ]
 }
 
@@ -79,7 +91,13 @@ function headFindings(
   if (!counts || left <= 1e-9) return []
   const what = hole.head.kind === 'none' ? 'depth' : hole.head.kind
   return [
-    finding('hole.head-height', i, `The ${what} of ${refLabel(part, hole.id)} would be taken from the wrong height.`, `${capital(part.faces[on].name)} still has ${length(left)} on it here. Cut the face first, or the ${what} comes out ${length(left)} too shallow.`, { feature: hole.id }), // prettier-ignore
+    finding(
+      'hole.head-height',
+      i,
+      `The ${what} of ${refLabel(part, hole.id)} would be taken from the wrong height.`,
+      `${capital(part.faces[on].name)} still has ${length(left)} on it here. Cut the face first, or the ${what} comes out ${length(left)} too shallow.`,
+      { feature: hole.id },
+    ),
   ]
 }
 
@@ -96,14 +114,26 @@ function toolFindings(
   const head = hole.head.kind === 'none' ? hole.diameter.mm : hole.head.diameter.mm
   if (given !== undefined && given > head && hole.making !== 'tap')
     found.push(
-      finding('hole.spot-large', i, `Spotting to ${length(given)} leaves a ring round ${name}.`, `The hole is ${length(head)}. The program spots it to nine tenths of its size; a spot of ${length(given)} by hand would show.`, { feature: hole.id }), // prettier-ignore
+      finding(
+        'hole.spot-large',
+        i,
+        `Spotting to ${length(given)} leaves a ring round ${name}.`,
+        `The hole is ${length(head)}. The program spots it to nine tenths of its size; a spot of ${length(given)} by hand would show.`,
+        { feature: hole.id },
+      ),
     )
   const drill = lastDrillMm(hole)
   const depth = drilledDepth(place, drill, drillingRules(planned.setup.drilling))
   const flute = jobberFluteMm(drill)
   if (depth.tipMm > flute - FLUTE_OUT * drill)
     found.push(
-      finding('hole.reach', i, `Too deep for a jobber drill: ${name}.`, `${length(depth.tipMm)} deep; a ${length(drill)} drill has ${length(flute)} of flute and must stand ${length(FLUTE_OUT * drill)} out (DIN 338, from memory). Take a long drill after a short one, or drill from both sides.`, { feature: hole.id }), // prettier-ignore
+      finding(
+        'hole.reach',
+        i,
+        `Too deep for a jobber drill: ${name}.`,
+        `${length(depth.tipMm)} deep; a ${length(drill)} drill has ${length(flute)} of flute and must stand ${length(FLUTE_OUT * drill)} out (DIN 338, from memory). Take a long drill after a short one, or drill from both sides.`,
+        { feature: hole.id },
+      ),
     )
   return found
 }

@@ -36,7 +36,10 @@ const leastWall = (radius: number): number => Math.max(LEAST_WALL_MM, LEAST_WALL
 
 /** The worst hole of each feature, so that a row of fifty does not make fifty findings. */
 class Worst {
-  private readonly byKey = new Map<string, { mm: number; make: (more: number) => Finding; count: number }>() // prettier-ignore
+  private readonly byKey = new Map<
+    string,
+    { mm: number; make: (more: number) => Finding; count: number }
+  >()
 
   add(key: string, mm: number, make: (more: number) => Finding): void {
     const found = this.byKey.get(key)
@@ -71,13 +74,34 @@ function edgeRules({ part, length }: RuleContext, holes: readonly HolePlace[]): 
     const about = { feature: hole.id }
     if (wall < 0)
       worst.add(`breaks ${hole.id}`, wall, (more) =>
-        finding('hole.breaks-edge', undefined, `${name} breaks out of the edge.`, `By ${length(-wall)}. Move it in by at least ${length(-wall + leastWall(radiusOf(place)))}.${andMore(more)}`, about)) // prettier-ignore
+        finding(
+          'hole.breaks-edge',
+          undefined,
+          `${name} breaks out of the edge.`,
+          `By ${length(-wall)}. Move it in by at least ${length(-wall + leastWall(radiusOf(place)))}.${andMore(more)}`,
+          about,
+        ),
+      )
     else if (wall < leastWall(radiusOf(place)))
       worst.add(`edge ${hole.id}`, wall, (more) =>
-        finding('hole.edge', undefined, `${name} leaves ${length(wall)} to the edge.`, `At least ${length(leastWall(radiusOf(place)))} should stay (common practice). Move it in, or ask whether the drawing means it.${andMore(more)}`, about)) // prettier-ignore
+        finding(
+          'hole.edge',
+          undefined,
+          `${name} leaves ${length(wall)} to the edge.`,
+          `At least ${length(leastWall(radiusOf(place)))} should stay (common practice). Move it in, or ask whether the drawing means it.${andMore(more)}`,
+          about,
+        ),
+      )
     if (rim < 0 && wall >= 0 && hole.head.kind !== 'none')
       worst.add(`head ${hole.id}`, rim, (more) =>
-        finding('hole.head-off-edge', undefined, `The ${hole.head.kind} of ${refLabel(part, key)} runs off the edge.`, `By ${length(-rim)}. Make it smaller, or move the hole in.${andMore(more)}`, about)) // prettier-ignore
+        finding(
+          'hole.head-off-edge',
+          undefined,
+          `The ${hole.head.kind} of ${refLabel(part, key)} runs off the edge.`,
+          `By ${length(-rim)}. Make it smaller, or move the hole in.${andMore(more)}`,
+          about,
+        ),
+      )
   }
   return worst.findings
 }
@@ -97,7 +121,14 @@ function neighbourRules(
       const sameFace = a.hole.on === b.hole.on
       if (sameFace && apart < SAME_PLACE_MM) {
         worst.add(`twice ${ids}`, 0, (more) =>
-          finding('hole.twice', undefined, `${capital(names)} are at the same place.`, `One hole is said twice. Take one off the drawing.${andMore(more)}`, about)) // prettier-ignore
+          finding(
+            'hole.twice',
+            undefined,
+            `${capital(names)} are at the same place.`,
+            `One hole is said twice. Take one off the drawing.${andMore(more)}`,
+            about,
+          ),
+        )
         return
       }
       if (!meet(part, a, b)) return
@@ -105,16 +136,37 @@ function neighbourRules(
       const radii = radiusOf(a) + radiusOf(b)
       if (!sameFace && apart < 0.5 * Math.min(radiusOf(a), radiusOf(b))) {
         worst.add(`miss ${ids}`, -apart, (more) =>
-          finding('hole.miss', undefined, `${capital(names)} should meet, and miss each other.`, `By ${length(apart)}. Lay one out like the other, from the same corner.${andMore(more)}`, about)) // prettier-ignore
+          finding(
+            'hole.miss',
+            undefined,
+            `${capital(names)} should meet, and miss each other.`,
+            `By ${length(apart)}. Lay one out like the other, from the same corner.${andMore(more)}`,
+            about,
+          ),
+        )
         return
       }
       const wall = apart - radii
       if (wall < 0)
         worst.add(`overlap ${ids}`, wall, (more) =>
-          finding('hole.overlap', undefined, `${capital(names)} run into each other.`, `By ${length(-wall)}. Check the pitch, or which hole belongs there.${andMore(more)}`, about)) // prettier-ignore
+          finding(
+            'hole.overlap',
+            undefined,
+            `${capital(names)} run into each other.`,
+            `By ${length(-wall)}. Check the pitch, or which hole belongs there.${andMore(more)}`,
+            about,
+          ),
+        )
       else if (wall < leastWall(Math.min(radiusOf(a), radiusOf(b))))
         worst.add(`wall ${ids}`, wall, (more) =>
-          finding('hole.wall', undefined, `Between ${names} ${length(wall)} is left.`, `The drill wanders into the other hole. Drill the smaller first, or move them apart.${andMore(more)}`, about)) // prettier-ignore
+          finding(
+            'hole.wall',
+            undefined,
+            `Between ${names} ${length(wall)} is left.`,
+            `The drill wanders into the other hole. Drill the smaller first, or move them apart.${andMore(more)}`,
+            about,
+          ),
+        )
     })
   }
   return worst.findings
@@ -172,7 +224,14 @@ function pocketRules(
       const reaches = feature.on === hole.on || hole.extent.kind === 'through'
       if (!reaches) continue
       worst.add(`${hole.id} ${feature.id}`, gap, (more) =>
-        finding('hole.wall', undefined, `${capital(refLabel(part, key))} ${gap < 0 ? 'cuts into' : `leaves ${length(gap)} to`} ${refLabel(part, feature.id)}.`, `Drill it before ${refLabel(part, feature.id)} is milled, so that the drill does not run off, or move it.${andMore(more)}`, { feature: hole.id })) // prettier-ignore
+        finding(
+          'hole.wall',
+          undefined,
+          `${capital(refLabel(part, key))} ${gap < 0 ? 'cuts into' : `leaves ${length(gap)} to`} ${refLabel(part, feature.id)}.`,
+          `Drill it before ${refLabel(part, feature.id)} is milled, so that the drill does not run off, or move it.${andMore(more)}`,
+          { feature: hole.id },
+        ),
+      )
     }
   }
   return worst.findings
@@ -181,14 +240,16 @@ function pocketRules(
 /** Distance from a point to the rim of a box seen along a face; negative inside by the depth inside. */
 function gapTo(box: Box, at: HolePlace['mouth'], on: Side): number {
   const [u, v] = planeOf(on)
-  const outside = (axis: Axis): number => Math.max(box.low[axis] - at[axis], at[axis] - box.high[axis]) // prettier-ignore
+  const outside = (axis: Axis): number =>
+    Math.max(box.low[axis] - at[axis], at[axis] - box.high[axis])
   const [du, dv] = [outside(u), outside(v)]
   return du > 0 || dv > 0 ? Math.hypot(Math.max(0, du), Math.max(0, dv)) : Math.max(du, dv)
 }
 
 /** Threads too short for the material. */
 function threadRules({ part, length }: RuleContext): readonly Finding[] {
-  const needed = THREAD_DIAMETERS.find(([words]) => words.test(part.material))?.[1] ?? USUAL_DIAMETERS // prettier-ignore
+  const needed =
+    THREAD_DIAMETERS.find(([words]) => words.test(part.material))?.[1] ?? USUAL_DIAMETERS
   return part.features.flatMap((hole) => {
     const thread = hole.kind === 'hole' && hole.thread ? parseThread(hole.thread) : undefined
     if (hole.kind !== 'hole' || !thread || hole.extent.kind === 'open') return []
@@ -197,7 +258,13 @@ function threadRules({ part, length }: RuleContext): readonly Finding[] {
     const full = hole.extent.kind === 'deep' ? hole.extent.depth.mm : sizeAlong(part, axis)
     if (full >= needed * thread.majorMm - 1e-9) return []
     return [
-      finding('hole.thread-short', undefined, `Only ${length(full)} of thread in ${refLabel(part, hole.id)}.`, `In ${part.material} a screw wants ${needed} diameters, ${length(needed * thread.majorMm)} (common practice; a qualified person decides where it matters). Go deeper, or put in an insert.`, { feature: hole.id }), // prettier-ignore
+      finding(
+        'hole.thread-short',
+        undefined,
+        `Only ${length(full)} of thread in ${refLabel(part, hole.id)}.`,
+        `In ${part.material} a screw wants ${needed} diameters, ${length(needed * thread.majorMm)} (common practice; a qualified person decides where it matters). Go deeper, or put in an insert.`,
+        { feature: hole.id },
+      ),
     ]
   })
 }
@@ -210,10 +277,18 @@ function sameDrillRules({ part }: RuleContext): readonly Finding[] {
   })
   return part.features.flatMap((plain) => {
     if (plain.kind !== 'hole' || plain.making !== 'drill') return []
-    const same = tapped.find(({ drill, hole }) => hole.on === plain.on && Math.abs(drill - plain.diameter.mm) < 0.06) // prettier-ignore
+    const same = tapped.find(
+      ({ drill, hole }) => hole.on === plain.on && Math.abs(drill - plain.diameter.mm) < 0.06,
+    )
     if (!same) return []
     return [
-      finding('hole.same-drill', undefined, `Easily taken for each other: ${refLabel(part, plain.id)} and the tapping holes of ${refLabel(part, same.hole.id)}.`, 'The same drill makes both: tick them by number, or the wrong ones get tapped.', { feature: plain.id }), // prettier-ignore
+      finding(
+        'hole.same-drill',
+        undefined,
+        `Easily taken for each other: ${refLabel(part, plain.id)} and the tapping holes of ${refLabel(part, same.hole.id)}.`,
+        'The same drill makes both: tick them by number, or the wrong ones get tapped.',
+        { feature: plain.id },
+      ),
     ]
   })
 }

@@ -39,7 +39,10 @@ export function drillingProgram(plan: DrillingPlan, options: ProgramOptions): st
   for (const words of PROGRAM_CAUTION) write.comment(words)
   if (!offset) write.comment('NO WORK OFFSET IN THIS PROGRAM: SET ZERO AT THE MACHINE')
   for (const words of plan.left) write.comment(`LOOK: ${words}`)
-  for (const stage of plan.stages) write.comment(`T${stage.tool} ${stage.name}, ${stage.cuts.length} ${stage.cuts.length === 1 ? 'hole' : 'holes'}`) // prettier-ignore
+  for (const stage of plan.stages)
+    write.comment(
+      `T${stage.tool} ${stage.name}, ${stage.cuts.length} ${stage.cuts.length === 1 ? 'hole' : 'holes'}`,
+    )
   write.line(`${inch ? 'G20' : 'G21'} G17 G40 G49 G80 G90 G94`)
   for (const stage of plan.stages) writeStage(write, stage, plan, options, offset)
   write.line('M30')
@@ -81,11 +84,14 @@ function cycle(write: Writer, stage: ToolStage, plan: DrillingPlan): void {
   let modal = ''
   for (const cut of stage.cuts) {
     const { q, word } = cycleOf(stage, cut)
-    const depth = ` Z${write.length(cut.tipZ)} R${write.length(cut.mouthZ + plan.rules.nearMm)}${q === undefined ? '' : ` Q${write.length(q)}`}` // prettier-ignore
+    const depth = ` Z${write.length(cut.tipZ)} R${write.length(cut.mouthZ + plan.rules.nearMm)}${q === undefined ? '' : ` Q${write.length(q)}`}`
     const words = `${word}${depth}`
     const feed = ` F${write.feed(stage.feed)}`
     // Back to the safe height between holes: what stands between them is not known here.
-    write.line(words === modal ? write.xy(cut).trim() : `G98 ${word}${write.xy(cut)}${depth}${feed}`, cut.label) // prettier-ignore
+    write.line(
+      words === modal ? write.xy(cut).trim() : `G98 ${word}${write.xy(cut)}${depth}${feed}`,
+      cut.label,
+    )
     modal = words
   }
   write.line('G80')

@@ -64,7 +64,9 @@ export function readPlaces(text: string, unit: LengthUnit): Result<readonly Plac
   const lines = text.split(/\r\n|\r|\n/)
   const separator = separatorOf(text)
   const rows = lines.map((line) => cellsOf(line, separator))
-  const filled = rows.flatMap((cells, i) => (cells.some((cell) => cell !== '') ? [{ cells, line: i + 1 }] : [])) // prettier-ignore
+  const filled = rows.flatMap((cells, i) =>
+    cells.some((cell) => cell !== '') ? [{ cells, line: i + 1 }] : [],
+  )
   const [head] = filled
   if (!head) return one('table.empty', 'The table is empty. Paste two columns, X and Y.')
   if (filled.length > MOST_ROWS)
@@ -72,7 +74,10 @@ export function readPlaces(text: string, unit: LengthUnit): Result<readonly Plac
   const headed = head.cells.some((cell) => HEADINGS[cell.toLowerCase()] !== undefined)
   const columns = headed ? headedColumns(head.cells) : { x: 0, y: 1, name: undefined }
   if (columns.x === undefined || columns.y === undefined)
-    return one('table.heading', `Line ${head.line} heads the columns, but ${columns.x === undefined ? 'X' : 'Y'} is not among them.`) // prettier-ignore
+    return one(
+      'table.heading',
+      `Line ${head.line} heads the columns, but ${columns.x === undefined ? 'X' : 'Y'} is not among them.`,
+    )
   const { x, y, name } = columns
   const issues: Issue[] = []
   const places = (headed ? filled.slice(1) : filled).map(({ cells, line }): PlaceRow => {
@@ -80,8 +85,15 @@ export function readPlaces(text: string, unit: LengthUnit): Result<readonly Plac
       const cell = decimalPoint(cells[column] ?? '', separator)
       const parsed = parseLength(cell, unit)
       if (parsed.ok) return parsed.value.mm
-      const sentence = cell === '' ? `Line ${line}: ${axis} is empty.` : `Line ${line}, ${axis}: ${parsed.issues[0].sentence}` // prettier-ignore
-      issues.push({ code: cell === '' ? 'table.empty-cell' : 'table.cell', path: `${line}`, sentence }) // prettier-ignore
+      const sentence =
+        cell === ''
+          ? `Line ${line}: ${axis} is empty.`
+          : `Line ${line}, ${axis}: ${parsed.issues[0].sentence}`
+      issues.push({
+        code: cell === '' ? 'table.empty-cell' : 'table.cell',
+        path: `${line}`,
+        sentence,
+      })
       return 0
     }
     const place = { x: read(x, 'X'), y: read(y, 'Y') }

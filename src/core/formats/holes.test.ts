@@ -11,9 +11,10 @@ const { model } = analyse(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY)
 const planned = (i: number): PlannedSetup => model.planned[i] as PlannedSetup
 
 describe('drilling program, read back by an independent reader', () => {
-  const cases = [0, 1].flatMap(
-    (setup) =>
-    [true, false].flatMap((cycles) => (['mm', 'inch'] as const).map((unit) => ({ setup, cycles, unit }))), // prettier-ignore
+  const cases = [0, 1].flatMap((setup) =>
+    [true, false].flatMap((cycles) =>
+      (['mm', 'inch'] as const).map((unit) => ({ setup, cycles, unit })),
+    ),
   )
   it.each(cases)('setup $setup, cycles $cycles, $unit: hole by hole', ({ cycles, setup, unit }) => {
     const plan = drillingPlan(STANDARD_WORKSHOP, PIER_PLATE, planned(setup))
@@ -48,7 +49,12 @@ describe('drilling program, read back by an independent reader', () => {
 
   it('carries the caution at its head, only ASCII, and one end', () => {
     const plan = drillingPlan(STANDARD_WORKSHOP, PIER_PLATE, planned(0))
-    const text = drillingProgram(plan, { title: 'Käse (Ø5) “x”', unit: 'mm', cycles: true, offset: 'zero' }) // prettier-ignore
+    const text = drillingProgram(plan, {
+      title: 'Käse (Ø5) “x”',
+      unit: 'mm',
+      cycles: true,
+      offset: 'zero',
+    })
     expect(text.split('\n').slice(0, 8).join('\n')).toMatch(/PROVE THIS PROGRAM ABOVE THE PART/)
     expect(text).toMatch(/^[\x20-\x7e\n]*$/)
     expect(text).toContain('NO WORK OFFSET')
@@ -95,10 +101,13 @@ describe('tables of places', () => {
     ['X;Y\n1,5;2,5', [[1.5, 2.5]]],
     ['Y,hole,X\n2,first,1', [[1, 2]]],
     ['1/2in, 3/4in', [[12.7, 19.05]]],
-  ])(
-    '%j',
-    (text, expected) =>
-    expect((rows(text) as readonly { x: number; y: number }[]).map((p) => [Number(p.x.toFixed(9)), Number(p.y.toFixed(9))])).toEqual(expected), // prettier-ignore
+  ])('%j', (text, expected) =>
+    expect(
+      (rows(text) as readonly { x: number; y: number }[]).map((p) => [
+        Number(p.x.toFixed(9)),
+        Number(p.y.toFixed(9)),
+      ]),
+    ).toEqual(expected),
   )
   it('takes bare numbers in the unit that is asked for, and names', () => {
     expect(rows('hole;x;y\na1;1;2', 'inch')).toEqual([{ name: 'a1', x: 25.4, y: 50.8 }])
@@ -127,7 +136,12 @@ describe('tables of places', () => {
 
 describe('full-size template', () => {
   const holes = holesInSetup(PIER_PLATE, planned(0))
-  const template = holeTemplate(PIER_PLATE, holes, outlineInSetup(PIER_PLATE, planned(0)), 'Pier <plate>') // prettier-ignore
+  const template = holeTemplate(
+    PIER_PLATE,
+    holes,
+    outlineInSetup(PIER_PLATE, planned(0)),
+    'Pier <plate>',
+  )
   it('keeps every distance, and has a check line of 100 mm', () => {
     const [a, b] = [template.holes[0], template.holes[5]]
     const [p, q] = [holes[0], holes[5]]

@@ -24,7 +24,10 @@ export function patternIssues(part: Part, hole: Hole, path: string): readonly Is
     if (new Set(pattern.skip).size >= places)
       say('pattern.empty', 'every place is left out; nothing would be drilled.')
     if (places > MOST_HOLES)
-      say('pattern.many', `${pattern.columns} × ${pattern.rows} makes ${places} holes; ${MOST_HOLES} is the most for one pattern. Split it.`) // prettier-ignore
+      say(
+        'pattern.many',
+        `${pattern.columns} × ${pattern.rows} makes ${places} holes; ${MOST_HOLES} is the most for one pattern. Split it.`,
+      )
     const stacked =
       (pattern.columns > 1 && pattern.pitchAcross.mm === 0) ||
       (pattern.rows > 1 && pattern.pitchUp.mm === 0)
@@ -49,15 +52,33 @@ export function linkIssues(part: Part, feature: Feature, path: string): readonly
   const linked = linksOf(feature)
   const unknown = linked.filter((id) => !part.features.some((other) => other.id === id))
   if (unknown.length > 0)
-    return [{ code: 'link.unknown', path, sentence: `${featureLabel(feature)} is laid out after “${unknown[0] ?? ''}”, which is not on the part.` }] // prettier-ignore
+    return [
+      {
+        code: 'link.unknown',
+        path,
+        sentence: `${featureLabel(feature)} is laid out after “${unknown[0] ?? ''}”, which is not on the part.`,
+      },
+    ]
   const source = part.features.find(
     (other) =>
       feature.kind === 'hole' && feature.pattern.kind === 'copy' && other.id === feature.pattern.of,
   )
   if (source && source.kind !== 'hole')
-    return [{ code: 'link.kind', path, sentence: `${featureLabel(feature)} copies ${featureLabel(source)}, which is not a hole.` }] // prettier-ignore
+    return [
+      {
+        code: 'link.kind',
+        path,
+        sentence: `${featureLabel(feature)} copies ${featureLabel(source)}, which is not a hole.`,
+      },
+    ]
   return leadsBack(part, feature)
-    ? [{ code: 'link.circle', path, sentence: `${featureLabel(feature)} is laid out after itself, through ${linked.join(', ')}.` }] // prettier-ignore
+    ? [
+        {
+          code: 'link.circle',
+          path,
+          sentence: `${featureLabel(feature)} is laid out after itself, through ${linked.join(', ')}.`,
+        },
+      ]
     : []
 }
 

@@ -127,12 +127,20 @@ describe('patterns', () => {
 
   it('a part circle has a hole at each end, an arc keeps its chord', () => {
     const circle = { kind: 'circle' as const, diameter: mm(20), first: { rad: 0 } }
-    const half = holePoints(block, onTop({ pattern: { ...circle, count: 3, sweep: { rad: Math.PI } } })) // prettier-ignore
+    const half = holePoints(
+      block,
+      onTop({ pattern: { ...circle, count: 3, sweep: { rad: Math.PI } } }),
+    )
     const [a, b, c] = half
     expect((a?.x ?? 0) + (c?.x ?? 0)).toBeCloseTo(2 * (b?.x ?? 0), 9)
     const arc = holePoints(block, onTop({ pattern: { ...circle, count: 4, chord: mm(6) } }))
     for (let i = 1; i < arc.length; i++)
-      expect(Math.hypot((arc[i]?.x ?? 0) - (arc[i - 1]?.x ?? 0), (arc[i]?.y ?? 0) - (arc[i - 1]?.y ?? 0))).toBeCloseTo(6, 9) // prettier-ignore
+      expect(
+        Math.hypot(
+          (arc[i]?.x ?? 0) - (arc[i - 1]?.x ?? 0),
+          (arc[i]?.y ?? 0) - (arc[i - 1]?.y ?? 0),
+        ),
+      ).toBeCloseTo(6, 9)
   })
 
   it('places left out are not drilled, and a staggered row lies between its neighbours', () => {
@@ -153,7 +161,13 @@ describe('patterns', () => {
     const rows = onTop({
       id: 'rows',
       pattern: { kind: 'grid', columns: 2, rows: 1, pitchAcross: mm(10), pitchUp: mm(0) },
-      place: { dims: [{ from: 'left', at: mm(20) }, { from: 'front', at: mm(15) }], centred: false }, // prettier-ignore
+      place: {
+        dims: [
+          { from: 'left', at: mm(20) },
+          { from: 'front', at: mm(15) },
+        ],
+        centred: false,
+      },
     })
     const below = onTop({
       id: 'below',
@@ -165,7 +179,9 @@ describe('patterns', () => {
     expect(partIssues(part)).toEqual([])
     expect(rounded(holePoints(part, below))).toEqual(rounded(holePoints(part, rows)))
     const flipped: Hole = { ...below, pattern: { kind: 'copy', of: 'rows', flip: 'across' } }
-    expect(rounded(holePoints(part, flipped))).toEqual(rounded([...holePoints(part, rows)].reverse())) // prettier-ignore
+    expect(rounded(holePoints(part, flipped))).toEqual(
+      rounded([...holePoints(part, rows)].reverse()),
+    )
   })
 
   it.each([
@@ -208,7 +224,11 @@ describe('patterns', () => {
 
   it('a circle of copies is refused, and laying it out still ends', () => {
     const a = onTop({ id: 'a', pattern: { kind: 'copy', of: 'b' } })
-    const b = onTop({ id: 'b', pattern: { kind: 'copy', of: 'a' }, place: { dims: [], centred: false, about: 'a' } }) // prettier-ignore
+    const b = onTop({
+      id: 'b',
+      pattern: { kind: 'copy', of: 'a' },
+      place: { dims: [], centred: false, about: 'a' },
+    })
     expect(partIssues({ ...block, features: [a, b] }).map((i) => i.code)).toContain('link.circle')
   })
 })

@@ -80,7 +80,10 @@ const TURN_PRECISION = 1e-9
 export function smallestZoneFit(places: readonly MeasuredPlace[]): PatternFit {
   const squares = leastSquaresFit(places)
   const { about } = squares
-  const reach = Math.max(1e-9, ...places.map((p) => Math.hypot(p.nominal.x - about.x, p.nominal.y - about.y))) // prettier-ignore
+  const reach = Math.max(
+    1e-9,
+    ...places.map((p) => Math.hypot(p.nominal.x - about.x, p.nominal.y - about.y)),
+  )
   const circle = (turnRad: number): Circle =>
     smallestCircle(places.map((p) => less(p.measured, moved(p.nominal, about, turnRad))))
   const half = Math.max(1e-7, (4 * squares.largestMm) / reach)

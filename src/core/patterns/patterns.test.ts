@@ -17,10 +17,17 @@ import {
 const coordinate = fc.integer({ min: -100_000, max: 100_000 }).map((n) => n / 1000)
 const planePoint = fc.record({ x: coordinate, y: coordinate })
 const small = fc.integer({ min: -300, max: 300 }).map((n) => n / 1000)
-const places = fc.array(
-  fc.record({ nominal: planePoint, off: fc.record({ x: small, y: small }) }),
-  { minLength: 3, maxLength: 12 },
-).map((list): MeasuredPlace[] => list.map(({ nominal, off }) => ({ nominal, measured: { x: nominal.x + off.x, y: nominal.y + off.y } }))) // prettier-ignore
+const places = fc
+  .array(fc.record({ nominal: planePoint, off: fc.record({ x: small, y: small }) }), {
+    minLength: 3,
+    maxLength: 12,
+  })
+  .map((list): MeasuredPlace[] =>
+    list.map(({ nominal, off }) => ({
+      nominal,
+      measured: { x: nominal.x + off.x, y: nominal.y + off.y },
+    })),
+  )
 
 /** Arun, Huang and Blostein 1987, as published: SVD of the covariance of the centred sets. */
 function svdTurn(list: readonly MeasuredPlace[]): number {
@@ -60,14 +67,18 @@ function searched(
     worst(list.map(({ measured, nominal }) => {
       const p = turnPlane({ x: nominal.x - about.x, y: nominal.y - about.y }, turn)
       return { x: measured.x - about.x - p.x - x, y: measured.y - about.y - p.y - y }
-    })) // prettier-ignore
+    }))
   let at = { ...from }
   let best = cost(at.x, at.y, at.turn)
   let [step, turnStep] = [0.2, 0.01]
   let random = 12345
   const next = (): number => (random = (random * 1103515245 + 12345) % 2147483648) / 1073741824 - 1
   for (let i = 0; i < 6000; i++) {
-    const trial = { x: at.x + step * next(), y: at.y + step * next(), turn: at.turn + turnStep * next() } // prettier-ignore
+    const trial = {
+      x: at.x + step * next(),
+      y: at.y + step * next(),
+      turn: at.turn + turnStep * next(),
+    }
     const value = cost(trial.x, trial.y, trial.turn)
     if (value < best) [at, best] = [trial, value]
     else [step, turnStep] = [step * 0.9985, turnStep * 0.9985]
@@ -110,8 +121,14 @@ describe('best fit of a whole pattern', () => {
         fc.pre(list.some((p) => planeDistance(p.nominal, list[0]?.nominal ?? p.nominal) > 20))
         const [squares, zone] = [leastSquaresFit(list), smallestZoneFit(list)]
         expect(zone.largestMm).toBeLessThanOrEqual(squares.largestMm + 1e-9)
-        const largest = (left: readonly PlanePoint[]): number => Math.max(...left.map((p) => Math.hypot(p.x, p.y))) // prettier-ignore
-        const found = searched(list, largest, { ...squares.shift, turn: squares.turnRad }, squares.about) // prettier-ignore
+        const largest = (left: readonly PlanePoint[]): number =>
+          Math.max(...left.map((p) => Math.hypot(p.x, p.y)))
+        const found = searched(
+          list,
+          largest,
+          { ...squares.shift, turn: squares.turnRad },
+          squares.about,
+        )
         expect(zone.largestMm).toBeLessThanOrEqual(found + 1e-6)
       }),
       { numRuns: 60 },
@@ -137,7 +154,8 @@ describe('smallest circle', () => {
         const distances = points.map((p) => planeDistance(p, centre))
         for (const d of distances) expect(d).toBeLessThanOrEqual(radius + 1e-6)
         const distinct = points.some((p) => planeDistance(p, points[0] ?? p) > 1e-3)
-        if (distinct) expect(distances.filter((d) => d > radius - 1e-4).length).toBeGreaterThanOrEqual(2) // prettier-ignore
+        if (distinct)
+          expect(distances.filter((d) => d > radius - 1e-4).length).toBeGreaterThanOrEqual(2)
       }),
     )
   })
@@ -163,10 +181,13 @@ describe('short path', () => {
   })
   it('is the shortest of all for up to seven holes, within a tenth, tried one by one', () => {
     const permutations = (rest: readonly number[]): number[][] =>
-      rest.length === 0 ? [[]] : rest.flatMap((k) => permutations(rest.filter((i) => i !== k)).map((p) => [k, ...p])) // prettier-ignore
+      rest.length === 0
+        ? [[]]
+        : rest.flatMap((k) => permutations(rest.filter((i) => i !== k)).map((p) => [k, ...p]))
     fc.assert(
       fc.property(fc.array(planePoint, { minLength: 3, maxLength: 7 }), (points) => {
-        const of = (order: readonly number[]): number => pathLengthMm(order.map((i) => points[i] as PlanePoint)) // prettier-ignore
+        const of = (order: readonly number[]): number =>
+          pathLengthMm(order.map((i) => points[i] as PlanePoint))
         const rest = points.map((_, i) => i).slice(1)
         const shortest = Math.min(...permutations(rest).map((order) => of([0, ...order])))
         expect(of(shortPath(points))).toBeLessThanOrEqual(1.35 * shortest + 1e-9)

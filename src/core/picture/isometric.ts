@@ -24,6 +24,8 @@ export interface IsometricOptions {
   readonly toJaw: Side
   /** Faces and features cut here, tinted. */
   readonly tinted: ReadonlySet<string>
+  /** A corner that is marked on the part. */
+  readonly corner?: Point<'part'> | undefined
   /** Places of the footing contacts, drawn as marks under the part. */
   readonly contacts?: readonly {
     readonly id: string
@@ -53,6 +55,10 @@ export function isometric(part: Part, state: PartState, options: IsometricOption
   paintCells(view)
   for (const feature of part.features) if (state.cut.has(feature.id)) paintRound(view, feature)
   for (const contact of options.contacts ?? []) paintContact(view, contact)
+  if (options.corner) {
+    const [u, v] = project(options.corner)
+    sheet.circle(u, v, 4.5 / sheet.scale, { fill: 'yellow', stroke: 'ink', width: 1.4 })
+  }
   return { width: options.width, height: options.height, marks: sheet.marks }
 }
 

@@ -88,7 +88,9 @@ describe('ISO 286-1 against the standard’s own formulae', () => {
       for (const { edge, mean } of means) {
         const formula = (factor * (0.45 * Math.cbrt(mean) + 0.001 * mean)) / 1000
         const tabled = toleranceGradeMm(grade, edge) ?? NaN
-        expect(Math.abs(tabled - formula), `IT${grade} to ${edge}`).toBeLessThan(Math.max(0.001, 0.08 * formula)) // prettier-ignore
+        expect(Math.abs(tabled - formula), `IT${grade} to ${edge}`).toBeLessThan(
+          Math.max(0.001, 0.08 * formula),
+        )
       }
   })
   it.each([
@@ -118,7 +120,9 @@ describe('ISO 286-1 against the standard’s own formulae', () => {
   ])('upper deviation of shaft %s', (letter, formula) => {
     for (const { edge, mean } of means) {
       const tabled = 1000 * (shaftLimits(`${letter}7`, edge)?.upperMm ?? NaN)
-      expect(Math.abs(tabled - formula(mean)), `${letter} to ${edge}`).toBeLessThan(Math.max(1, 0.08 * -formula(mean))) // prettier-ignore
+      expect(Math.abs(tabled - formula(mean)), `${letter} to ${edge}`).toBeLessThan(
+        Math.max(1, 0.08 * -formula(mean)),
+      )
     }
   })
   it.each([
@@ -137,7 +141,10 @@ describe('ISO 286-1 against the standard’s own formulae', () => {
       // Over 50 mm r and s have steps of their own: take the last of them at its own mean.
       const D = letter === 's' && edge > 50 ? edge * 0.95 : mean
       const tabled = 1000 * (shaftLimits(`${letter}6`, edge)?.lowerMm ?? NaN)
-      expect(Math.abs(tabled - formula(D, it('7'), it('6'), it('8'))), `${letter} to ${edge}`).toBeLessThan(Math.max(within, 0.04 * tabled)) // prettier-ignore
+      expect(
+        Math.abs(tabled - formula(D, it('7'), it('6'), it('8'))),
+        `${letter} to ${edge}`,
+      ).toBeLessThan(Math.max(within, 0.04 * tabled))
     }
   })
   it('r is the geometric mean of p and s (ISO 286-1)', () => {
@@ -298,7 +305,9 @@ describe('screws and pins', () => {
   it('clearance grows from close to loose, always over the screw', () => {
     for (const name of STANDARD_THREADS) {
       const found = thread(name)
-      const widths = (['close', 'normal', 'loose'] as const).map((fit) => clearanceHole(found, fit)?.diameterMm) // prettier-ignore
+      const widths = (['close', 'normal', 'loose'] as const).map(
+        (fit) => clearanceHole(found, fit)?.diameterMm,
+      )
       if (widths[0] === undefined) continue
       expect([...widths].sort((a, b) => (a ?? 0) - (b ?? 0))).toEqual(widths)
       expect(widths[0]).toBeGreaterThan(found.majorMm)
@@ -317,7 +326,8 @@ describe('screws and pins', () => {
     expect(counterboreForScrew(thread('2BA'))).toBeUndefined()
   })
   it('countersunk heads are 2.24 d to M12 (ISO 10642), hexagons as in ISO 4017', () => {
-    for (const d of [3, 4, 5, 6, 8, 10, 12]) expect(countersinkForScrew(thread(`M${d}`))).toBeCloseTo(2.24 * d, 9) // prettier-ignore
+    for (const d of [3, 4, 5, 6, 8, 10, 12])
+      expect(countersinkForScrew(thread(`M${d}`))).toBeCloseTo(2.24 * d, 9)
     expect(hexFlatsMm(thread('M8'))).toBe(13)
     expect(hexFlatsMm(thread('1/4-20'))).toBeUndefined()
   })

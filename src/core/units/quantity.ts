@@ -3,7 +3,10 @@ import { INCH_MM } from '../standards'
 
 /** Kinds of figure beside lengths and angles, each with the unit that is used inside. */
 const KINDS = {
-  'surface speed': { inside: 'm/min', units: { 'm/min': 1, 'mm/min': 0.001, 'ft/min': 0.3048, sfm: 0.3048, 'm/s': 60 } }, // prettier-ignore
+  'surface speed': {
+    inside: 'm/min',
+    units: { 'm/min': 1, 'mm/min': 0.001, 'ft/min': 0.3048, sfm: 0.3048, 'm/s': 60 },
+  },
   feed: {
     inside: 'mm/min',
     units: { 'mm/min': 1, 'in/min': INCH_MM, ipm: INCH_MM, 'm/min': 1000 },

@@ -1,0 +1,475 @@
+'use client'
+
+import { useCallback, useMemo, useState } from 'react'
+import {
+  cornerPoint,
+  countingPoint,
+  drillingPlan,
+  holesInSetup,
+  markedCorner,
+  markedCornerSeen,
+  outlineInSetup,
+} from '@/core/drilling'
+import { findingsOf } from '@/core/findings'
+import { applyMotion, type PlanePoint, point } from '@/core/geometry'
+import { insideOf, type Part, planeOf, removedBox, axisOf } from '@/core/part'
+import { isometric } from '@/core/picture'
+import { analyse, type PlannedSetup } from '@/core/prediction'
+import { changeSetup, tickCut, turnWords, type Way } from '@/core/way'
+import { type Workshop } from '@/core/workshop'
+import { call } from '@/ui/api'
+import { HistoryButtons } from '@/ui/HistoryButtons'
+import { SaveNotice } from '@/ui/SaveNotice'
+import { SceneSvg } from '@/ui/SceneSvg'
+import { TopBar } from '@/ui/TopBar'
+import { useDocument } from '@/ui/useDocument'
+import { useHistoryKeys } from '@/ui/useHistoryKeys'
+import { placeOnFace } from './compose'
+import { FaceMap, type MapGround } from './FaceMap'
+import { LayoutBar } from './LayoutBar'
+import { MeasuredPane } from './MeasuredPane'
+import { PlacesPane } from './PlacesPane'
+import { ProgramPane } from './ProgramPane'
+import { ToolsPane } from './ToolsPane'
+import { type Pane, PANES, useHolesAddress } from './useHolesAddress'
+
+interface Stored<Body> {
+  readonly id: string
+  readonly version: number
+  readonly body: Body
+  readonly canUndo: boolean
+  readonly canRedo: boolean
+}
+
+type MeasuredPlaces = Readonly<Record<string, readonly { hole: string; x: number; y: number }[]>>
+
+interface HolesViewProps {
+  readonly jobId: string
+  readonly part: Stored<Part>
+  readonly way: Stored<Way>
+  readonly workshop: Workshop
+  /** What has been measured so far, by setup. */
+  readonly measured: MeasuredPlaces
+}
+
+const PANE_WORDS: Readonly<Record<Pane, string>> = {
+  places: 'Coordinates',
+  tools: 'Tools',
+  program: 'Program',
+  measured: 'Measured',
+}
+
+/** The holes of the part in the axes of each setup: laid out, checked, drilled, measured. */
+export function HolesView({
+  jobId,
+  measured,
+  part: storedPart,
+  way: stored,
+  workshop,
+}: HolesViewProps) {
+  const partDocument = useDocument(storedPart)
+  const wayDocument = useDocument(stored)
+  useHistoryKeys(partDocument)
+  const [part, way] = [partDocument.body, wayDocument.body]
+  const address = useHolesAddress()
+  const [stage, setStage] = useState<string>()
+  const [pointing, setPointing] = useState(false)
+  const [draft, setDraft] = useState<readonly PlanePoint[]>([])
+  const analysis = useMemo(() => analyse(workshop, part, way), [part, way, workshop])
+  const findings = useMemo(
+    () => findingsOf(workshop, part, way, analysis),
+    [analysis, part, way, workshop],
+  )
+  const { planned } = analysis.model
+  const index = Math.max(
+    0,
+    planned.findIndex((p) => p.setup.id === address.setup),
+  )
+  const setup = planned[index]
+  const save = partDocument.state.kind === 'saved' ? wayDocument.state : partDocument.state
+  return (
+    <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[700px]">
+      <TopBar
+        here="holes"
+        job={{ id: jobId, name: part.name, revision: part.revision, firstWay: stored.id }}
+        save={save}
+        unit={part.unit}
+      >
+        <HistoryButtons {...partDocument} />
+      </TopBar>
+      <SaveNotice document={partDocument} />
+      <SaveNotice document={wayDocument} />
+      <Setups
+        part={part}
+        planned={planned}
+        chosen={setup?.setup.id}
+        onChoose={(id) => {
+          setStage(undefined)
+          setDraft([])
+          address.go({ setup: id })
+        }}
+      />
+      {setup ? (
+        <SetupHoles
+          key={setup.setup.id}
+          address={address}
+          part={part}
+          way={way}
+          wayId={stored.id}
+          jobId={jobId}
+          workshop={workshop}
+          planned={setup}
+          index={index}
+          findings={findings}
+          measured={measured[setup.setup.id] ?? []}
+          stage={stage}
+          onStage={setStage}
+          pointing={pointing}
+          onPointing={setPointing}
+          draft={draft}
+          onDraft={setDraft}
+          onPart={(next, added) => {
+            partDocument.edit(() => next)
+            wayDocument.edit((w) =>
+              changeSetup(w, setup.setup.id, (s) =>
+                added.reduce((all, id) => withCut(next, all, id), s),
+              ),
+            )
+          }}
+          onDrilling={(drilling) =>
+            wayDocument.edit((w) => changeSetup(w, setup.setup.id, (s) => ({ ...s, drilling })))
+          }
+        />
+      ) : (
+        <main className="p-4">
+          <section className="sheet p-8 text-center">
+            <h1 className="mb-2 text-[18px] font-bold">No setup yet.</h1>
+            <p className="text-soft">
+              Holes are shown in the axes of a setup. Add the first setup under Ways, then come
+              back.
+            </p>
+          </section>
+        </main>
+      )}
+    </div>
+  )
+}
+
+/** A hole that was just laid out on the face that is up is made here. */
+const withCut = (part: Part, setup: Way['setups'][number], id: string): Way['setups'][number] =>
+  part.features.some((feature) => feature.id === id && feature.on === setup.up)
+    ? tickCut(setup, id, true)
+    : setup
+
+function Setups(props: {
+  readonly part: Part
+  readonly planned: readonly PlannedSetup[]
+  readonly chosen: string | undefined
+  readonly onChoose: (id: string) => void
+}) {
+  const { chosen, onChoose, part, planned } = props
+  const scenes = useMemo(
+    () =>
+      planned.map(({ after, setup }) =>
+        isometric(part, after, {
+          width: 96,
+          height: 60,
+          up: setup.up,
+          toJaw: setup.toJaw,
+          tinted: new Set(setup.ops.map((op) => op.feature)),
+          corner: markedCornerSeen(part, setup.up),
+        }),
+      ),
+    [part, planned],
+  )
+  return (
+    <nav aria-label="Setups" className="flex gap-2 overflow-x-auto px-4 py-2">
+      {planned.map((p, i) => {
+        const count = holesInSetup(part, p).filter((hole) => hole.cutHere).length
+        const before = planned[i - 1]
+        return (
+          <button
+            key={p.setup.id}
+            type="button"
+            aria-pressed={p.setup.id === chosen}
+            className={`sheet flex shrink-0 cursor-pointer items-center gap-3 px-3 py-1 text-left ${p.setup.id === chosen ? 'border-2! border-blue!' : ''}`}
+            onClick={() => onChoose(p.setup.id)}
+          >
+            {scenes[i] && <SceneSvg scene={scenes[i]} title="" className="h-[52px] w-[84px]" />}
+            <span>
+              <b>
+                {i + 1} · {p.setup.name}
+              </b>
+              <span className="block text-[13px] text-soft">
+                {count} {count === 1 ? 'hole' : 'holes'} made here
+              </span>
+              <span className="block text-[13px] text-soft">
+                {before
+                  ? turnWords(before.setup, p.setup, (side) => part.faces[side].name)
+                  : `${part.faces[p.setup.up].name} up`}
+              </span>
+            </span>
+          </button>
+        )
+      })}
+    </nav>
+  )
+}
+
+interface SetupHolesProps {
+  readonly address: ReturnType<typeof useHolesAddress>
+  readonly part: Part
+  readonly way: Way
+  readonly wayId: string
+  readonly jobId: string
+  readonly workshop: Workshop
+  readonly planned: PlannedSetup
+  readonly index: number
+  readonly findings: ReturnType<typeof findingsOf>
+  readonly measured: readonly { hole: string; x: number; y: number }[]
+  readonly stage: string | undefined
+  readonly onStage: (stage: string | undefined) => void
+  readonly pointing: boolean
+  readonly onPointing: (pointing: boolean) => void
+  readonly draft: readonly PlanePoint[]
+  readonly onDraft: (places: readonly PlanePoint[]) => void
+  readonly onPart: (part: Part, added: readonly string[]) => void
+  readonly onDrilling: (drilling: NonNullable<Way['setups'][number]['drilling']>) => void
+}
+
+function SetupHoles(props: SetupHolesProps) {
+  const {
+    address,
+    draft,
+    findings,
+    index,
+    jobId,
+    onDraft,
+    part,
+    planned,
+    pointing,
+    way,
+    wayId,
+    workshop,
+  } = props
+  const { from, go, pane } = address
+  const { setup } = planned
+  const unit = part.unit
+  const holes = useMemo(() => holesInSetup(part, planned, from), [from, part, planned])
+  const fromZero = useMemo(() => holesInSetup(part, planned), [part, planned])
+  const plan = useMemo(() => drillingPlan(workshop, part, planned), [part, planned, workshop])
+  const ground = useMemo(() => groundOf(part, planned, from), [from, part, planned])
+  const [places, sentence, measure] = useMeasured(wayId, setup.id, props.measured)
+  const origin = useMemo(() => countingPoint(part, planned, from), [from, part, planned])
+  const chosenStage = plan.stages.find((s) => s.id === props.stage)
+  // The plan counts from zero; the map counts from what was chosen.
+  const shift =
+    fromZero[0] && holes[0]
+      ? { x: holes[0].at.x - fromZero[0].at.x, y: holes[0].at.y - fromZero[0].at.y }
+      : { x: 0, y: 0 }
+  const path = chosenStage?.cuts.map((cut) => ({ x: cut.x + shift.x, y: cut.y + shift.y })) ?? []
+  const place = (at: PlanePoint): void => {
+    const inSetup = point<'setup'>(at.x + origin.x, at.y + origin.y, 0)
+    onDraft([...draft, placeOnFace(setup.up, applyMotion(planned.layout.partFromSetup, inSetup))])
+  }
+  const onMap = draft.map((p) => {
+    const [u, v] = planeOf(setup.up)
+    const inPart = { ...cornerPoint(part), [u]: p.x, [v]: p.y }
+    const at = applyMotion(planned.layout.setupFromPart, inPart)
+    return { x: at.x - origin.x, y: at.y - origin.y }
+  })
+  const here = findings.filter(
+    (f) => f.code.startsWith('hole.') && (f.setup === undefined || f.setup === index),
+  )
+  const exportPath = (as: string, more: Readonly<Record<string, string>> = {}): string =>
+    `/api/jobs/${jobId}/export?${new URLSearchParams({ as, way: way.name, setup: String(index + 1), from, ...more }).toString()}`
+  return (
+    <main className="grid min-h-0 grow gap-3 px-4 pb-3 lg:grid-cols-[minmax(0,1fr)_minmax(430px,40%)]">
+      <section
+        className="sheet flex min-h-[420px] flex-col overflow-hidden"
+        aria-label="The face with its holes"
+      >
+        {' '}
+        <FaceMap
+          ground={ground}
+          holes={holes}
+          unit={unit}
+          chosen={address.hole}
+          path={path}
+          draft={onMap}
+          onChoose={(hole) => go({ hole })}
+          onPlace={pointing ? place : undefined}
+        />
+        {here.length > 0 && (
+          <ul
+            className="max-h-28 overflow-auto border-t border-faint px-3 py-1.5"
+            tabIndex={0}
+            aria-label="Findings on holes"
+          >
+            {' '}
+            {here.map((finding) => (
+              <li key={`${finding.code} ${finding.what}`} className="py-0.5">
+                <span
+                  className={finding.severity === 'forbids' ? 'text-red' : 'text-ochre'}
+                  aria-hidden
+                >
+                  {' '}
+                  {finding.severity === 'forbids' ? '▲' : '◆'}
+                </span>{' '}
+                <span className="sr-only">{finding.severity}: </span>
+                <b>{finding.what}</b> {finding.rest}
+              </li>
+            ))}
+          </ul>
+        )}
+        <LayoutBar
+          part={part}
+          up={setup.up}
+          pointing={pointing}
+          draft={draft}
+          onPointing={props.onPointing}
+          onDraft={onDraft}
+          onAdd={props.onPart}
+        />
+      </section>
+      <aside className="sheet flex min-h-0 flex-col overflow-hidden" aria-label={PANE_WORDS[pane]}>
+        <div
+          role="group"
+          aria-label="What is shown"
+          className="flex gap-1 border-b border-faint px-2 pt-1.5"
+        >
+          {' '}
+          {PANES.map((word) => (
+            <button
+              key={word}
+              type="button"
+              aria-pressed={word === pane}
+              className={`cursor-pointer rounded-t-md px-3 py-1.5 ${word === pane ? 'border-b-3 border-blue font-bold' : 'text-soft hover:bg-wash'}`}
+              onClick={() => go({ pane: word })}
+            >
+              {PANE_WORDS[word]}
+            </button>
+          ))}
+        </div>
+        {pane === 'places' && (
+          <PlacesPane
+            part={part}
+            holes={holes}
+            from={from}
+            unit={unit}
+            chosen={address.hole}
+            exportPath={exportPath}
+            tickPath={`/jobs/${jobId}/ways/${wayId}/ticks?setup=${setup.id}`}
+            onFrom={(word) => go({ from: word })}
+            onChoose={(hole) => go({ hole })}
+          />
+        )}
+        {pane === 'tools' && (
+          <ToolsPane
+            plan={plan}
+            drilling={setup.drilling}
+            unit={unit}
+            chosen={props.stage}
+            onChoose={props.onStage}
+            onChange={props.onDrilling}
+          />
+        )}
+        {pane === 'program' && (
+          <ProgramPane
+            plan={plan}
+            title={`${part.name}, setup ${index + 1}: ${setup.name}`}
+            offset={setup.zero.offset}
+            unit={unit}
+            exportPath={exportPath}
+          />
+        )}
+        {pane === 'measured' && (
+          <MeasuredPane
+            part={part}
+            holes={fromZero.filter((hole) => hole.cutHere)}
+            measured={places}
+            unit={unit}
+            sentence={sentence}
+            onMeasure={measure}
+          />
+        )}
+      </aside>
+    </main>
+  )
+}
+
+/** Measured places of a setup; what the server does not take is shown and said. */
+function useMeasured(
+  wayId: string,
+  setupId: string,
+  initial: readonly { hole: string; x: number; y: number }[],
+) {
+  const [places, setPlaces] = useState<ReadonlyMap<string, PlanePoint>>(
+    () => new Map(initial.map(({ hole, x, y }) => [hole, { x, y }])),
+  )
+  const [sentence, setSentence] = useState<string>()
+  const measure = useCallback(
+    (list: readonly { hole: string; at?: PlanePoint | undefined }[]): void => {
+      setPlaces((old) => {
+        const next = new Map(old)
+        for (const { at, hole } of list) {
+          if (at) next.set(hole, at)
+          else next.delete(hole)
+        }
+        return next
+      })
+      void call(`/api/ways/${wayId}/setups/${setupId}/measured`, 'PUT', { measured: list }).then(
+        (answer) =>
+          setSentence(
+            answer.kind === 'done'
+              ? undefined
+              : answer.kind === 'refused'
+                ? answer.issues[0]?.sentence
+                : '▲ Not saved: the server does not answer. Enter it again when it is back.',
+          ),
+      )
+    },
+    [setupId, wayId],
+  )
+  return [places, sentence, measure] as const
+}
+
+/** The block, jaw, stop, marked corner and pockets in the coordinates of the holes. */
+function groundOf(
+  part: Part,
+  planned: PlannedSetup,
+  from: Parameters<typeof countingPoint>[2],
+): MapGround {
+  const origin = countingPoint(part, planned, from)
+  const { layout, setup } = planned
+  const move = (p: Parameters<typeof applyMotion<'setup', 'part'>>[1]): PlanePoint => {
+    const at = applyMotion(layout.setupFromPart, p)
+    return { x: at.x - origin.x, y: at.y - origin.y }
+  }
+  const corner = markedCorner(part)
+  const axes = planeOf(setup.up)
+  const names = axes.map((axis) => part.faces[corner[axis]].datum ?? part.faces[corner[axis]].name)
+  const level = insideOf(part, setup.up, 0)
+  const pockets = part.features.flatMap((feature) => {
+    const box = feature.on === setup.up ? removedBox(part, feature) : undefined
+    if (!box) return []
+    const [u, v] = axes
+    const base = { ...box.low, [axisOf(setup.up)]: level }
+    return [
+      [
+        move(base),
+        move({ ...base, [u]: box.high[u] }),
+        move({ ...base, [u]: box.high[u], [v]: box.high[v] }),
+        move({ ...base, [v]: box.high[v] }),
+      ],
+    ]
+  })
+  return {
+    outline: outlineInSetup(part, planned, from),
+    jawY: -origin.y,
+    stopX: layout.stopX === undefined ? undefined : layout.stopX - origin.x,
+    corner: move(markedCornerSeen(part, setup.up)),
+    cornerName: `marked corner ${names.join(' ')}`,
+    pockets,
+  }
+}

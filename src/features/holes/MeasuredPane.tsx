@@ -1,0 +1,218 @@
+'use client'
+
+import { useMemo, useState } from 'react'
+import { type HoleInSetup, judgeMeasured, type MeasuredHole } from '@/core/drilling'
+import { readPlaces } from '@/core/formats'
+import { type PlanePoint } from '@/core/geometry'
+import { type Part, refLabel } from '@/core/part'
+import { type LengthUnit, parseLength, printDegrees, printLength, printSpread } from '@/core/units'
+
+type Places = ReadonlyMap<string, PlanePoint>
+
+interface MeasuredPaneProps {
+  readonly part: Part
+  readonly holes: readonly HoleInSetup[]
+  readonly measured: Places
+  readonly unit: LengthUnit
+  readonly sentence: string | undefined
+  readonly onMeasure: (places: readonly { hole: string; at?: PlanePoint | undefined }[]) => void
+}
+
+/** Where the holes came out, how far off each is, and what the pattern as a whole says. */
+export function MeasuredPane(props: MeasuredPaneProps) {
+  const { holes, measured, onMeasure, part, sentence, unit } = props
+  const report = useMemo(() => {
+    const list = holes.flatMap((hole): MeasuredHole[] => {
+      const at = measured.get(hole.key)
+      return at
+        ? [
+            {
+              key: hole.key,
+              label: refLabel(part, hole.key),
+              nominal: hole.at,
+              measured: at,
+              toleranceMm: toleranceOf(part, hole),
+            },
+          ]
+        : []
+    })
+    return list.length > 0 ? judgeMeasured(list, unit) : undefined
+  }, [holes, measured, part, unit])
+  const judged = new Map(report?.holes.map((hole) => [hole.key, hole]))
+  const word = unit === 'mm' ? 'mm' : 'in'
+  return (
+    <div className="min-h-0 grow overflow-auto" tabIndex={0} role="region" aria-label="Measured">
+      {report && (
+        <section className="border-b border-faint bg-wash px-3 py-2" aria-label="What it says">
+          {report.words.map(({ rest, what }) => (
+            <p key={what} className="mb-1">
+              <b>{what}</b> {rest}
+            </p>
+          ))}
+          <p className="figures text-[13px] text-soft">
+            best fit X {printSpread(report.squares.shift.x, unit)} Y{' '}
+            {printSpread(report.squares.shift.y, unit)} {word}, turn{' '}
+            {printDegrees(report.squares.turnRad)} · smallest zone ⌀{' '}
+            {printSpread(2 * report.zone.largestMm, unit)} {word}
+          </p>
+        </section>
+      )}
+      <Paste holes={holes} unit={unit} onMeasure={onMeasure} />
+      {sentence !== undefined && (
+        <p role="alert" className="px-3 py-1 text-red">
+          {sentence}
+        </p>
+      )}
+      <table className="w-full border-collapse">
+        <thead className="text-left text-[13px] text-soft">
+          <tr>
+            <th className="py-1 pl-3 font-normal">hole</th>
+            <th className="px-1 font-normal">measured X</th>
+            <th className="px-1 font-normal">measured Y</th>
+            <th className="px-2 text-right font-normal">position</th>
+            <th className="pr-3 text-right font-normal">after fit</th>
+          </tr>
+        </thead>
+        <tbody>
+          {holes.map((hole) => {
+            const found = judged.get(hole.key)
+            return (
+              <tr key={hole.key} className="border-t border-faint">
+                <td className="py-0.5 pl-3">
+                  {found?.wandered && <span aria-hidden>▲ </span>}
+                  {refLabel(part, hole.key)}
+                </td>
+                <Entry
+                  hole={hole}
+                  at={measured.get(hole.key)}
+                  unit={unit}
+                  label={refLabel(part, hole.key)}
+                  onMeasure={(at) => onMeasure([{ hole: hole.key, at }])}
+                />
+                <td className="figures px-2 text-right">
+                  {found && (
+                    <span
+                      className={
+                        found.accepted === false
+                          ? 'font-bold text-red'
+                          : found.accepted
+                            ? 'text-green'
+                            : ''
+                      }
+                    >
+                      {found.accepted === undefined ? '' : found.accepted ? '● ' : '▲ '}
+                      {printSpread(found.positionMm, unit)}
+                    </span>
+                  )}
+                </td>
+                <td className="figures pr-3 text-right">
+                  {found && printSpread(found.afterFitMm, unit)}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+/** Position that the drawing allows a hole. */
+function toleranceOf(part: Part, { hole, key }: HoleInSetup): number | undefined {
+  const zones = part.requirements.flatMap((r) =>
+    r.kind === 'position' && (r.of === hole.id || r.of === key) ? [r.tolerance.mm] : [],
+  )
+  return zones.length > 0 ? Math.min(...zones) : undefined
+}
+
+function Entry(props: {
+  readonly hole: HoleInSetup
+  readonly at: PlanePoint | undefined
+  readonly unit: LengthUnit
+  readonly label: string
+  readonly onMeasure: (at: PlanePoint | undefined) => void
+}) {
+  const { at, hole, label, onMeasure, unit } = props
+  const shown = (value: number | undefined): string =>
+    value === undefined ? '' : printLength(value, unit)
+  const [texts, setTexts] = useState({ x: shown(at?.x), y: shown(at?.y) })
+  const [known, setKnown] = useState(at)
+  if (known !== at) {
+    setKnown(at)
+    setTexts({ x: shown(at?.x), y: shown(at?.y) })
+  }
+  const commit = (): void => {
+    if (texts.x.trim() === '' && texts.y.trim() === '') return at ? onMeasure(undefined) : undefined
+    const [x, y] = [parseLength(texts.x, unit), parseLength(texts.y, unit)]
+    if (!x.ok || !y.ok) return
+    if (at && Math.abs(at.x - x.value.mm) < 1e-9 && Math.abs(at.y - y.value.mm) < 1e-9) return
+    onMeasure({ x: x.value.mm, y: y.value.mm })
+  }
+  return (['x', 'y'] as const).map((axis) => {
+    const text = texts[axis]
+    const bad = text.trim() !== '' && !parseLength(text, unit).ok
+    return (
+      <td key={axis} className="px-1 py-0.5">
+        <input
+          className="field figures max-w-28 text-right"
+          aria-label={`${label}: measured ${axis.toUpperCase()}`}
+          aria-invalid={bad}
+          placeholder={printLength(hole.at[axis], unit)}
+          value={text}
+          autoComplete="off"
+          onChange={(event) => setTexts((old) => ({ ...old, [axis]: event.target.value }))}
+          onBlur={commit}
+          onKeyDown={(event) => event.key === 'Enter' && commit()}
+        />
+      </td>
+    )
+  })
+}
+
+/** Takes a table from a measuring machine or a spreadsheet: named holes, or in the order of the list. */
+function Paste({
+  holes,
+  onMeasure,
+  unit,
+}: Pick<MeasuredPaneProps, 'holes' | 'onMeasure' | 'unit'>) {
+  const [text, setText] = useState('')
+  const [sentence, setSentence] = useState<string>()
+  const take = (): void => {
+    const read = readPlaces(text, unit)
+    if (!read.ok) return setSentence(read.issues.map((issue) => issue.sentence).join(' '))
+    const rows = read.value
+    const named = rows.every((row) => holes.some((hole) => hole.key === row.name))
+    if (!named && rows.length !== holes.length)
+      return setSentence(
+        `The table has ${rows.length} lines, the setup ${holes.length} holes. Give one line for each in the order of the list, or a column headed “hole” with their ids, such as ${holes[0]?.key ?? 'side.1'}.`,
+      )
+    setSentence(undefined)
+    setText('')
+    onMeasure(
+      rows.map(({ name, x, y }, i) => ({
+        hole: named ? (name ?? '') : (holes[i]?.key ?? ''),
+        at: { x, y },
+      })),
+    )
+  }
+  return (
+    <details className="px-3 py-2">
+      <summary className="cursor-pointer font-semibold">Paste a table of measured places</summary>
+      <textarea
+        className="field figures mt-2 h-24"
+        aria-label="Measured places, X and Y from the zero of this setup"
+        placeholder={'X\tY\n-100.02\t0.01'}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      {sentence && (
+        <p role="alert" className="text-[13px] text-red">
+          {sentence}
+        </p>
+      )}
+      <button type="button" className="button mt-1" disabled={text.trim() === ''} onClick={take}>
+        Take them
+      </button>
+    </details>
+  )
+}
