@@ -78,6 +78,9 @@ function Form({ calculator, target, unit }: FormProps) {
   return (
     <section aria-label={calculator.title} className="min-w-0">
       <h3 className="mb-2 text-[18px] font-bold">{calculator.title}</h3>
+      {target && (
+        <p className="mb-2 text-[13px] text-soft">“Put in” writes a figure into {target.name}.</p>
+      )}
       <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2">
         {Object.entries(calculator.fields).map(([key, field]) => (
           <Input
@@ -192,15 +195,18 @@ function Answer({
           <dt className="text-[13px] text-soft first-letter:uppercase">{spaced(name)}</dt>
           <dd className="flex flex-wrap items-baseline gap-2">
             <Shown figure={figure} unit={unit} />
-            {target && typeof figure.value === 'number' && (
-              <button
-                type="button"
-                className="button quiet"
-                onClick={() => target.send(fieldText(figure))}
-              >
-                <CornerDownLeft className="size-4" aria-hidden /> into {target.name}
-              </button>
-            )}
+            {target &&
+              (figure.unit === 'mm' || figure.unit === 'deg') &&
+              typeof figure.value === 'number' && (
+                <button
+                  type="button"
+                  className="button quiet"
+                  onClick={() => target.send(fieldText(figure))}
+                >
+                  <CornerDownLeft className="size-4" aria-hidden /> put in
+                  <span className="sr-only"> {target.name}</span>
+                </button>
+              )}
           </dd>
         </div>
       ))}

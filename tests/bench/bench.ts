@@ -1,10 +1,14 @@
 import { Bench } from 'tinybench'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
-import { findingsOf } from '@/core/findings'
+import { holesInSetup, holesOf } from '@/core/drilling'
+import { findingsOf, holeChecks } from '@/core/findings'
+import { smallestZoneFit } from '@/core/patterns'
 import { analyse, buildModel } from '@/core/prediction'
 import { simulate, stack } from '@/core/variation'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { readDxf } from '@/exchange'
 import { denseStack } from './denseReference'
+import { drawingOf, manyHoles, wanderedPlaces } from './holesModel'
 import { largeJob } from './largeModel'
 
 const template = WORM_BLOCK_WAY_A.setups[0]
@@ -37,6 +41,19 @@ bench
     const steps = simulate(compiled, demo.model.stack.sources, { samples: 100_000, seed: 1 })
     while (!steps.next().done);
   })
+const holes = manyHoles()
+const holesAnalysis = analyse(STANDARD_WORKSHOP, holes.part, holes.way)
+const drawing = drawingOf(10_000)
+const places = wanderedPlaces(200)
+bench
+  .add('1 000 holes: layout, checks, coordinates in six setups', () => {
+    const laidOut = holesOf(holes.part)
+    for (const planned of holesAnalysis.model.planned)
+      holesInSetup(holes.part, planned, 'zero', laidOut)
+    holeChecks(STANDARD_WORKSHOP, holes.part, holes.way, holesAnalysis)
+  })
+  .add('10 000 entities of DXF read', () => void readDxf(drawing))
+  .add('smallest-zone fit of 200 holes', () => void smallestZoneFit(places))
 await bench.run()
 
 const medianMs = (name: string): number => {
@@ -47,6 +64,9 @@ const targets: Readonly<Record<string, number>> = {
   'demo analysis': 5,
   '12 setups, 300 surfaces, 100 requirements': 100,
   '100 000 pieces of the demo': 1500,
+  '1 000 holes: layout, checks, coordinates in six setups': 50,
+  '10 000 entities of DXF read': 1000,
+  'smallest-zone fit of 200 holes': 50,
 }
 const rows = bench.tasks.map((task) => ({
   what: task.name,

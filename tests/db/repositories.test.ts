@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
+import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
 import { writeDocument } from '@/core/formats'
 import { type Part } from '@/core/part'
 import { type Way } from '@/core/way'
@@ -8,17 +8,21 @@ import { closeDatabase, migrateDatabase, readWorkshop } from '@/db'
 import {
   addWay,
   archiveJob,
+  beginAgain,
   copyJob,
   createJob,
+  holeWork,
   importJob,
   jobFile,
   listJobs,
   loadDemo,
   loadJob,
+  measureHoles,
   removeWay,
   saveDocument,
   type Saved,
   stepHistory,
+  tickHole,
 } from '@/operations'
 import { type Result } from '@/core/issues'
 
@@ -223,5 +227,56 @@ describe('saving', () => {
       must(await saveDocument(part.id, i + 1, renamed(part.body, name)))
       expect(must(await loadJob(id)).part.body.name).toBe(name)
     }
+  })
+})
+
+describe('holes at the machine', () => {
+  const pier = async () => {
+    const file = { workshop: STANDARD_WORKSHOP, part: PIER_PLATE, ways: [PIER_PLATE_WAY] }
+    const job = must(await loadJob(must(await importJob(writeDocument(file)))))
+    return job.ways[0]?.id ?? ''
+  }
+  const drill = { stage: 'drill-drill-6.8', hole: 'feet.1' }
+
+  it('a tick is kept once however often it is sent, and taken back', async () => {
+    const way = await pier()
+    const work = must(await tickHole(way, 's-2', { ...drill, done: true }))
+    expect(work.ticks).toEqual([drill])
+    expect(must(await tickHole(way, 's-2', { ...drill, done: true })).ticks).toHaveLength(1)
+    expect(must(await tickHole(way, 's-2', { ...drill, done: false })).ticks).toEqual([])
+    must(await tickHole(way, 's-2', { ...drill, done: true }))
+    expect((await beginAgain(way, 's-2')).ticks).toEqual([])
+  })
+  it('what is not on the list is refused: hole, tool, setup or way', async () => {
+    const way = await pier()
+    const code = async (w: string, s: string, stage: string, hole: string) => {
+      const result = await tickHole(w, s, { stage, hole, done: true })
+      return result.ok ? 'done' : result.issues[0].code
+    }
+    expect(await code(way, 's-2', 'drill-drill-6.8', 'side.1')).toBe('tick.not-listed')
+    expect(await code(way, 's-2', 'drill-drill-99', 'feet.1')).toBe('tick.not-listed')
+    expect(await code(way, 's-9', 'drill-drill-6.8', 'feet.1')).toBe('setup.missing')
+    expect(await code('nowhere', 's-2', 'drill-drill-6.8', 'feet.1')).toBe('way.missing')
+    expect((await holeWork(way, 's-2')).ticks).toEqual([])
+  })
+  it('measured places are written all or none, changed and taken away', async () => {
+    const way = await pier()
+    const at = { x: -15.1, y: 15 }
+    const refused = await measureHoles(way, 's-2', [
+      { hole: 'feet.1', at },
+      { hole: 'nothing', at },
+    ])
+    expect(refused.ok).toBe(false)
+    expect((await holeWork(way, 's-2')).measured).toEqual([])
+    must(
+      await measureHoles(way, 's-2', [
+        { hole: 'feet.1', at },
+        { hole: 'feet.2', at },
+      ]),
+    )
+    const changed = must(
+      await measureHoles(way, 's-2', [{ hole: 'feet.1', at: { x: 1, y: 2 } }, { hole: 'feet.2' }]),
+    )
+    expect(changed.measured).toEqual([{ hole: 'feet.1', x: 1, y: 2 }])
   })
 })

@@ -65,6 +65,34 @@ describe('foothold', () => {
       expect(text).toContain(words)
   })
 
+  it('export: program, holes and template of a setup', () => {
+    const pier = 'docs/examples/pier-plate.foothold.json'
+    const program = foothold(['export', pier, '--as', 'program', '--setup', '2', '--unit', 'inch'])
+    expect(program.out).toContain('G20 G17')
+    expect(foothold(['export', pier, '--as', 'program', '--by-hand']).out).not.toMatch(/G81/)
+    const table = foothold([
+      'export',
+      pier,
+      '--as',
+      'holes-csv',
+      '--setup',
+      '2',
+      '--from',
+      'corner',
+    ])
+    expect(table.out).toMatch(/^feet\.1,levelling feet no\. 1,-15\.0000,15\.0000,/m)
+    // One template page in its own size: 240 + 30 by 160 + 52 mm.
+    const path = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'template.pdf')
+    foothold(['export', pier, '--as', 'template-pdf', '--out', path])
+    const info = spawnSync('pdfinfo', [path], { encoding: 'utf8' }).stdout
+    const [width, height] = (/Page size:\s+([\d.]+) x ([\d.]+)/.exec(info) ?? [])
+      .slice(1)
+      .map(Number)
+    expect(((width ?? 0) / 72) * 25.4).toBeCloseTo(270, 1)
+    expect(((height ?? 0) / 72) * 25.4).toBeCloseTo(212, 1)
+    expect(foothold(['export', pier, '--as', 'program', '--setup', '7']).err).toMatch(/no setup 7/)
+  })
+
   it('calc: one figure with its inputs, units and source; without an id, the list', () => {
     const { code, out } = foothold(['calc', 'tap-drill', 'thread=M6'])
     expect(code).toBe(0)
@@ -91,6 +119,8 @@ describe('foothold', () => {
     [['check', 'nowhere.json'], /cannot be read/],
     [['check', 'package.json'], /not a Foothold document/],
     [['export', WORM, '--as', 'dwg'], /json, csv, sheet-pdf/],
+    [['export', WORM, '--as', 'program', '--setup', 'x'], /number of a setup/],
+    [['export', WORM, '--as', 'program', '--from', 'moon'], /zero, corner or centre/],
     [['export', WORM, '--as', 'csv', '--way', 'Way Z'], /no way called “Way Z”/],
     [['analyse', WORM, '--samples', '5'], /100 to 2000000/],
     [['analyse', WORM, '--bogus'], /bogus/],

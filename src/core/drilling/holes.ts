@@ -1,4 +1,4 @@
-import { applyMotion, type PlanePoint, type Point, point, withAxis } from '../geometry'
+import { add, applyMotion, type PlanePoint, type Point, point, scale, withAxis } from '../geometry'
 import {
   axisOf,
   depthOf,
@@ -107,33 +107,54 @@ export function holesInSetup(
   const origin = countingPoint(part, planned, from)
   const { layout, setup } = planned
   const cut = new Set(setup.ops.filter((op) => op.pass === 'finish').map((op) => op.feature))
-  return places.flatMap((place) => {
-    const { hole } = place
-    if (axisOf(hole.on) !== axisOf(setup.up)) return []
-    const through = hole.extent.kind === 'through'
-    const behind = hole.on !== setup.up
-    if (behind && (!through || hole.head.kind !== 'none')) return []
-    const n = normalOf(hole.on)
-    const depthMm = depthOf(part, hole.on, hole.extent)
-    const entry = behind
-      ? point<'part'>(
-          place.mouth.x - n.x * depthMm,
-          place.mouth.y - n.y * depthMm,
-          place.mouth.z - n.z * depthMm,
-        )
-      : place.mouth
-    const p = applyMotion(layout.setupFromPart, entry)
-    return [
-      {
-        ...place,
-        at: point<'setup'>(p.x - origin.x, p.y - origin.y, p.z - origin.z),
-        from: behind ? 'behind' : 'mouth',
-        depthMm,
-        through,
-        cutHere: cut.has(hole.id),
-      },
-    ]
-  })
+  const ways = new Map<Hole, Drilled | undefined>()
+  const found: HoleInSetup[] = []
+  for (const { count, hole, key, mouth, number } of places) {
+    if (!ways.has(hole)) ways.set(hole, drilledAs(part, planned, hole, cut))
+    const drilled = ways.get(hole)
+    if (!drilled) continue
+    const p = applyMotion(layout.setupFromPart, add(mouth, drilled.fromMouth))
+    found.push({
+      key,
+      hole,
+      number,
+      count,
+      mouth,
+      at: point<'setup'>(p.x - origin.x, p.y - origin.y, p.z - origin.z),
+      from: drilled.from,
+      depthMm: drilled.depthMm,
+      through: drilled.through,
+      cutHere: drilled.cutHere,
+    })
+  }
+  return found
+}
+
+/** What all holes of a feature share in a setup. */
+interface Drilled extends Pick<HoleInSetup, 'from' | 'depthMm' | 'through' | 'cutHere'> {
+  /** From the mouth to where the cutter enters. */
+  readonly fromMouth: Point<'part'>
+}
+
+/** How a feature's holes stand in a setup; undefined when they cannot be drilled there. */
+function drilledAs(
+  part: Part,
+  { setup }: PlannedSetup,
+  hole: Hole,
+  cut: ReadonlySet<string>,
+): Drilled | undefined {
+  if (axisOf(hole.on) !== axisOf(setup.up)) return undefined
+  const through = hole.extent.kind === 'through'
+  const behind = hole.on !== setup.up
+  if (behind && (!through || hole.head.kind !== 'none')) return undefined
+  const depthMm = depthOf(part, hole.on, hole.extent)
+  return {
+    from: behind ? 'behind' : 'mouth',
+    depthMm,
+    through,
+    cutHere: cut.has(hole.id),
+    fromMouth: scale(normalOf(hole.on), behind ? -depthMm : 0),
+  }
 }
 
 /** The finished part as it stands, seen from above, in the same coordinates as its holes. */

@@ -2,7 +2,7 @@ import { type Part } from '../part'
 import { type Analysis } from '../prediction'
 import { type Way } from '../way'
 import { type Workshop } from '../workshop'
-import { ruleContext } from './context'
+import { ruleContext, type RuleContext } from './context'
 import { cutRules } from './cutRules'
 import { bySeverity, type Finding } from './finding'
 import { footingRules } from './footingRules'
@@ -21,8 +21,20 @@ export function findingsOf(
   return [
     ...footingRules(context),
     ...cutRules(context),
-    ...holeRules(context),
-    ...drillingRulesOf(context),
+    ...holeFindings(context),
     ...marginRules(context),
   ].sort(bySeverity)
 }
+
+/** What the rules have to say of the holes alone. */
+export const holeChecks = (
+  workshop: Workshop,
+  part: Part,
+  way: Way,
+  analysis: Analysis,
+): readonly Finding[] => holeFindings(ruleContext(workshop, part, way, analysis))
+
+const holeFindings = (context: RuleContext): readonly Finding[] => [
+  ...holeRules(context),
+  ...drillingRulesOf(context),
+]

@@ -150,25 +150,7 @@ export function FaceMap(props: FaceMapProps) {
           />
         )}
         <Axes ground={ground} sx={sx} sy={sy} />
-        {numbers &&
-          holes.map(({ at, count, cutHere, key, number }) =>
-            count > 1 ? (
-              <text
-                key={key}
-                x={sx(at.x)}
-                y={sy(at.y) + 4}
-                fontSize="12"
-                textAnchor="middle"
-                fill={cutHere ? 'var(--ink)' : 'var(--soft)'}
-                fontFamily="var(--font-mono)"
-                paintOrder="stroke"
-                stroke="var(--sheet)"
-                strokeWidth="3"
-              >
-                {number}
-              </text>
-            ) : null,
-          )}
+        {numbers && <Numbers holes={holes} scale={now.scale} sx={sx} sy={sy} />}
         {draft.map((p, i) => (
           <path
             key={i}
@@ -191,6 +173,34 @@ export function FaceMap(props: FaceMapProps) {
       </button>
     </div>
   )
+}
+
+/** Numbers of the holes: in the middle of large ones, beside small ones. */
+function Numbers({
+  holes,
+  scale,
+  sx,
+  sy,
+}: Screen & { readonly holes: readonly HoleInSetup[]; readonly scale: number }) {
+  return holes
+    .filter((hole) => hole.count > 1)
+    .map(({ at, cutHere, hole, key, number }) => {
+      const r = (hole.diameter.mm / 2) * scale
+      const inside = r > 10
+      return (
+        <text
+          key={key}
+          x={sx(at.x) + (inside ? 0 : 0.75 * r + 2)}
+          y={sy(at.y) + (inside ? 4 : -0.75 * r - 1)}
+          fontSize="12"
+          textAnchor={inside ? 'middle' : 'start'}
+          fill={cutHere ? 'var(--ink)' : 'var(--soft)'}
+          fontFamily="var(--font-mono)"
+        >
+          {number}
+        </text>
+      )
+    })
 }
 
 function nearest(holes: readonly HoleInSetup[], at: PlanePoint) {
@@ -298,7 +308,7 @@ function Axes({ ground, sx, sy }: Screen & { readonly ground: MapGround }) {
           <circle
             cx={sx(corner.x)}
             cy={sy(corner.y)}
-            r="7"
+            r="10"
             fill="var(--yellow)"
             stroke="var(--ink)"
             strokeWidth="1.6"

@@ -183,7 +183,7 @@ function Setups(props: {
     [part, planned],
   )
   return (
-    <nav aria-label="Setups" className="flex gap-2 overflow-x-auto px-4 py-2">
+    <nav aria-label="Setups" className="flex shrink-0 gap-2 overflow-x-auto px-4 py-2">
       {planned.map((p, i) => {
         const count = holesInSetup(part, p).filter((hole) => hole.cutHere).length
         const before = planned[i - 1]
@@ -279,7 +279,10 @@ function SetupHoles(props: SetupHolesProps) {
     return { x: at.x - origin.x, y: at.y - origin.y }
   })
   const here = findings.filter(
-    (f) => f.code.startsWith('hole.') && (f.setup === undefined || f.setup === index),
+    (f) =>
+      f.code.startsWith('hole.') &&
+      (f.setup ?? index) === index &&
+      holes.some((hole) => hole.hole.id === f.feature),
   )
   const exportPath = (as: string, more: Readonly<Record<string, string>> = {}): string =>
     `/api/jobs/${jobId}/export?${new URLSearchParams({ as, way: way.name, setup: String(index + 1), from, ...more }).toString()}`

@@ -268,7 +268,10 @@ function grouped(drawing: Drawing, layers: ReadonlySet<string>, unitMm: number):
     groups.set(label, group)
   }
   return [...groups].map(([label, { places, what }]) => ({
-    label: `${places.length} ${label}`,
+    label:
+      places.length === 1
+        ? label.replace('circles', 'circle').replace('points', 'point')
+        : `${places.length} ${label}`,
     what,
     places,
   }))

@@ -104,7 +104,7 @@ export function LayoutBar(props: LayoutBarProps) {
           </>
         ) : (
           <>
-            <div className="min-w-60 grow">
+            <div className="min-w-60 grow basis-[calc(100%-90px)]">
               <label htmlFor={`${id}say`} className="block text-[13px] text-soft">
                 Say it
               </label>

@@ -78,7 +78,7 @@ export function MeasuredPane(props: MeasuredPaneProps) {
             const found = judged.get(hole.key)
             return (
               <tr key={hole.key} className="border-t border-faint">
-                <td className="py-0.5 pl-3">
+                <td className="py-0.5 pl-3 leading-tight">
                   {found?.wandered && <span aria-hidden>▲ </span>}
                   {refLabel(part, hole.key)}
                 </td>
@@ -89,7 +89,7 @@ export function MeasuredPane(props: MeasuredPaneProps) {
                   label={refLabel(part, hole.key)}
                   onMeasure={(at) => onMeasure([{ hole: hole.key, at }])}
                 />
-                <td className="figures px-2 text-right">
+                <td className="figures px-2 text-right whitespace-nowrap">
                   {found && (
                     <span
                       className={
@@ -154,7 +154,7 @@ function Entry(props: {
     return (
       <td key={axis} className="px-1 py-0.5">
         <input
-          className="field figures max-w-28 text-right"
+          className="field figures max-w-24 text-right"
           aria-label={`${label}: measured ${axis.toUpperCase()}`}
           aria-invalid={bad}
           placeholder={printLength(hole.at[axis], unit)}

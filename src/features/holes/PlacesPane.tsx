@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { useEffect, useRef } from 'react'
 import { type CountedFrom, type HoleInSetup } from '@/core/drilling'
 import { type Part, refLabel } from '@/core/part'
-import { type LengthUnit, printLength } from '@/core/units'
+import { type LengthUnit, printLength, printSpread } from '@/core/units'
 
 interface PlacesPaneProps {
   readonly part: Part
@@ -90,9 +90,9 @@ export function PlacesPane(props: PlacesPaneProps) {
                       {refLabel(part, hole.key)}
                     </button>
                   </td>
-                  <td className="px-2 text-right">{printLength(hole.at.x, unit)}</td>
-                  <td className="px-2 text-right">{printLength(hole.at.y, unit)}</td>
-                  <td className="px-2 text-right">{printLength(hole.at.z, unit)}</td>
+                  <td className="px-2 text-right">{printSpread(hole.at.x, unit)}</td>
+                  <td className="px-2 text-right">{printSpread(hole.at.y, unit)}</td>
+                  <td className="px-2 text-right">{printSpread(hole.at.z, unit)}</td>
                   <td className="px-2 text-right">
                     {hole.through ? 'through' : printLength(hole.depthMm, unit)}
                   </td>

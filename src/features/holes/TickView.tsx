@@ -7,7 +7,7 @@ import { drillingPlan, type StageCut, type ToolStage } from '@/core/drilling'
 import { type PlanePoint } from '@/core/geometry'
 import { type Part } from '@/core/part'
 import { analyse } from '@/core/prediction'
-import { type LengthUnit, printLength, printNumber } from '@/core/units'
+import { type LengthUnit, printLength, printNumber, printSpread } from '@/core/units'
 import { type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { tickKey, type TickMark, useTicks } from './useTicks'
@@ -163,7 +163,7 @@ function NextHole(props: {
   }, [onDone])
   const word = unit === 'mm' ? 'mm' : 'in'
   const go = last ? { x: next.x - last.x, y: next.y - last.y } : undefined
-  const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${printLength(Math.abs(mm), unit)}`
+  const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${printSpread(Math.abs(mm), unit)}`
   return (
     <section className="sheet flex flex-col p-4" aria-label="Next hole">
       <p className="text-[18px] text-soft">
@@ -176,7 +176,7 @@ function NextHole(props: {
         {(['x', 'y'] as const).map((axis) => (
           <div key={axis} className="contents">
             <dt className="text-soft">{axis.toUpperCase()}</dt>
-            <dd>{printLength(next[axis], unit)}</dd>
+            <dd>{printSpread(next[axis], unit)}</dd>
           </div>
         ))}
       </dl>
@@ -196,14 +196,14 @@ function NextHole(props: {
       <div className="mt-auto flex gap-3">
         <button
           type="button"
-          className="button main min-h-[72px]! grow justify-center text-[24px]"
+          className="button main min-h-[72px]! grow justify-center text-[22px] whitespace-nowrap"
           onClick={onDone}
         >
           <Check className="size-7" aria-hidden /> Done, next
         </button>
         <button
           type="button"
-          className="button min-h-[72px]! px-5! text-[18px]"
+          className="button min-h-[72px]! px-3! text-[16px] whitespace-nowrap"
           disabled={onBack === undefined}
           onClick={onBack}
         >
@@ -347,7 +347,7 @@ function PaperList(props: {
                 <span className="mt-0.5 inline-block size-3.5 shrink-0 border border-black" />
                 <span className="w-40 truncate font-sans">{cut.label}</span>
                 <span>
-                  X {printLength(cut.x, unit)} Y {printLength(cut.y, unit)}
+                  X {printSpread(cut.x, unit)} Y {printSpread(cut.y, unit)}
                 </span>
               </li>
             ))}

@@ -58,9 +58,9 @@ export function ToolsPane({ chosen, drilling, onChange, onChoose, plan, unit }: 
         <p className="px-3 py-2">
           The short path saves{' '}
           <b className="figures">
-            {printLength(saved, unit)} {word}
+            {wholeLength(saved, unit)} {word}
           </b>{' '}
-          of {printLength(whole, unit)} {word} between holes, against the order of the list. Tap a
+          of {wholeLength(whole, unit)} {word} between holes, against the order of the list. Tap a
           tool to see its way.
         </p>
       )}
@@ -127,6 +127,10 @@ export function ToolsPane({ chosen, drilling, onChange, onChoose, plan, unit }: 
     </div>
   )
 }
+
+/** A path, which nobody reads to the thousandth. */
+const wholeLength = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? printNumber(mm, 0) : printNumber(mm / 25.4, 1)
 
 function Given(props: {
   readonly label: string
