@@ -89,6 +89,7 @@ async function main() {
   needDebian('/usr/bin/chromium', ['chromium'], Stop, step)
   needDebian('/usr/bin/units', ['units'], Stop, step)
   needDebian('/usr/bin/pdftotext', ['poppler-utils'], Stop, step)
+  needDebian('/usr/lib/python3/dist-packages/ezdxf', ['python3-ezdxf'], Stop, step)
   check('Format', 'npx', ['prettier', '--check', '.'])
   check('Lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
   run('npx', ['next', 'typegen'], { env: { NEXT_TELEMETRY_DISABLED: '1' } })

@@ -9,14 +9,23 @@ interface DialogSheetProps {
   readonly description: string
   readonly children: ReactNode
   readonly wide?: boolean
+  /** Where the focus goes when it closes, if not back to what opened it. */
+  readonly onClosed?: ((event: Event) => void) | undefined
 }
 
 /** The sheet of a dialog, inside a `Dialog.Root`. */
-export function DialogSheet({ children, description, title, wide = false }: DialogSheetProps) {
+export function DialogSheet({
+  children,
+  description,
+  onClosed,
+  title,
+  wide = false,
+}: DialogSheetProps) {
   return (
     <Dialog.Portal>
       <Dialog.Overlay className="fixed inset-0 z-20 bg-black/50" />
       <Dialog.Content
+        {...(onClosed ? { onCloseAutoFocus: onClosed } : {})}
         className={`sheet fixed top-1/2 left-1/2 z-30 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto p-5 ${wide ? 'max-w-4xl' : 'max-w-lg'}`}
       >
         <div className="mb-3 flex items-start justify-between gap-4">

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic'
 import { Dialog } from 'radix-ui'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { type LengthUnit } from '@/core/units'
 import { DialogSheet } from './DialogSheet'
 import { isTyping } from './KeysHelp'
@@ -31,10 +31,18 @@ export function QuickFigures({ unit = 'mm' }: { readonly unit?: LengthUnit | und
       window.removeEventListener('keydown', onKey)
     }
   }, [])
+  const answer = useRef<string>(undefined)
   const send = (text: string): void => {
+    answer.current = text
     setOpen(false)
-    // After the dialog has given the focus back.
-    if (field) setTimeout(() => typeInto(field, text), 0)
+  }
+  /** Back to the field that was left, with the answer when there is one. */
+  const onClosed = (event: Event): void => {
+    if (!field?.isConnected) return
+    event.preventDefault()
+    if (answer.current === undefined) field.focus()
+    else typeInto(field, answer.current)
+    answer.current = undefined
   }
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
@@ -48,6 +56,7 @@ export function QuickFigures({ unit = 'mm' }: { readonly unit?: LengthUnit | und
         title="Quick figures"
         description="Type sizes as at the bench: #7, 29/64, M6, 300ft/min."
         wide
+        onClosed={onClosed}
       >
         <div data-quick-figures>
           <Calculators unit={unit} target={field && { name: fieldName(field), send }} />

@@ -36,8 +36,9 @@ export function TickView({ jobId, part, setupId, ticks, way, wayId, workshop }: 
   const left = (stage: ToolStage): number => stage.cuts.filter((cut) => !isDone(stage, cut)).length
   const isDone = (stage: ToolStage, cut: StageCut): boolean =>
     work.done.has(tickKey({ stage: stage.id, hole: cut.key }))
-  const [chosen, setChosen] = useState<string>()
-  const stage = stages.find((s) => s.id === chosen) ?? stages.find((s) => left(s) > 0) ?? stages[0]
+  // A tool stays until another is chosen: going on to the next by itself would drill with the wrong one.
+  const [chosen, setChosen] = useState(() => stages.find((s) => left(s) > 0)?.id)
+  const stage = stages.find((s) => s.id === chosen) ?? stages[0]
   const back = `/jobs/${jobId}/ways/${wayId}/holes?setup=${setupId}`
   if (!planned || !stage)
     return (
@@ -122,7 +123,7 @@ export function TickView({ jobId, part, setupId, ticks, way, wayId, workshop }: 
               }
               onAgain={() => {
                 if (window.confirm('Take every tick of this setup away, for the next piece?'))
-                  void work.again().then((ok) => ok && setChosen(undefined))
+                  void work.again().then((ok) => ok && setChosen(stages[0]?.id))
               }}
             />
           )}
