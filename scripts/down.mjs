@@ -11,7 +11,7 @@ function stopServers() {
     try {
       const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
       const ours =
-        /next-server|next\/dist\/bin\/next|scripts\/up\.mjs/.test(command) &&
+        /next-server|next\/dist\/bin\/next|scripts\/up\.mjs|src\/standin\/main\.ts/.test(command) &&
         readlinkSync(`/proc/${pid}/cwd`) === process.cwd()
       if (!ours) continue
       process.kill(Number(pid), 'SIGTERM')

@@ -1,5 +1,5 @@
 import { closeDatabase, migrateDatabase } from '@/db'
-import { loadDemo } from '@/operations/jobs'
+import { loadDemo } from '@/operations/demo'
 
 try {
   await migrateDatabase()

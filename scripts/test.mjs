@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { clusterDirectory, freePort, startCluster } from './lib/cluster.mjs'
+import { startMill } from './lib/mill.mjs'
 import { needBuild, needPackages } from './lib/packages.mjs'
 import { end, step, Stop } from './lib/say.mjs'
 import { needDebian, run } from './lib/shell.mjs'
@@ -53,9 +54,11 @@ function vitest(words, folder, env) {
 async function endToEnd(url) {
   needBuild()
   const port = await freePort()
+  const mill = await startMill()
   const env = {
     ...process.env,
     DATABASE_URL: url,
+    FOOTHOLD_MILL_URL: mill.url,
     PORT: String(port),
     NEXT_TELEMETRY_DISABLED: '1',
   }
@@ -79,6 +82,7 @@ async function endToEnd(url) {
     }))
   } finally {
     server.kill('SIGTERM')
+    mill.stop()
   }
 }
 

@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process'
 import { clusterDirectory, freePort, startCluster } from './lib/cluster.mjs'
+import { startMill } from './lib/mill.mjs'
 import { needBuild, needPackages } from './lib/packages.mjs'
 import { end, step, Stop } from './lib/say.mjs'
 import { run } from './lib/shell.mjs'
@@ -31,12 +32,19 @@ async function main() {
     )
   }
   needBuild()
+  const mill = process.env.FOOTHOLD_MILL_URL ? undefined : await startMill()
+  step(mill ? 'Stand-in mill runs beside it' : 'Reading the mill of FOOTHOLD_MILL_URL')
   const server = spawn(
     'node',
     ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
     {
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, DATABASE_URL: url, NEXT_TELEMETRY_DISABLED: '1' },
+      env: {
+        ...process.env,
+        DATABASE_URL: url,
+        FOOTHOLD_MILL_URL: mill?.url ?? process.env.FOOTHOLD_MILL_URL,
+        NEXT_TELEMETRY_DISABLED: '1',
+      },
     },
   )
   let stopping = false
@@ -48,6 +56,7 @@ async function main() {
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
   server.on('exit', () => {
+    mill?.stop()
     cluster?.stop()
     if (!stopping) console.error('✗ The server ended by itself.')
     process.exit(stopping ? 0 : 1)

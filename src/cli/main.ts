@@ -10,6 +10,8 @@ import {
   type ExportKind,
   type ExportOptions,
   exportFile,
+  readPlace,
+  zeroFromReadings,
 } from '@/operations/files'
 
 const USAGE = `foothold: plans and checks milling work in several setups
@@ -21,12 +23,14 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold export FILE --as ${EXPORT_KINDS.slice(0, 3).join('|')} [--way NAME] [--out FILE]
   foothold export FILE --as ${EXPORT_KINDS.slice(3).join('|')}
                   [--way NAME] [--setup N] [--from zero|corner|centre]
-                  [--unit mm|inch] [--by-hand] [--out FILE]
+                  [--unit mm|inch] [--by-hand] [--place X,Y,Z] [--out FILE]
+  foothold zero FILE --readings FILE [--way NAME] [--setup N]
+                                               zero from readings at the machine, and what is suspicious
 
 FILE is a foothold/1 document; - reads standard input. JSON goes to standard output,
 words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input.`
 
-const COMMANDS = ['calc', 'check', 'analyse', 'export'] as const
+const COMMANDS = ['calc', 'check', 'analyse', 'export', 'zero'] as const
 
 class BadInput extends Error {}
 
@@ -42,6 +46,8 @@ async function main(): Promise<number> {
       unit: { type: 'string' },
       setup: { type: 'string' },
       from: { type: 'string' },
+      place: { type: 'string' },
+      readings: { type: 'string' },
       'by-hand': { type: 'boolean' },
       help: { type: 'boolean' },
     },
@@ -72,6 +78,13 @@ async function main(): Promise<number> {
     case 'analyse':
       print(must(analyseFile(text, simulationOf(values.samples, values.seed))))
       return must(checkFile(text)).some((check) => check.forbidden) ? 1 : 0
+    case 'zero': {
+      if (values.readings === undefined)
+        throw new BadInput('Name the file with the readings: --readings FILE.')
+      const { setup, way } = exportOptions(values)
+      print(must(zeroFromReadings(text, read(values.readings), { way, setup })))
+      return 0
+    }
     default: {
       const kind = values.as ?? 'json'
       if (!(EXPORT_KINDS as readonly string[]).includes(kind))
@@ -91,9 +104,11 @@ function exportOptions(values: {
   setup?: string | undefined
   from?: string | undefined
   unit?: string | undefined
+  place?: string | undefined
   'by-hand'?: boolean | undefined
 }): ExportOptions {
   const { from, unit, way } = values
+  const place = values.place === undefined ? undefined : must(readPlace(values.place))
   const setup = values.setup === undefined ? undefined : Number(values.setup)
   if (setup !== undefined && (!Number.isInteger(setup) || setup < 1))
     throw new BadInput('--setup takes the number of a setup, from 1.')
@@ -101,7 +116,7 @@ function exportOptions(values: {
     throw new BadInput('--from takes zero, corner or centre.')
   if (unit !== undefined && unit !== 'mm' && unit !== 'inch')
     throw new BadInput('--unit takes mm or inch.')
-  return { way, setup, from, unit, cycles: values['by-hand'] !== true }
+  return { way, setup, from, unit, place, cycles: values['by-hand'] !== true }
 }
 
 const listCalculators = (): object[] =>

@@ -27,4 +27,22 @@ export {
   setTick,
   type TickRecord,
 } from './repositories/holes'
+export {
+  appendFixtureVersion,
+  findFixture,
+  type FixtureEventRow,
+  fixtureHistory,
+  type FixtureRow,
+  insertFixture,
+  insertFixtureEvent,
+  listFixtureEvents,
+  listFixtures,
+  setFixtureRetired,
+} from './repositories/fixtures'
+export {
+  insertZeroRecord,
+  listZeroRecords,
+  setZeroRecordWithdrawn,
+  type ZeroRow,
+} from './repositories/zeros'
 export { insertWorkshop, readWorkshop } from './repositories/workshop'

@@ -7,16 +7,30 @@ import {
   type FootholdFile,
   holesCsv,
   holeTemplate,
+  offsetsCsv,
+  offsetsProgram,
   readDocumentText,
   requirementsCsv,
+  schemaIssues,
   templateSvg,
   writeDocument,
 } from '@/core/formats'
 import { fail, type Result, succeed } from '@/core/issues'
+import { AXES } from '@/core/geometry'
+import {
+  type Anchor,
+  doubtsOf,
+  foundZero,
+  type OffsetRow,
+  offsetTable,
+  type RecordsBySetup,
+  standingMark,
+  ZeroRecordSchema,
+} from '@/core/offsets'
 import { type Analysis, analyse, type PlannedSetup } from '@/core/prediction'
 import { setupSheet } from '@/core/sheet'
 import { simulate, type SimulationOptions } from '@/core/variation'
-import { type LengthUnit } from '@/core/units'
+import { type LengthUnit, parseLength } from '@/core/units'
 import { type Way } from '@/core/way'
 import { writeDxf } from '@/exchange'
 import { setupSheetPdf, templatePdf } from '@/pdf'
@@ -122,6 +136,8 @@ export const EXPORT_KINDS = [
   'template-svg',
   'template-pdf',
   'program',
+  'offsets-csv',
+  'offsets-g10',
 ] as const
 export type ExportKind = (typeof EXPORT_KINDS)[number]
 
@@ -141,6 +157,12 @@ export interface ExportOptions {
   readonly from?: CountedFrom | undefined
   /** Unit of the program; that of the part when left out. */
   readonly unit?: LengthUnit | undefined
+  /** Readings by which zero was found, for offsets and the sheet. */
+  readonly records?: RecordsBySetup | undefined
+  /** Where vises stand by the register, for offsets that were not found. */
+  readonly register?: readonly Anchor[] | undefined
+  /** Where stop, fixed jaw and bed stand, machine coordinates, mm; instead of the register. */
+  readonly place?: { readonly x: number; readonly y: number; readonly z: number } | undefined
   /** Canned cycles in the program; written out without. */
   readonly cycles?: boolean | undefined
 }
@@ -167,6 +189,15 @@ export async function exportFile(
   const analysis = analyse(file.workshop, file.part, way)
   if (kind === 'csv')
     return succeed(textFile(`${stem}-requirements.csv`, CSV, requirementsCsv(file.part, analysis)))
+  const offsets = offsetTable(
+    file.workshop,
+    file.part,
+    analysis,
+    options.records ?? {},
+    options.place ? anchorsAt(way, options.place) : options.register,
+  )
+  if (kind === 'offsets-csv' || kind === 'offsets-g10')
+    return exportOffsets(file, way, offsets, kind, options)
   if (kind !== 'sheet-pdf') {
     const number = options.setup ?? 1
     const planned = analysis.model.planned[number - 1]
@@ -184,12 +215,122 @@ export async function exportFile(
     way,
     analysis,
     findingsFor(file, way, analysis),
+    offsets,
   )
   return succeed({
     bytes: await setupSheetPdf(sheet, fonts()),
     type: 'application/pdf',
     name: `${stem}-setup-sheet.pdf`,
   })
+}
+
+/** Reads `X, Y, Z`, as lengths are read everywhere; a bare number is mm. */
+export function readPlace(text: string): Result<{ x: number; y: number; z: number }> {
+  const parts = text.split(/[,;]\s*|\s+/).filter(Boolean)
+  const read = parts.map((part) => parseLength(part, 'mm'))
+  const wrong = read.find((r) => !r.ok)
+  if (wrong && !wrong.ok) return wrong
+  const [x, y, z] = read.flatMap((r) => (r.ok ? [r.value.mm] : []))
+  return x === undefined || y === undefined || z === undefined || parts.length > 3
+    ? fail(
+        'place.three',
+        'A place has three figures: X, Y, Z of stop, fixed jaw and bed in the machine.',
+        'place',
+      )
+    : succeed({ x, y, z })
+}
+
+/** Works out readings taken at the machine for one setup of a document: zero, how well it is known, what looks wrong. */
+export function zeroFromReadings(
+  text: string,
+  readingsText: string,
+  options: Pick<ExportOptions, 'way' | 'setup'>,
+): Result<object> {
+  const file = readDocumentText(text)
+  if (!file.ok) return file
+  const { part, ways, workshop } = file.value
+  const way = options.way === undefined ? ways[0] : ways.find((w) => w.name === options.way)
+  const index = (options.setup ?? 1) - 1
+  const analysis = way && analyse(workshop, part, way)
+  const planned = analysis?.model.planned[index]
+  if (!planned) return fail('zero.no-setup', 'The document has no such way or setup.', 'setup')
+  let value: unknown
+  try {
+    value = JSON.parse(readingsText)
+  } catch {
+    return fail('zero.json', 'The readings are not JSON.', 'readings')
+  }
+  const record = ZeroRecordSchema.safeParse({
+    source: 'typed',
+    stood: standingMark(planned.setup),
+    ...(typeof value === 'object' ? value : {}),
+  })
+  if (!record.success) {
+    const [first, ...rest] = schemaIssues(record.error)
+    return first
+      ? { ok: false, issues: [first, ...rest] }
+      : fail('zero.readings', 'The readings are not as they should be.', 'readings')
+  }
+  const found = foundZero(workshop, part, planned, record.data)
+  if (!found.ok) return found
+  return succeed({
+    setup: planned.setup.name,
+    ...found.value,
+    doubts: doubtsOf(workshop, part, planned, record.data, found.value),
+  })
+}
+
+/** The same place for every vise of a way: for one that is told on the command line. */
+const anchorsAt = (
+  way: Way,
+  { x, y, z }: { readonly x: number; readonly y: number; readonly z: number },
+): readonly Anchor[] => {
+  const at = (value: number) => ({ at: value, plusMinus: 0 })
+  return way.setups.map(({ holding, machine }) => ({
+    machine,
+    vise: holding.vise,
+    stop: holding.stop,
+    axes: { x: at(x), y: at(y), z: at(z) },
+    says: 'the place that was given',
+  }))
+}
+
+function exportOffsets(
+  { part }: FootholdFile,
+  way: Way,
+  rows: readonly OffsetRow[],
+  kind: 'offsets-csv' | 'offsets-g10',
+  options: ExportOptions,
+): Result<Exported> {
+  const chosen = options.setup === undefined ? rows : rows.slice(options.setup - 1, options.setup)
+  if (chosen.length === 0)
+    return fail(
+      'export.no-setup',
+      `${way.name} has ${way.setups.length} setups; there is no setup ${options.setup ?? 1}.`,
+      'setup',
+    )
+  if (chosen.every((row) => AXES.every((axis) => row.axes[axis] === undefined)))
+    return fail(
+      'export.no-offsets',
+      'No zero has been found yet, and nobody has said where the vise stands. Record it under Zero, put the vise in the register, or give its place: stop, fixed jaw and bed in machine coordinates.',
+      'place',
+    )
+  const stem = `${slug(part.name)}-offsets`
+  if (kind === 'offsets-csv') return succeed(textFile(`${stem}.csv`, CSV, offsetsCsv(chosen)))
+  const lines = chosen.map((row) => ({
+    what: `setup ${row.index + 1}: ${row.name}; ${row.place.join(', ')}`,
+    offset: row.offset,
+    at: Object.fromEntries(
+      AXES.flatMap((axis) => (row.axes[axis] ? [[axis, row.axes[axis].at]] : [])),
+    ),
+  }))
+  return succeed(
+    textFile(
+      `${stem}.nc`,
+      'text/plain; charset=us-ascii',
+      offsetsProgram(`${part.name}, ${way.name}`, lines, options.unit ?? part.unit),
+    ),
+  )
 }
 
 const CSV = 'text/csv; charset=utf-8'
@@ -210,7 +351,7 @@ async function exportHoles(
   { part, workshop }: FootholdFile,
   planned: PlannedSetup,
   number: number,
-  kind: Exclude<ExportKind, 'json' | 'csv' | 'sheet-pdf'>,
+  kind: Exclude<ExportKind, 'json' | 'csv' | 'sheet-pdf' | 'offsets-csv' | 'offsets-g10'>,
   options: ExportOptions,
 ): Promise<Result<Exported>> {
   const stem = `${slug(part.name)}-setup-${number}`

@@ -30,14 +30,14 @@ export async function holeWork(wayId: string, setupId: string): Promise<HoleWork
   }
 }
 
-interface Standing {
+export interface SetupNow {
   readonly workshop: Workshop
   readonly part: Part
   readonly planned: PlannedSetup
 }
 
 /** The setup as it is planned now; ticks and measurements are checked against it. */
-async function setupNow(wayId: string, setupId: string): Promise<Result<Standing>> {
+export async function setupNow(wayId: string, setupId: string): Promise<Result<SetupNow>> {
   const record = await findDocument(wayId)
   const job = record?.kind === 'way' ? await loadJob(record.jobId) : undefined
   const way = job?.ok ? job.value.ways.find((w) => w.id === wayId) : undefined

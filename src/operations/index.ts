@@ -7,9 +7,25 @@ export {
   type ExportOptions,
   exportFile,
   type ExportKind,
+  readPlace,
 } from './files'
 export { readDxf as readDrawing } from '@/exchange'
 export { beginAgain, type HoleWork, holeWork, measureHoles, tickHole } from './holes'
+export {
+  changeFixture,
+  createFixture,
+  type FixtureLife,
+  fixtureLife,
+  type FixtureSaved,
+  type LifeLine,
+  listRegister,
+  moveFixtureZero,
+  noteFixture,
+  type RegisterEntry,
+  retireFixture,
+} from './fixtures'
+export { loadDemo } from './demo'
+export { keepZero, registerAnchors, wayWork, withdrawZero, zeroRecords } from './zeros'
 export {
   addWay,
   archiveJob,
@@ -20,8 +36,8 @@ export {
   type JobSummary,
   type JobView,
   listJobs,
-  loadDemo,
   loadJob,
   removeWay,
+  workshopOrStandard,
   type Stored,
 } from './jobs'

@@ -1,11 +1,4 @@
 import { nanoid } from 'nanoid'
-import {
-  PIER_PLATE,
-  PIER_PLATE_WAY,
-  WORM_BLOCK,
-  WORM_BLOCK_WAY_A,
-  WORM_BLOCK_WAY_B,
-} from '@/core/demo'
 import { findingsOf } from '@/core/findings'
 import { type FootholdFile, readDocumentText } from '@/core/formats'
 import { fail, type Result, succeed } from '@/core/issues'
@@ -16,7 +9,6 @@ import { STANDARD_WORKSHOP, type Workshop } from '@/core/workshop'
 import {
   type DocumentRecord,
   findJobRecord,
-  hasDemoJobs,
   insertDocument,
   insertJob,
   insertWorkshop,
@@ -70,7 +62,7 @@ export interface JobSummary {
 const missingJob = (): Result<never> =>
   fail('job.missing', 'There is no such job; it may have been removed.')
 
-async function workshopOrStandard(): Promise<Workshop> {
+export async function workshopOrStandard(): Promise<Workshop> {
   return (await readWorkshop()) ?? STANDARD_WORKSHOP
 }
 
@@ -180,7 +172,7 @@ function documentsOf({ part, ways }: { part: Part; ways: readonly Way[] }): read
   ]
 }
 
-async function insertWith(
+export async function insertWith(
   contents: { part: Part; ways: readonly Way[] },
   isDemo = false,
 ): Promise<string> {
@@ -250,15 +242,4 @@ export async function removeWay(id: string, removed: boolean): Promise<Result<st
   return (await setDocumentRemoved(id, removed ? new Date() : null))
     ? succeed(id)
     : fail('way.missing', 'There is no such way; it may have been removed.')
-}
-
-/** Loads the demo jobs, once: not again when they were archived. */
-export async function loadDemo(again = false): Promise<readonly string[]> {
-  if (!again && (await hasDemoJobs())) return []
-  const pier = await insertWith({ part: PIER_PLATE, ways: [PIER_PLATE_WAY] }, true)
-  const worm = await insertWith(
-    { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
-    true,
-  )
-  return [worm, pier]
 }

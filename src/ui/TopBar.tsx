@@ -17,7 +17,7 @@ export interface TopBarProps {
         readonly firstWay: string | undefined
       }
     | undefined
-  readonly here: 'jobs' | 'part' | 'ways' | 'holes' | 'sheet'
+  readonly here: 'jobs' | 'part' | 'ways' | 'holes' | 'zero' | 'sheet' | 'fixtures' | 'practice'
   readonly save?: SaveState | undefined
   readonly unit?: LengthUnit | undefined
   readonly children?: ReactNode
@@ -30,9 +30,14 @@ export function TopBar({ children, here, job, save, unit }: TopBarProps) {
         ['part', 'Part', `/jobs/${job.id}/part`],
         ['ways', 'Ways', job.firstWay ? `/jobs/${job.id}/ways/${job.firstWay}` : undefined],
         ['holes', 'Holes', job.firstWay ? `/jobs/${job.id}/ways/${job.firstWay}/holes` : undefined],
+        ['zero', 'Zero', job.firstWay ? `/jobs/${job.id}/ways/${job.firstWay}/zero` : undefined],
         ['sheet', 'Sheet', job.firstWay ? `/jobs/${job.id}/ways/${job.firstWay}/sheet` : undefined],
       ] as const)
-    : []
+    : ([['jobs', 'Jobs', '/']] as const)
+  const shop = [
+    ['fixtures', 'Fixtures', '/fixtures'],
+    ['practice', 'Practice', '/practice'],
+  ] as const
   return (
     <header className="on-bar no-print flex min-h-[46px] flex-wrap items-center gap-x-4 gap-y-1 bg-bar px-4 py-1 text-bar-ink">
       <Link
@@ -57,7 +62,7 @@ export function TopBar({ children, here, job, save, unit }: TopBarProps) {
         </span>
       )}
       <nav aria-label="Views" className="flex gap-1">
-        {tabs.map(([id, label, href]) =>
+        {[...tabs, ...shop].map(([id, label, href]) =>
           href === undefined ? null : (
             <Link
               key={id}

@@ -1,6 +1,12 @@
 import { z } from 'zod'
 import { schemaIssues } from '@/core/formats'
-import { EXPORT_KINDS, type Exported, type ExportKind, type ExportOptions } from '@/operations'
+import {
+  EXPORT_KINDS,
+  type Exported,
+  type ExportKind,
+  type ExportOptions,
+  readPlace,
+} from '@/operations'
 import { BadRequest } from './respond'
 
 const Query = z.object({
@@ -9,6 +15,16 @@ const Query = z.object({
   setup: z.coerce.number().int().min(1).max(40).optional(),
   from: z.enum(['zero', 'corner', 'centre']).optional(),
   unit: z.enum(['mm', 'inch']).optional(),
+  place: z
+    .string()
+    .max(80)
+    .transform((text, context) => {
+      const place = readPlace(text)
+      if (place.ok) return place.value
+      context.addIssue({ code: 'custom', message: place.issues[0].sentence })
+      return z.NEVER
+    })
+    .optional(),
   cycles: z.enum(['yes', 'no']).default('yes'),
 })
 

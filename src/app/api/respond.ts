@@ -1,9 +1,12 @@
 import { type Issue, type Result } from '@/core/issues'
-import type { z } from 'zod'
+import { z } from 'zod'
 import { schemaIssues } from '@/core/formats'
 
 /** Largest request body that is read, bytes. */
 export const MOST_BODY_BYTES = 2_500_000
+
+/** Who did it: a name or initials, as on paper. */
+export const Who = z.string().trim().min(1, 'must say who did it: a name or initials').max(60)
 
 export class BadRequest extends Error {
   constructor(

@@ -3,13 +3,23 @@ import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
 import { type Feature, type Part, type Requirement } from '../part'
 import { analyse } from '../prediction'
 import { type Setup, type Way } from '../way'
-import { STANDARD_WORKSHOP } from '../workshop'
+import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
 import { mm, op, plainBlock, setup, way } from '../../../tests/support/documents'
 import { FINDING_SEVERITY, type Finding, type FindingCode, findingsOf } from '.'
 
-const find = (part: Part, plan: Way): readonly Finding[] =>
-  findingsOf(STANDARD_WORKSHOP, part, plan, analyse(STANDARD_WORKSHOP, part, plan))
-const codes = (part: Part, plan: Way): readonly FindingCode[] => find(part, plan).map((f) => f.code)
+const find = (part: Part, plan: Way, workshop = STANDARD_WORKSHOP): readonly Finding[] =>
+  findingsOf(workshop, part, plan, analyse(workshop, part, plan))
+const codes = (part: Part, plan: Way, workshop?: Workshop): readonly FindingCode[] =>
+  find(part, plan, workshop).map((f) => f.code)
+/** The standard workshop with another reach of its first machine in Z. */
+const reaching = (gaugeToTable: number, z: number): Workshop => ({
+  ...STANDARD_WORKSHOP,
+  machines: STANDARD_WORKSHOP.machines.map((m) => ({
+    ...m,
+    gaugeToTable,
+    travel: { ...m.travel, z },
+  })),
+})
 
 const block = plainBlock()
 const hole = (id: string, more: Partial<Feature & { kind: 'hole' }> = {}): Feature => ({
@@ -65,7 +75,30 @@ const at = (
 const drilled = (features: string[]): Way => way(setup('s-1', 'top', 'back', ['top', ...features]))
 
 /** A small part and way for each code, in which a good foreman would say it. */
-const SCENES: Record<FindingCode, () => readonly [Part, Way]> = {
+const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
+  'zero.offset-name': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: { ...setup('x', 'top', 'back', []).zero, offset: 'G60' },
+      }),
+    ),
+  ],
+  'zero.turn': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: {
+          ...setup('x', 'top', 'back', []).zero,
+          turn: { surface: 'top', instrument: 'probe', apart: mm(60), answer: 'program' },
+        },
+      }),
+    ),
+  ],
+  'reach.across': () => [{ ...block, size: { ...block.size, x: mm(620) } }, drilled([])],
+  'reach.down': () => [block, drilled([]), reaching(700, 200)],
+  'reach.up': () => [block, drilled([]), reaching(200, 190)],
+
   'hole.breaks-edge': () => [withFeatures([at('a', 3, 30)]), drilled(['a'])],
   'hole.edge': () => [withFeatures([at('a', 5, 30)]), drilled(['a'])],
   'hole.overlap': () => [withFeatures([at('a', 30, 30), at('b', 37, 30)]), drilled(['a', 'b'])],
@@ -291,9 +324,9 @@ const SCENES: Record<FindingCode, () => readonly [Part, Way]> = {
 
 describe('findings', () => {
   it.each(Object.keys(SCENES) as FindingCode[])('%s is said where it should be', (code) => {
-    const [part, plan] = SCENES[code]()
-    const found = find(part, plan).find((f) => f.code === code)
-    expect(codes(part, plan)).toContain(code)
+    const [part, plan, workshop] = SCENES[code]()
+    const found = find(part, plan, workshop).find((f) => f.code === code)
+    expect(codes(part, plan, workshop)).toContain(code)
     expect(found?.severity).toBe(FINDING_SEVERITY[code])
     // A full sentence with what and what to do; no figure that could not be worked out.
     expect(found?.what).toMatch(/^[A-Z0-9].*\.$/)

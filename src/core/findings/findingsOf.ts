@@ -9,6 +9,7 @@ import { footingRules } from './footingRules'
 import { drillingRulesOf } from './drillingRules'
 import { holeRules } from './holeRules'
 import { marginRules } from './marginRules'
+import { reachRules } from './reachRules'
 
 /** Everything that the rules have to say of a way, worst first. */
 export function findingsOf(
@@ -22,6 +23,7 @@ export function findingsOf(
     ...footingRules(context),
     ...cutRules(context),
     ...holeFindings(context),
+    ...reachRules(context),
     ...marginRules(context),
   ].sort(bySeverity)
 }

@@ -2,7 +2,7 @@ import { dot, type Point } from '../geometry'
 import { axisOf, isSide, type Surface } from '../part'
 import { hasMetal, isRaw, setupAxes } from '../planning'
 import { type PlannedSetup } from '../prediction'
-import { type Pickup } from '../way'
+import { type Pickup, refsOfPickup } from '../way'
 import { capital, type RuleContext } from './context'
 import { type Finding, finding } from './finding'
 
@@ -13,7 +13,21 @@ export function zeroRules(
   i: number,
 ): Finding[] {
   const axes = setupAxes(planned.setup)
-  return (['x', 'y', 'z'] as const).flatMap((axis, k) => {
+  const { turn } = planned.setup.zero
+  const edge = turn && surfaces.get(turn.surface)
+  const turned =
+    edge?.kind === 'plane' && Math.abs(dot(edge.normal, axes[2])) > 0.01
+      ? [
+          finding(
+            'zero.turn',
+            i,
+            `${capital(name(turn?.surface ?? ''))} does not show how the part is turned.`,
+            'It lies flat as the part stands. Touch an upright face twice.',
+            { feature: turn?.surface },
+          ),
+        ]
+      : []
+  const perAxis = (['x', 'y', 'z'] as const).flatMap((axis, k) => {
     const pickup = planned.setup.zero[axis]
     const direction = axes[k]
     if (!direction) return []
@@ -94,6 +108,7 @@ export function zeroRules(
       return []
     })
   })
+  return [...turned, ...perAxis]
 }
 
 const inset = (corner: Point<'part'>, surface: Surface & { kind: 'plane' }): Point<'part'> => ({
@@ -101,19 +116,6 @@ const inset = (corner: Point<'part'>, surface: Surface & { kind: 'plane' }): Poi
   y: corner.y + (surface.at.y - corner.y) * 0.1,
   z: corner.z + (surface.at.z - corner.z) * 0.1,
 })
-
-const refsOfPickup = (pickup: Pickup): readonly string[] => {
-  switch (pickup.kind) {
-    case 'fixture':
-      return []
-    case 'both-sides':
-      return [pickup.first, pickup.second]
-    case 'bore':
-      return [pickup.feature]
-    default:
-      return [pickup.surface]
-  }
-}
 
 function findsAxis(surface: Surface, direction: Point<'part'>, pickup: Pickup): boolean {
   if (pickup.kind === 'bore') {

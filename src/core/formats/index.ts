@@ -11,5 +11,6 @@ export {
 export { drillingProgram, PROGRAM_CAUTION, type ProgramOptions } from './gcode'
 export { holesCsv, MOST_ROWS, type PlaceRow, readPlaces } from './holeTable'
 export { CHECK_MM, holeTemplate, type Template, templateSvg } from './template'
+export { type OffsetLine, OFFSETS_CAUTION, offsetsCsv, offsetsProgram } from './offsets'
 export { DOCUMENT_VERSION, upgradeDocument } from './upgrade'
 export { schemaIssues } from './zodIssues'

@@ -1,5 +1,5 @@
-/** The frames in use: the part as drawn, and a setup as it stands on the machine. */
-export type Frame = 'part' | 'setup'
+/** The frames in use: the part as drawn, a setup as it stands in its holding, the machine's own axes. */
+export type Frame = 'part' | 'setup' | 'machine'
 
 declare const frame: unique symbol
 

@@ -8,6 +8,8 @@ import { dimension, type Scene, Sheet, type Tone } from './scene'
 export interface BenchOptions {
   readonly width: number
   readonly height: number
+  /** A place to drive to before the first cut, in the frame of the setup. */
+  readonly check?: Point<'setup'> | undefined
 }
 
 const JAW_THICK = 22
@@ -160,6 +162,7 @@ export function plan(part: Part, planned: PlannedSetup, options: BenchOptions): 
       )
   }
   drawZero(part, planned, sheet)
+  if (options.check) drawCheck(sheet, options.check)
   const zeroRight = zeroPoint(part, planned).x > 0
   sheet.words(zeroRight ? -jawHalf : jawHalf, JAW_THICK / 2, 'fixed jaw', {
     anchor: zeroRight ? 'start' : 'end',
@@ -385,6 +388,28 @@ function drawStop(sheet: Sheet, planned: PlannedSetup): void {
     })
     sheet.words(x + sign * 9, y - 8, 'stop', { dy: 15, size: 12, ink: 'soft' })
   }
+}
+
+function drawCheck(sheet: Sheet, at: Point<'setup'>): void {
+  sheet.symbol(
+    at.x,
+    at.y,
+    [
+      [0, -11],
+      [11, 0],
+      [0, 11],
+      [-11, 0],
+    ],
+    { fill: 'yellow', stroke: 'ink', width: 1.6, ref: 'check' },
+  )
+  const right = at.x > 0
+  sheet.words(at.x, at.y, 'check here', {
+    anchor: right ? 'end' : 'start',
+    dx: right ? -15 : 15,
+    dy: 5,
+    size: 13,
+    bold: true,
+  })
 }
 
 function drawZero(part: Part, planned: PlannedSetup, sheet: Sheet): void {

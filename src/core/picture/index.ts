@@ -1,4 +1,5 @@
 export { elevation, plan } from './bench'
 export { drawing, type DrawingOptions } from './drawing'
+export { fixturePlan } from './fixturePlan'
 export { isometric, type IsometricOptions } from './isometric'
 export { type Mark, type Path, type Scene, type Tone, type Words } from './scene'

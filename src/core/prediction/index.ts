@@ -7,4 +7,4 @@ export {
 } from './analyse'
 export { type Model, type PlannedSetup, buildModel } from './buildModel'
 export { measureOf } from './measures'
-export { zeroPoint } from './zero'
+export { surfacePoint, touchedPoint, zeroPoint } from './zero'

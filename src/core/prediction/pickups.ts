@@ -2,7 +2,7 @@ import { dot, type Point, point } from '../geometry'
 import { axisOf, isSide, middleOf, refLabel } from '../part'
 import { isRaw, levelNow, type PartState, setupAxes, type ViseLayout } from '../planning'
 import { type StackPickup, type Term } from '../variation'
-import { type Pickup, type Setup } from '../way'
+import { type Pickup, refsOfPickup, type Setup, type TurnPickup } from '../way'
 import { type Context, waviness } from './context'
 
 /** How the program frame follows what is touched, axis by axis. */
@@ -14,10 +14,46 @@ export function pickups(
   before: PartState,
 ): readonly StackPickup[] {
   const axes = setupAxes(setup)
-  return (['x', 'y', 'z'] as const).map((name, k) => {
+  const found = (['x', 'y', 'z'] as const).map((name, k) => {
     const axis = axes[k] as Point<'part'>
     return pickup(context, i, name, axis, setup.zero[name], layout, before)
   })
+  const { turn } = setup.zero
+  return turn ? [...found, turnPickup(context, i, axes[2], turn, layout, before)] : found
+}
+
+/** The program turns with an edge that was touched twice; turning the part instead comes to the same. */
+function turnPickup(
+  context: Context,
+  i: number,
+  up: Point<'part'>,
+  turn: TurnPickup,
+  layout: ViseLayout,
+  before: PartState,
+): StackPickup {
+  const { book, part, workshop } = context
+  const instrument = workshop.instruments.find((tool) => tool.id === turn.instrument)
+  const link = `${i} zero turn`
+  const reads = Math.hypot(instrument?.repeatMm ?? 0, layout.machine.repeatMm)
+  const raw = isSide(turn.surface) && isRaw(part, before, turn.surface)
+  const uneven = raw ? waviness(part, turn.surface) : 0
+  const at = touchPoint(context, before, layout, turn.surface)
+  return {
+    axis: up,
+    about: at,
+    touches: [{ surface: turn.surface, at, weight: 1 }],
+    errors: [
+      {
+        source: book.index(`${link} touches`, () => ({
+          label: `angle of ${refLabel(part, turn.surface)} touched twice, ${instrument?.name.toLowerCase() ?? 'instrument'}`,
+          link,
+          setup: i,
+          plusMinus: (Math.hypot(reads, uneven) * Math.SQRT2) / turn.apart.mm,
+        })),
+        coefficient: 1,
+      },
+    ],
+  }
 }
 
 function pickup(
@@ -51,12 +87,7 @@ function pickup(
     }
   }
   const instrument = workshop.instruments.find((tool) => tool.id === how.instrument)
-  const refs =
-    how.kind === 'both-sides'
-      ? [how.first, how.second]
-      : how.kind === 'bore'
-        ? [how.feature]
-        : [how.surface]
+  const refs = refsOfPickup(how)
   const weight = 1 / refs.length
   const label = `zero in ${name.toUpperCase()}: ${refs.map((ref) => refLabel(part, ref)).join(' and ')} touched, ${instrument?.name.toLowerCase() ?? 'instrument'}`
   const reads = Math.hypot(instrument?.repeatMm ?? 0, layout.machine.repeatMm)

@@ -7,6 +7,7 @@ import {
   requirementTitle,
   type Side,
 } from '../part'
+import { type OffsetRow, sanityPlace } from '../offsets'
 import { type FootingContact } from '../planning'
 import { elevation, isometric, plan, type Scene } from '../picture'
 import {
@@ -79,6 +80,7 @@ export function setupSheet(
   way: Way,
   analysis: Analysis,
   findings: readonly Finding[],
+  offsets: readonly OffsetRow[] = [],
 ): SetupSheet {
   const judged = analysis.requirements
   const critical = judged.filter(
@@ -95,7 +97,7 @@ export function setupSheet(
         .map((f) => `${f.setup === undefined ? '' : `Setup ${f.setup + 1}: `}${f.what} ${f.rest}`),
     },
     pages: analysis.model.planned.map((planned, i) =>
-      page(workshop, part, way, analysis, findings, planned, i),
+      page(workshop, part, way, analysis, findings, planned, i, offsets[i]),
     ),
     cautions: CAUTIONS,
   }
@@ -165,6 +167,7 @@ function page(
   findings: readonly Finding[],
   planned: PlannedSetup,
   i: number,
+  offset: OffsetRow | undefined,
 ): SheetPage {
   const { after, contacts, layout, setup } = planned
   const length = (mm: number): string => `${printLength(mm, part.unit)} ${unitWord(part)}`
@@ -200,7 +203,7 @@ function page(
         : `Stop at the ${setup.holding.stop} end, on ${name(setup.holding.stop === 'left' ? faceAt.left : faceAt.right)}.`,
     ],
     footing: counted(contacts.map((contact) => contactWords(part, analysis, contact))),
-    zero: zeroWords(workshop, part, planned),
+    zero: zeroWords(workshop, part, planned, offset),
     ops: setup.ops.map((op) => ({
       what: `${refLabel(part, op.feature)}${op.pass === 'rough' ? `, rough, leave ${length(op.leave.mm)}` : ''}`,
       tool: tool(op),
@@ -241,9 +244,15 @@ export function contactWords(part: Part, analysis: Analysis, contact: FootingCon
   return `${role} on ${surface}, ${state}${contact.bears ? '' : ', but no metal there'}.`
 }
 
-function zeroWords(workshop: Workshop, part: Part, planned: PlannedSetup): readonly string[] {
+function zeroWords(
+  workshop: Workshop,
+  part: Part,
+  planned: PlannedSetup,
+  offset: OffsetRow | undefined,
+): readonly string[] {
   const { setup } = planned
   const zero = zeroPoint(part, planned)
+  const sanity = sanityPlace(part, planned)
   const at = `${setup.zero.offset}: zero lies at X ${printLength(zero.x, part.unit)} from the middle of the vise, Y ${printLength(zero.y, part.unit)} from the fixed jaw, Z ${printLength(zero.z, part.unit)} over the bed.`
   const axes = ['x', 'y', 'z'] as const
   return [
@@ -252,7 +261,22 @@ function zeroWords(workshop: Workshop, part: Part, planned: PlannedSetup): reado
       (axis) =>
         `${axis.toUpperCase()}: ${pickupWords(workshop, part, setup.zero[axis], axis, setup.holding.stop !== 'none')}.`,
     ),
+    ...(offset ? offsetWords(part, offset) : []),
+    `Before the first cut drive to ${sanity.drive}. ${sanity.see}`,
   ]
+}
+
+/** The offset in the machine, as far as it is found or predicted. */
+function offsetWords(part: Part, { axes, offset }: OffsetRow): readonly string[] {
+  const words = (['x', 'y', 'z'] as const).flatMap((axis) => {
+    const at = axes[axis]
+    return at
+      ? [
+          `${axis.toUpperCase()} ${printLength(at.at, part.unit)} ±${printSpread(at.plusMinus, part.unit)} ${at.how}`,
+        ]
+      : []
+  })
+  return words.length === 0 ? [] : [`${offset} in the machine: ${words.join(', ')}.`]
 }
 
 /** How zero is found along an axis, in words. */

@@ -25,7 +25,7 @@ export {
   simulate,
 } from './simulate'
 export { type Distribution, type Moments, type Source, extremesOf, momentsOf } from './source'
-export { FormBuilder, type Sparse, type SparseSix, sparseFrom } from './sparse'
+export { FormBuilder, type Sparse, type SparseSix, sparseFrom, subtractForms } from './sparse'
 export {
   type Column,
   type Deviation,

@@ -104,3 +104,15 @@ export class FormBuilder {
     return { indices: indices.subarray(0, kept), coefficients: coefficients.subarray(0, kept) }
   }
 }
+
+/** a − b, form by form. */
+export function subtractForms(a: Sparse, b: Sparse): Sparse {
+  const sums = new Map<number, number>()
+  a.indices.forEach((index, i) => sums.set(index, a.coefficients[i] as number))
+  b.indices.forEach((index, i) =>
+    sums.set(index, (sums.get(index) ?? 0) - (b.coefficients[i] as number)),
+  )
+  return sparseFrom(
+    [...sums].filter(([, c]) => Math.abs(c) >= NEGLIGIBLE).sort(([i], [j]) => i - j),
+  )
+}

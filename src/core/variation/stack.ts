@@ -1,4 +1,12 @@
-import { contactRow, dotSix, type Point, scaleSix, type Six } from '../geometry'
+import {
+  contactRow,
+  dotSix,
+  type Point,
+  rotationAbout,
+  rotationRow,
+  scaleSix,
+  type Six,
+} from '../geometry'
 import { type Locating, locate } from '../locating'
 import { FormBuilder, type Sparse, type SparseSix, sparseSixOf } from './sparse'
 import { type Source } from './source'
@@ -33,6 +41,8 @@ export interface StackPickup {
     readonly weight: number
   }[]
   readonly errors: readonly Term[]
+  /** Present when it is the turn of the frame about `axis` through this point that is found, rad. */
+  readonly about?: Point<'part'>
 }
 
 /** A surface cut in a setup, with the machine's and cutter's own error on it. */
@@ -76,6 +86,8 @@ export interface Stacked {
   readonly locating: readonly Locating[]
   /** Per setup: the displacement q of the part as six forms, for showing what a footing does. */
   readonly seated: readonly SparseSix[]
+  /** Per setup: how far the program's zero lies off along each pickup's axis, as forms, mm or rad. */
+  readonly zeroed: readonly (readonly Sparse[])[]
 }
 
 /**
@@ -96,12 +108,13 @@ export function stack(
   for (const raw of model.stock) surfaces.set(raw.surface, { shared: undefined, own: raw.columns })
   const locating: Locating[] = []
   const seated: SparseSix[] = []
+  const zeroed: (readonly Sparse[])[] = []
   const count = model.sources.length
   model.setups.forEach((setup, index) => {
     const held = locate(setup.contacts, model.halfSizeMm, model.centre)
     const q = seat(setup, held, choice(index), surfaces, count)
     const displaced = sparseSixOf(q)
-    const shared = programFrame(setup, displaced, surfaces, count)
+    const { along, w: shared } = programFrame(setup, displaced, surfaces, count)
     for (let k = 0; k < shared.length; k++) shared[k] = (shared[k] as number) - (q[k] as number)
     const forms = sparseSixOf(shared)
     surfaces.set(setupFrame(index), { shared: { setup: index, forms }, own: [] })
@@ -109,8 +122,9 @@ export function stack(
       surfaces.set(cut.surface, { shared: { setup: index, forms }, own: cut.columns })
     locating.push(held)
     seated.push(displaced)
+    zeroed.push(along)
   })
-  return { surfaces, locating, seated }
+  return { surfaces, locating, seated, zeroed }
 }
 
 /** The name under which what all cuts of a setup share can be read, like a surface. */
@@ -144,25 +158,32 @@ function seat(
   return q
 }
 
-/** w: per axis the mean of the touched rows, plus the instrument's error. Rotations are the machine's: zero. */
+/**
+ * w: per axis the mean of the touched rows, plus the instrument's error. Rotations are the machine's,
+ * zero, but for one that was found by touching.
+ */
 function programFrame(
   setup: StackSetup,
   q: SparseSix,
   surfaces: ReadonlyMap<string, Deviation>,
   count: number,
-): Float64Array {
+): { readonly w: Float64Array; readonly along: readonly Sparse[] } {
   const w = new Float64Array(6 * count)
   const along = new FormBuilder(count)
-  for (const { axis, errors, touches } of setup.pickups) {
+  const forms: Sparse[] = []
+  for (const { about, axis, errors, touches } of setup.pickups) {
     addTerms(along, errors)
     for (const touch of touches) {
-      const row = scaleSix(contactRow(touch.at, axis), touch.weight)
+      const read = about ? rotationRow(axis) : contactRow(touch.at, axis)
+      const row = scaleSix(read, touch.weight)
       addRow(along, surfaces.get(touch.surface), row, 1)
       along.addForms(q, row)
     }
-    addOuter(w, along.take(), [0, 0, 0, axis.x, axis.y, axis.z])
+    const form = along.take()
+    forms.push(form)
+    addOuter(w, form, about ? rotationAbout(about, axis) : [0, 0, 0, axis.x, axis.y, axis.z])
   }
-  return w
+  return { w, along: forms }
 }
 
 function addTerms(target: FormBuilder, terms: readonly Term[]): void {

@@ -1,6 +1,7 @@
 import { type Issue } from '../issues'
 import { axisOf, isSide, resolveRef, partSurfaces, type Part } from '../part'
 import { type Workshop } from '../workshop'
+import { refsOfPickup } from './pickup'
 import { type Setup, type Way } from './schema'
 
 /** What makes a way contradict itself, its part or the workshop; it is not saved until these are right. */
@@ -50,6 +51,13 @@ function setupIssues(
       `the workshop has no parallels “${setup.holding.parallels}”.`,
     )
   for (const axis of ['x', 'y', 'z'] as const) {
+    const lies = setup.zero.lies?.[axis]
+    if (lies !== undefined && lies !== 'middle' && !surfaces.has(lies))
+      say(
+        'setup.zero-surface',
+        `zero.lies.${axis}`,
+        `zero in ${axis.toUpperCase()} is to lie on “${lies}”, which is not one surface of the part.`,
+      )
     const pickup = setup.zero[axis]
     if (pickup.kind === 'fixture') continue
     if (!workshop.instruments.some((t) => t.id === pickup.instrument))
@@ -58,13 +66,7 @@ function setupIssues(
         `zero.${axis}.instrument`,
         `the workshop has no instrument “${pickup.instrument}”.`,
       )
-    const refs =
-      pickup.kind === 'both-sides'
-        ? [pickup.first, pickup.second]
-        : pickup.kind === 'bore'
-          ? [pickup.feature]
-          : [pickup.surface]
-    for (const ref of refs)
+    for (const ref of refsOfPickup(pickup))
       if (!surfaces.has(ref))
         say(
           'setup.zero-surface',
@@ -72,6 +74,19 @@ function setupIssues(
           `zero in ${axis.toUpperCase()} is found on “${ref}”, which is not one surface of the part.`,
         )
   }
+  const turn = setup.zero.turn
+  if (turn && surfaces.get(turn.surface)?.kind !== 'plane')
+    say(
+      'setup.zero-surface',
+      'zero.turn.surface',
+      `the angle is found on “${turn.surface}”, which is not a flat surface of the part.`,
+    )
+  if (turn && !workshop.instruments.some((t) => t.id === turn.instrument))
+    say(
+      'setup.instrument',
+      'zero.turn.instrument',
+      `the workshop has no instrument “${turn.instrument}”.`,
+    )
   for (const [k, edit] of setup.footing.edits.entries()) {
     if (edit.surface !== undefined && surfaces.get(edit.surface)?.kind !== 'plane')
       say(

@@ -6,10 +6,12 @@ export {
   type Op,
   type Pickup,
   type Setup,
+  type TurnPickup,
   type ViseHolding,
   type Way,
   WaySchema,
 } from './schema'
+export { refsOfPickup } from './pickup'
 export {
   changeOp,
   changeSetup,

@@ -25,6 +25,21 @@ export const ViseHoldingSchema = z.strictObject({
   shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
 })
 
+const LiesSchema = z
+  .union([RefSchema, z.literal('middle')])
+  .optional()
+  .describe(
+    'Where zero lies when it is not on what is touched: a face, a hole, the middle of the part.',
+  )
+
+/** The angle of an edge by two touches along it: the part or the program is turned to agree with it. */
+export const TurnPickupSchema = z.strictObject({
+  surface: RefSchema,
+  instrument: ItemId,
+  apart: LengthSchema.refine((l) => l.mm > 0, 'must be more than zero'),
+  answer: z.enum(['part', 'program']),
+})
+
 /** One locating contact moved, changed to another surface, taken out or put in by hand. */
 export const ContactEditSchema = z.strictObject({
   id: IdSchema,
@@ -84,6 +99,8 @@ export const SetupSchema = z.strictObject({
     x: PickupSchema,
     y: PickupSchema,
     z: PickupSchema,
+    lies: z.strictObject({ x: LiesSchema, y: LiesSchema, z: LiesSchema }).optional(),
+    turn: TurnPickupSchema.optional(),
   }),
   ops: z.array(OpSchema).max(300),
   drilling: DrillingSchema.optional(),
@@ -96,6 +113,7 @@ export const WaySchema = z.strictObject({
 })
 
 export type Pickup = z.infer<typeof PickupSchema>
+export type TurnPickup = z.infer<typeof TurnPickupSchema>
 export type ContactEdit = z.infer<typeof ContactEditSchema>
 export type ViseHolding = z.infer<typeof ViseHoldingSchema>
 export type Drilling = z.infer<typeof DrillingSchema>

@@ -6,6 +6,7 @@ export {
   PROCESSES,
   type Parallels,
   type Process,
+  type Rotary,
   type Vise,
   type Workshop,
   WorkshopSchema,

@@ -5,6 +5,19 @@ const name = z.string().trim().min(1).max(60)
 const positive = z.number().positive().max(10_000)
 const spread = z.number().min(0).max(10)
 
+/** A rotary axis: which way it lies, which way it turns, where its centre is in the machine's own axes. */
+export const RotarySchema = z.strictObject({
+  letter: z.enum(['A', 'B', 'C']),
+  along: z.enum(['x', 'y', 'z']),
+  turns: z.enum(['table', 'head']).describe('What moves when the axis is told to turn.'),
+  positive: z
+    .enum(['counter-clockwise', 'clockwise'])
+    .describe('How that moves for a positive angle, seen from the + end of the axis.'),
+  centre: z.strictObject({ x: z.number(), y: z.number(), z: z.number() }),
+  centreMm: spread.describe('How well the centre is known, ± mm.'),
+  angleRad: z.number().min(0).max(0.1).describe('How closely an angle is reached, ± rad.'),
+})
+
 export const MachineSchema = z.strictObject({
   id,
   name,
@@ -20,6 +33,13 @@ export const MachineSchema = z.strictObject({
     .max(100_000)
     .optional()
     .describe('Fastest spindle speed, rev/min.'),
+  gaugeToTable: positive
+    .optional()
+    .describe('From the spindle’s gauge line to the table with Z all the way up, mm.'),
+  backlashMm: spread
+    .optional()
+    .describe('Difference between coming from one side and from the other; 0 with scales, mm.'),
+  rotary: RotarySchema.optional(),
 })
 
 export const ViseSchema = z.strictObject({
@@ -28,6 +48,7 @@ export const ViseSchema = z.strictObject({
   jawWidth: positive,
   jawHeight: positive.describe('From the bed to the top of the jaws, mm.'),
   opening: positive,
+  bedHeight: positive.optional().describe('From the table to the bed of the vise, mm.'),
   leanPer100: spread.describe('Fixed jaw out of square to the bed, ± mm in 100 mm.'),
   tramPer100: spread.describe('Fixed jaw out of line with the travel, ± mm in 100 mm.'),
   liftMm: spread.describe('How far the moving jaw may lift the work, mm.'),
@@ -49,6 +70,9 @@ export const InstrumentSchema = z.strictObject({
   name,
   kind: z.enum(['edge finder', 'probe', 'indicator', 'feeler', 'setter']),
   repeatMm: spread,
+  tip: positive
+    .optional()
+    .describe('Diameter of the tip, or thickness of the feeler or setter, mm.'),
 })
 
 export const CutterSchema = z.strictObject({
@@ -56,6 +80,7 @@ export const CutterSchema = z.strictObject({
   name,
   kind: z.enum(['face mill', 'end mill', 'drill', 'reamer', 'boring head', 'tap', 'chamfer mill']),
   diameter: positive,
+  length: positive.optional().describe('From the gauge line to the tip, in its holder, mm.'),
 })
 
 export const PROCESSES = [
@@ -88,6 +113,7 @@ export const WorkshopSchema = z.strictObject({
 })
 
 export type Machine = z.infer<typeof MachineSchema>
+export type Rotary = z.infer<typeof RotarySchema>
 export type Vise = z.infer<typeof ViseSchema>
 export type Parallels = z.infer<typeof ParallelsSchema>
 export type Instrument = z.infer<typeof InstrumentSchema>

@@ -5,6 +5,7 @@ import {
   jsonb,
   pgTable,
   primaryKey,
+  serial,
   text,
   timestamp,
 } from 'drizzle-orm/pg-core'
@@ -76,6 +77,56 @@ export const holeTicks = pgTable(
   },
   (table) => [primaryKey({ columns: [table.wayId, table.setupId, table.stage, table.hole] })],
 )
+
+/** Readings by which zero was found, as taken; a withdrawn one stays in the history. */
+export const zeroRecords = pgTable('zero_records', {
+  id: text('id').primaryKey(),
+  wayId: text('way_id')
+    .notNull()
+    .references(() => documents.id, { onDelete: 'cascade' }),
+  setupId: text('setup_id').notNull(),
+  record: jsonb('record').notNull(),
+  who: text('who').notNull(),
+  takenAt: when('taken_at').notNull().defaultNow(),
+  withdrawnAt: when('withdrawn_at'),
+})
+
+/** The fixture register; the body of a fixture lives in its versions. */
+export const fixtures = pgTable('fixtures', {
+  id: text('id').primaryKey(),
+  currentVersion: integer('current_version').notNull(),
+  createdAt: when('created_at').notNull().defaultNow(),
+  retiredAt: when('retired_at'),
+})
+
+/** Append only: who changed a fixture, when and why. */
+export const fixtureVersions = pgTable(
+  'fixture_versions',
+  {
+    fixtureId: text('fixture_id')
+      .notNull()
+      .references(() => fixtures.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    body: jsonb('body').notNull(),
+    who: text('who').notNull(),
+    why: text('why').notNull(),
+    createdAt: when('created_at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.fixtureId, table.version] })],
+)
+
+/** Put on, taken off, checked: what happened to a fixture, in order. */
+export const fixtureEvents = pgTable('fixture_events', {
+  id: serial('id').primaryKey(),
+  fixtureId: text('fixture_id')
+    .notNull()
+    .references(() => fixtures.id, { onDelete: 'cascade' }),
+  kind: text('kind', { enum: ['on', 'off', 'checked'] }).notNull(),
+  checkId: text('check_id'),
+  value: jsonb('value'),
+  who: text('who').notNull(),
+  happenedAt: when('happened_at').notNull().defaultNow(),
+})
 
 /** Where holes were measured, in the axes of their setup from its zero, mm. */
 export const holeMeasurements = pgTable(

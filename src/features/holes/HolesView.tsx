@@ -13,14 +13,13 @@ import {
 import { findingsOf } from '@/core/findings'
 import { applyMotion, type PlanePoint, point } from '@/core/geometry'
 import { insideOf, type Part, planeOf, removedBox, axisOf } from '@/core/part'
-import { isometric } from '@/core/picture'
 import { analyse, type PlannedSetup } from '@/core/prediction'
-import { changeSetup, tickCut, turnWords, type Way } from '@/core/way'
+import { changeSetup, tickCut, type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { call } from '@/ui/api'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
-import { SceneSvg } from '@/ui/SceneSvg'
+import { SetupStrip } from '@/ui/SetupStrip'
 import { TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
@@ -99,10 +98,14 @@ export function HolesView({
       </TopBar>
       <SaveNotice document={partDocument} />
       <SaveNotice document={wayDocument} />
-      <Setups
+      <SetupStrip
         part={part}
         planned={planned}
         chosen={setup?.setup.id}
+        says={(p) => {
+          const count = holesInSetup(part, p).filter((hole) => hole.cutHere).length
+          return `${count} ${count === 1 ? 'hole' : 'holes'} made here`
+        }}
         onChoose={(id) => {
           setStage(undefined)
           setDraft([])
@@ -160,61 +163,6 @@ const withCut = (part: Part, setup: Way['setups'][number], id: string): Way['set
   part.features.some((feature) => feature.id === id && feature.on === setup.up)
     ? tickCut(setup, id, true)
     : setup
-
-function Setups(props: {
-  readonly part: Part
-  readonly planned: readonly PlannedSetup[]
-  readonly chosen: string | undefined
-  readonly onChoose: (id: string) => void
-}) {
-  const { chosen, onChoose, part, planned } = props
-  const scenes = useMemo(
-    () =>
-      planned.map(({ after, setup }) =>
-        isometric(part, after, {
-          width: 96,
-          height: 60,
-          up: setup.up,
-          toJaw: setup.toJaw,
-          tinted: new Set(setup.ops.map((op) => op.feature)),
-          corner: markedCornerSeen(part, setup.up),
-        }),
-      ),
-    [part, planned],
-  )
-  return (
-    <nav aria-label="Setups" className="flex shrink-0 gap-2 overflow-x-auto px-4 py-2">
-      {planned.map((p, i) => {
-        const count = holesInSetup(part, p).filter((hole) => hole.cutHere).length
-        const before = planned[i - 1]
-        return (
-          <button
-            key={p.setup.id}
-            type="button"
-            aria-pressed={p.setup.id === chosen}
-            className={`sheet flex shrink-0 cursor-pointer items-center gap-3 px-3 py-1 text-left ${p.setup.id === chosen ? 'border-2! border-blue!' : ''}`}
-            onClick={() => onChoose(p.setup.id)}
-          >
-            {scenes[i] && <SceneSvg scene={scenes[i]} title="" className="h-[52px] w-[84px]" />}
-            <span>
-              <b>
-                {i + 1} · {p.setup.name}
-              </b>
-              <span className="block text-[13px] text-soft">
-                {count} {count === 1 ? 'hole' : 'holes'} made here
-              </span>
-              <span className="block text-[13px] text-soft">
-                {before
-                  ? turnWords(before.setup, p.setup, (side) => part.faces[side].name)
-                  : `${part.faces[p.setup.up].name} up`}
-              </span>
-            </span>
-          </button>
-        )
-      })}
-    </nav>
-  )
-}
 
 interface SetupHolesProps {
   readonly address: ReturnType<typeof useHolesAddress>
@@ -292,7 +240,6 @@ function SetupHoles(props: SetupHolesProps) {
         className="sheet flex min-h-[420px] flex-col overflow-hidden"
         aria-label="The face with its holes"
       >
-        {' '}
         <FaceMap
           ground={ground}
           holes={holes}
@@ -309,14 +256,12 @@ function SetupHoles(props: SetupHolesProps) {
             tabIndex={0}
             aria-label="Findings on holes"
           >
-            {' '}
             {here.map((finding) => (
               <li key={`${finding.code} ${finding.what}`} className="py-0.5">
                 <span
                   className={finding.severity === 'forbids' ? 'text-red' : 'text-ochre'}
                   aria-hidden
                 >
-                  {' '}
                   {finding.severity === 'forbids' ? '▲' : '◆'}
                 </span>{' '}
                 <span className="sr-only">{finding.severity}: </span>
@@ -341,7 +286,6 @@ function SetupHoles(props: SetupHolesProps) {
           aria-label="What is shown"
           className="flex gap-1 border-b border-faint px-2 pt-1.5"
         >
-          {' '}
           {PANES.map((word) => (
             <button
               key={word}

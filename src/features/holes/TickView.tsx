@@ -65,7 +65,6 @@ export function TickView({ jobId, part, setupId, ticks, way, wayId, workshop }: 
             href={back}
             className="button min-h-[44px]! border-bar-soft! bg-transparent! text-bar-ink!"
           >
-            {' '}
             <ArrowLeft className="size-5" aria-hidden /> Holes
           </Link>
           <span className="mr-auto text-[17px]">

@@ -3,6 +3,7 @@
 import { Download, Printer } from 'lucide-react'
 import { useMemo } from 'react'
 import { findingsOf } from '@/core/findings'
+import { type Anchor, offsetTable, type RecordsBySetup } from '@/core/offsets'
 import { type Part } from '@/core/part'
 import { analyse } from '@/core/prediction'
 import { type ChainBlock, type SetupSheet, setupSheet, type SheetPage } from '@/core/sheet'
@@ -18,14 +19,24 @@ interface SheetViewProps {
   readonly part: Part
   readonly way: Way
   readonly workshop: Workshop
+  readonly records: RecordsBySetup
+  readonly register: readonly Anchor[]
 }
 
 /** The setup sheet as it will be printed: a cover with the chains, then a page for each setup. */
-export function SheetView({ jobId, part, way, wayId, workshop }: SheetViewProps) {
+export function SheetView(props: SheetViewProps) {
+  const { jobId, part, records, register, way, wayId, workshop } = props
   const sheet = useMemo(() => {
     const analysis = analyse(workshop, part, way)
-    return setupSheet(workshop, part, way, analysis, findingsOf(workshop, part, way, analysis))
-  }, [part, way, workshop])
+    return setupSheet(
+      workshop,
+      part,
+      way,
+      analysis,
+      findingsOf(workshop, part, way, analysis),
+      offsetTable(workshop, part, analysis, records, register),
+    )
+  }, [part, records, register, way, workshop])
   return (
     <>
       <TopBar

@@ -1,4 +1,4 @@
-import { exportFile, jobFile } from '@/operations'
+import { exportFile, jobFile, wayWork } from '@/operations'
 import { download, exportQuery } from '../../../exportQuery'
 import { must, respond } from '../../../respond'
 
@@ -9,7 +9,9 @@ export function GET(
 ): Promise<Response> {
   return respond(async () => {
     const { kind, options } = exportQuery(request)
-    const file = must(await jobFile((await params).job))
-    return download(must(await exportFile(file, kind, options)))
+    const { job } = await params
+    const file = must(await jobFile(job))
+    const work = await wayWork(job, options.way)
+    return download(must(await exportFile(file, kind, { ...work, ...options })))
   })
 }

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation'
 import { SheetView } from '@/features/sheet/SheetView'
-import { loadJob } from '@/operations'
+import { loadJob, registerAnchors, zeroRecords } from '@/operations'
 
 export const dynamic = 'force-dynamic'
 
@@ -14,6 +14,7 @@ export default async function SheetPage({
   if (!job.ok) notFound()
   const way = job.value.ways.find((w) => w.id === wayId)
   if (!way) notFound()
+  const [records, register] = await Promise.all([zeroRecords(wayId), registerAnchors()])
   return (
     <SheetView
       jobId={jobId}
@@ -21,6 +22,8 @@ export default async function SheetPage({
       part={job.value.part.body}
       workshop={job.value.workshop}
       way={way.body}
+      records={records}
+      register={register}
     />
   )
 }

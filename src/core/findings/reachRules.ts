@@ -1,0 +1,82 @@
+import { drillingPlan } from '../drilling'
+import { envelopeOf, type ReachAcross, type ReachDown, readOffsetName } from '../offsets'
+import { type PlannedSetup } from '../prediction'
+import { capital, type RuleContext } from './context'
+import { type Finding, finding } from './finding'
+
+/** Does the machine reach everything in each setup, with its tools; and does it know the offset? */
+export function reachRules(context: RuleContext): Finding[] {
+  const { analysis, part, workshop } = context
+  return analysis.model.planned.flatMap((planned, i) => {
+    const envelope = envelopeOf(workshop, part, planned, drillingPlan(workshop, part, planned))
+    return [
+      ...envelope.across.flatMap((reach) => acrossRule(context, planned, reach, i)),
+      ...downRules(context, envelope.down, i),
+      ...offsetRule(planned, i),
+    ]
+  })
+}
+
+function acrossRule(
+  { length }: RuleContext,
+  { layout }: PlannedSetup,
+  reach: ReachAcross,
+  i: number,
+): Finding[] {
+  if (reach.overMm <= 0) return []
+  const other = reach.axis === 'x' ? 'y' : 'x'
+  const span = reach.travelMm + reach.overMm
+  const turned = span <= layout.machine.travel[other]
+  return [
+    finding(
+      'reach.across',
+      i,
+      `The machine does not reach in ${reach.axis.toUpperCase()}: ${length(reach.overMm)} short.`,
+      `From ${reach.low.because} to ${reach.high.because} the spindle needs ${length(span)}, ${layout.machine.name.toLowerCase()} has ${length(reach.travelMm)}. ${turned ? `Turned a quarter it fits: ${other.toUpperCase()} has ${length(layout.machine.travel[other])}.` : 'Cut it in two stretches against the stop, use a smaller cutter, or a longer machine.'}`,
+    ),
+  ]
+}
+
+/** The worst tool each way; the others are shown under Zero. */
+function downRules({ length }: RuleContext, down: readonly ReachDown[], i: number): Finding[] {
+  const worst = (key: 'shortBelowMm' | 'shortAboveMm'): ReachDown | undefined =>
+    [...down].filter((d) => d[key] > 0).sort((a, b) => b[key] - a[key])[0]
+  const [low, high] = [worst('shortBelowMm'), worst('shortAboveMm')]
+  const about = (d: ReachDown): string =>
+    `${length(d.lengthMm)}${d.guessed ? ', guessed: measure it' : ' long'}`
+  return [
+    ...(low
+      ? [
+          finding(
+            'reach.down',
+            i,
+            `${capital(low.tool)} does not come down far enough: ${length(low.shortBelowMm)} short.`,
+            `With this tool (${about(low)}) the spindle is at its lowest before the cut is. A longer tool or holder, or higher parallels.`,
+          ),
+        ]
+      : []),
+    ...(high
+      ? [
+          finding(
+            'reach.up',
+            i,
+            `Out of Z travel with ${high.tool}: ${length(high.shortAboveMm)} short.`,
+            `The spindle cannot lift the tool (${about(high)}) clear of the work. A shorter tool, lower parallels, or lay the part down.`,
+          ),
+        ]
+      : []),
+  ]
+}
+
+function offsetRule({ layout, setup }: PlannedSetup, i: number): Finding[] {
+  const read = readOffsetName(setup.zero.offset)
+  if (read.ok && (layout.machine.kind === 'manual' || read.value.kind !== 'none')) return []
+  return [
+    finding(
+      'zero.offset-name',
+      i,
+      `The control does not know the offset “${setup.zero.offset}”.`,
+      'G54 to G59 and G54.1 P1 to P48 are known; a mill without offsets takes DRO.',
+    ),
+  ]
+}

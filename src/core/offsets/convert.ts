@@ -1,0 +1,46 @@
+import { AXES, type Axis } from '../geometry'
+import { markedCorner } from '../drilling'
+import { axisOf, type Part } from '../part'
+import { type PlannedSetup } from '../prediction'
+import { type Setup } from '../way'
+
+/** Where zero may be put: the marked corner, the middle, or a hole; on top of the part or where it was. */
+export type ZeroPlace =
+  | { readonly kind: 'corner' }
+  | { readonly kind: 'centre' }
+  | { readonly kind: 'feature'; readonly surface: string }
+  | { readonly kind: 'touched' }
+
+/**
+ * Puts zero somewhere else on the part without finding it another way. Coordinates, programs and
+ * offsets are all counted from it and follow; how well it is known stays as it was.
+ */
+export function moveZero(part: Part, planned: PlannedSetup, place: ZeroPlace): Setup {
+  const { setup } = planned
+  const { lies: _lies, ...zero } = setup.zero
+  if (place.kind === 'touched') return { ...setup, zero }
+  const lies = Object.fromEntries(
+    AXES.flatMap((axis): [Axis, string][] => {
+      if (axis === 'z') return setup.zero.lies?.z ? [[axis, setup.zero.lies.z]] : []
+      if (place.kind === 'feature') return [[axis, place.surface]]
+      if (place.kind === 'centre') return [[axis, 'middle']]
+      const row = planned.layout.setupFromPart.rows[axis === 'x' ? 0 : 1]
+      const along = AXES.find((a) => Math.abs(row[a]) > 0.5) ?? axis
+      return [[axis, markedCorner(part)[along]]]
+    }),
+  )
+  return { ...setup, zero: { ...zero, lies } }
+}
+
+/** The place that zero has now, of those that can be chosen. */
+export function zeroPlaceOf(setup: Setup): ZeroPlace {
+  const { x, y } = setup.zero.lies ?? {}
+  if (x === undefined || y === undefined) return { kind: 'touched' }
+  if (x === 'middle' && y === 'middle') return { kind: 'centre' }
+  if (x === y) return { kind: 'feature', surface: x }
+  return { kind: 'corner' }
+}
+
+/** Whether the faces that a corner is made of lie across X and Y of the setup, as they must. */
+export const cornerSeen = (part: Part, { setup }: PlannedSetup): boolean =>
+  axisOf(setup.up) !== axisOf(markedCorner(part).x) || axisOf(setup.up) !== 'x'

@@ -1,0 +1,222 @@
+import { type Axis, dot, point, type Point } from '../geometry'
+import { fail, type Result, succeed } from '../issues'
+import { type Part, partSurfaces, refLabel, type Surface } from '../part'
+import { type PlannedSetup, surfacePoint, zeroPoint } from '../prediction'
+import {
+  centreFromSwing,
+  edgeFromTouch,
+  type Found,
+  type FoundSlope,
+  heightFromTouch,
+  middleFromTouches,
+  roundFromTouches,
+  slopeFromTouches,
+} from '../probing'
+import { type Workshop } from '../workshop'
+import { type Readings, standingMark, type ZeroRecord } from './record'
+
+/** What readings give: where zero lies in the machine, axis by axis, and what was measured on the way. */
+export interface FoundZero {
+  readonly axes: Readonly<Partial<Record<Axis, Found>>>
+  /** Where what was touched lies, before it is brought to where zero is to lie. */
+  readonly touched: Readonly<Partial<Record<Axis, Found>>>
+  readonly width?: Found
+  readonly diameter?: Found
+  readonly slope?: FoundSlope
+  /** How far the worst touch of a round lies off it, mm. */
+  readonly worstMm?: number
+}
+
+/** How closely one touch repeats: instrument and machine together, ± mm. */
+export function touchRepeatMm(
+  workshop: Workshop,
+  planned: PlannedSetup,
+  instrument: string,
+): number {
+  const tool = workshop.instruments.find((t) => t.id === instrument)
+  return Math.hypot(tool?.repeatMm ?? 0, planned.layout.machine.repeatMm)
+}
+
+/**
+ * Works out readings of one setup.
+ *
+ * @returns zero in machine coordinates (the DRO's on a mill without them), mm; or the sentence why
+ * these readings give none: nothing is half worked out.
+ */
+export function foundZero(
+  workshop: Workshop,
+  part: Part,
+  planned: PlannedSetup,
+  record: ZeroRecord,
+): Result<FoundZero> {
+  const { readings } = record
+  if (record.stood !== standingMark(planned.setup))
+    return fail(
+      'record.stood',
+      'These readings were taken when the part stood otherwise. Find zero again.',
+      'stood',
+    )
+  const reads = touchRepeatMm(workshop, planned, record.instrument)
+  const missing = missingSurface(part, planned, readings)
+  if (missing) return missing
+  const raw = touchedByReadings(part, readings, reads)
+  if (!raw.ok) return raw
+  const from = touchedAt(part, planned, readings)
+  const zero = zeroPoint(part, planned)
+  const axes: Partial<Record<Axis, Found>> = {}
+  for (const axis of ['x', 'y', 'z'] as const) {
+    const found = raw.value.touched[axis]
+    if (found)
+      axes[axis] = {
+        at: found.at + (readings.kind === 'stored' ? 0 : zero[axis] - from[axis]),
+        plusMinus: found.plusMinus,
+      }
+  }
+  return succeed({ ...raw.value, axes })
+}
+
+function touchedByReadings(
+  part: Part,
+  readings: Readings,
+  reads: number,
+): Result<Omit<FoundZero, 'axes'>> {
+  switch (readings.kind) {
+    case 'edge': {
+      const edge = edgeFromTouch(readings.touch, readings.tip, reads)
+      return edge.ok ? succeed({ touched: { [readings.axis]: edge.value } }) : edge
+    }
+    case 'both-sides': {
+      const both = middleFromTouches(readings.a, readings.b, readings.tip, reads)
+      return both.ok
+        ? succeed({ touched: { [readings.axis]: both.value.middle }, width: both.value.width })
+        : both
+    }
+    case 'round': {
+      const round = roundFromTouches(readings.touches, readings.where, readings.tip, reads)
+      if (!round.ok) return round
+      const { centre, diameter, diameterPlusMinus, plusMinus, worstMm } = round.value
+      return succeed({
+        touched: {
+          x: { at: centre.x, plusMinus: plusMinus.x },
+          y: { at: centre.y, plusMinus: plusMinus.y },
+        },
+        diameter: { at: diameter, plusMinus: diameterPlusMinus },
+        worstMm,
+      })
+    }
+    case 'swung': {
+      const swung = centreFromSwing(readings.at, readings.dial, readings.where, reads)
+      if (!swung.ok) return swung
+      const { centre, plusMinus } = swung.value
+      return succeed({
+        touched: {
+          x: { at: centre.x, plusMinus: plusMinus.x },
+          y: { at: centre.y, plusMinus: plusMinus.y },
+        },
+      })
+    }
+    case 'height': {
+      const height = heightFromTouch(readings.spindle, readings.toolLength, readings.between, reads)
+      return height.ok ? succeed({ touched: { z: height.value } }) : height
+    }
+    case 'slope': {
+      const slope = slopeFromTouches(readings.places, readings.readings, reads)
+      return slope.ok ? succeed({ touched: {}, slope: slope.value }) : slope
+    }
+    case 'stored': {
+      const kept = (at: number): Found => ({ at, plusMinus: readings.knownMm })
+      const { x, y, z } = readings.at
+      return succeed({ touched: { x: kept(x), y: kept(y), z: kept(z) } })
+    }
+  }
+}
+
+/** The faces or features that readings were taken on. */
+export function refsOfReadings(readings: Readings): readonly string[] {
+  switch (readings.kind) {
+    case 'edge':
+    case 'height':
+    case 'slope':
+      return [readings.surface]
+    case 'both-sides':
+      return [readings.first, readings.second]
+    case 'round':
+    case 'swung':
+      return [readings.feature]
+    case 'stored':
+      return []
+  }
+}
+
+/** Nominal place of what was touched, in the setup: the mean where two sides were. */
+export function touchedAt(part: Part, planned: PlannedSetup, readings: Readings): Point<'setup'> {
+  const surfaces = partSurfaces(part)
+  const places = refsOfReadings(readings).flatMap((ref) => {
+    const surface = surfaces.get(ref)
+    return surface ? [surfacePoint(planned, ref, surface)] : []
+  })
+  const mean = (axis: Axis): number =>
+    places.reduce((sum, p) => sum + p[axis], 0) / Math.max(1, places.length)
+  return point(mean('x'), mean('y'), mean('z'))
+}
+
+/** Readings must be of surfaces that are there and lie across the axis that they are to give. */
+function missingSurface(
+  part: Part,
+  planned: PlannedSetup,
+  readings: Readings,
+): Result<never> | undefined {
+  const surfaces = partSurfaces(part)
+  for (const ref of refsOfReadings(readings)) {
+    const surface = surfaces.get(ref)
+    if (!surface)
+      return fail(
+        'record.surface',
+        `The readings were taken on “${ref}”, which is not on the part any more.`,
+        'surface',
+      )
+    const axis = crossedAxis(planned, surface)
+    const wanted = wantedAxis(readings)
+    if (wanted === 'round' ? axis !== 'round' : wanted !== axis)
+      return fail(
+        'record.direction',
+        `${refLabel(part, ref)} does not lie across ${wanted === 'round' ? 'X and Y' : wanted.toUpperCase()} as the part stands: a touch on it says nothing there.`,
+        'surface',
+      )
+  }
+  return undefined
+}
+
+function wantedAxis(readings: Readings): Axis | 'round' {
+  switch (readings.kind) {
+    case 'edge':
+    case 'both-sides':
+      return readings.axis
+    case 'slope':
+      return readings.along === 'x' ? 'y' : 'x'
+    case 'height':
+    case 'stored':
+      return 'z'
+    case 'round':
+    case 'swung':
+      return 'round'
+  }
+}
+
+/** The axis of the setup that a flat surface lies across; `round` for an upright bore or boss. */
+export function crossedAxis(planned: PlannedSetup, surface: Surface): Axis | 'round' | undefined {
+  const { rows } = planned.layout.setupFromPart
+  if (surface.kind === 'axis') {
+    const along = point<'part'>(
+      surface.to.x - surface.from.x,
+      surface.to.y - surface.from.y,
+      surface.to.z - surface.from.z,
+    )
+    return Math.abs(dot(rows[0], along)) + Math.abs(dot(rows[1], along)) < 1e-6
+      ? 'round'
+      : undefined
+  }
+  return (['x', 'y', 'z'] as const).find(
+    (_, k) => Math.abs(dot(rows[k] ?? rows[0], surface.normal)) > 0.99,
+  )
+}

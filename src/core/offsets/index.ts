@@ -1,0 +1,40 @@
+export { cornerSeen, moveZero, type ZeroPlace, zeroPlaceOf } from './convert'
+export { agreement, type Doubt, DOUBT_CODES, type DoubtCode, doubtsOf, tipOf } from './doubts'
+export { type Envelope, envelopeOf, type ReachAcross, type ReachDown } from './envelope'
+export {
+  crossedAxis,
+  type FoundZero,
+  foundZero,
+  refsOfReadings,
+  touchedAt,
+  touchRepeatMm,
+} from './found'
+export { OFFSET_NAMES, type OffsetName, printOffsetName, readOffsetName } from './names'
+export {
+  type Anchor,
+  anchorOf,
+  type MeasuredSizes,
+  type Predicted,
+  predictZero,
+  zeroFromTouched,
+  zeroPlaceWords,
+} from './predict'
+export {
+  type Readings,
+  ReadingsSchema,
+  standingMark,
+  type ZeroRecord,
+  ZeroRecordSchema,
+} from './record'
+export { setupWorld } from './standinWorld'
+export { type Indexed, indexZero, rotaryWords, turnAbout, workAngle } from './rotary'
+export { cornerInSetup, type SanityPlace, sanityPlace } from './sanity'
+export { splitAtStop, type SplitInput, type SplitPlan } from './split'
+export {
+  anchorFor,
+  foundOfSetup,
+  type KeptRecord,
+  type OffsetRow,
+  offsetTable,
+  type RecordsBySetup,
+} from './table'

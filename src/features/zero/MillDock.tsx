@@ -1,0 +1,117 @@
+'use client'
+
+import { Radio, X } from 'lucide-react'
+import { useState } from 'react'
+import { type Anchor, setupWorld } from '@/core/offsets'
+import { type Part } from '@/core/part'
+import { isRaw } from '@/core/planning'
+import { type PlannedSetup } from '@/core/prediction'
+import { type SeenWorld, TOOLS } from '@/core/standin'
+import { type LengthUnit } from '@/core/units'
+import { call } from '@/ui/api'
+import { MillPanel } from '@/ui/MillPanel'
+import { Sight } from '@/ui/Sight'
+import { type MillLink } from '@/ui/useMill'
+
+/** A mill on which this setup stands. */
+export interface Standing {
+  readonly mill: string
+  readonly seen: SeenWorld
+}
+
+/** The readout of the mill that readings are taken from, with the vise as one sees it. */
+export function MillDock(props: {
+  readonly standing: Standing
+  readonly mill: MillLink
+  readonly unit: LengthUnit
+  readonly onClose: () => void
+}) {
+  const { mill, onClose, standing, unit } = props
+  return (
+    <div className="flex min-h-0 grow flex-col gap-1.5">
+      <div className="relative flex min-h-[170px] grow items-center justify-center overflow-hidden">
+        <Sight seen={standing.seen} last={mill.last} className="h-full max-h-[300px] w-full" />
+        <button type="button" className="button quiet absolute top-0 right-0" onClick={onClose}>
+          <X className="size-4" aria-hidden /> Leave the mill
+        </button>
+      </div>
+      <MillPanel mill={mill} tools={TOOLS} unit={unit} />
+    </div>
+  )
+}
+
+interface BeginProps {
+  readonly part: Part
+  readonly planned: PlannedSetup
+  readonly wayId: string
+  readonly register: readonly Anchor[]
+  readonly onStanding: (standing: Standing) => void
+}
+
+/** A trusted vise is where the register says, but for what it repeats by; one that nobody found may be anywhere near. */
+const TRUSTED_MM = 0.008
+const UNKNOWN_MM = 3
+/** Where the stop stands from the middle of the travel when nobody has said. */
+const STOP_FROM_MIDDLE_MM = 50
+
+function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
+  const [sentence, setSentence] = useState<string>()
+  const stand = async (): Promise<void> => {
+    const { holding, id, machine } = planned.setup
+    const known = register.find((a) => a.machine === machine && a.vise === holding.vise)
+    const sameStop = known?.stop === holding.stop
+    const middle = -planned.layout.machine.travel.x / 2
+    const stop =
+      holding.stop === 'none'
+        ? undefined
+        : middle + (holding.stop === 'left' ? -1 : 1) * STOP_FROM_MIDDLE_MM
+    const world = setupWorld(part, planned, {
+      x: (sameStop ? known?.axes.x?.at : undefined) ?? stop,
+      y: known?.axes.y?.at,
+      z: known?.axes.z?.at,
+    })
+    const { faceAt } = planned.layout
+    const isRough = [faceAt.up, faceAt.moving, faceAt.right].some((side) =>
+      isRaw(part, planned.before, side),
+    )
+    const answer = await call<Standing>('/api/mill/mills', 'POST', {
+      kind: 'setup',
+      world,
+      viseSeed: seedOf(wayId),
+      setupSeed: seedOf(wayId + id),
+      loose: {
+        place: known && sameStop ? TRUSTED_MM : UNKNOWN_MM,
+        turnRad: planned.layout.vise.tramPer100 / 100,
+        size: isRough ? 0.2 : 0.02,
+      },
+    })
+    if (answer.kind === 'done') onStanding(answer.data)
+    else
+      setSentence(
+        answer.kind === 'refused'
+          ? answer.issues[0]?.sentence
+          : 'The mill does not answer. Readings can be typed all the same.',
+      )
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      <button type="button" className="button quiet" onClick={() => void stand()}>
+        <Radio className="size-4" aria-hidden /> Take readings from the stand-in mill
+      </button>
+      {sentence && (
+        <p role="alert" className="text-[14px] text-red">
+          ▲ {sentence}
+        </p>
+      )}
+    </div>
+  )
+}
+
+MillDock.Begin = Begin
+
+/** A number from a name, the same each time: FNV-1a, 31 bits. */
+function seedOf(name: string): number {
+  let hash = 0x811c9dc5
+  for (const letter of name) hash = Math.imul(hash ^ letter.charCodeAt(0), 0x01000193)
+  return (hash >>> 1) + 1
+}

@@ -1,0 +1,262 @@
+'use client'
+
+import { useMemo, useState } from 'react'
+import { AXES } from '@/core/geometry'
+import {
+  type Anchor,
+  anchorFor,
+  type OffsetRow,
+  offsetTable,
+  predictZero,
+  type RecordsBySetup,
+  sanityPlace,
+  zeroPlaceWords,
+} from '@/core/offsets'
+import { type Part } from '@/core/part'
+import { plan } from '@/core/picture'
+import { analyse, type PlannedSetup } from '@/core/prediction'
+import { printLength } from '@/core/units'
+import { changeSetup, type Way } from '@/core/way'
+import { type Workshop } from '@/core/workshop'
+import { HistoryButtons } from '@/ui/HistoryButtons'
+import { SaveNotice } from '@/ui/SaveNotice'
+import { SceneSvg } from '@/ui/SceneSvg'
+import { SetupStrip } from '@/ui/SetupStrip'
+import { TopBar } from '@/ui/TopBar'
+import { useDocument } from '@/ui/useDocument'
+import { useHistoryKeys } from '@/ui/useHistoryKeys'
+import { useMill } from '@/ui/useMill'
+import { useSize } from '@/ui/useSize'
+import { FindPane } from './FindPane'
+import { IndexPane } from './IndexPane'
+import { MillDock, type Standing } from './MillDock'
+import { NextPane } from './NextPane'
+import { OffsetFigures } from './OffsetFigures'
+import { ReachPane } from './ReachPane'
+import { type KnownFixture, type PaneProps } from './types'
+import { useRecords } from './useRecords'
+import { type Pane, PANES, useZeroAddress } from './useZeroAddress'
+import { WritePane } from './WritePane'
+
+interface ZeroViewProps {
+  readonly jobId: string
+  readonly part: Part
+  readonly workshop: Workshop
+  readonly way: {
+    readonly id: string
+    readonly version: number
+    readonly body: Way
+    readonly canUndo: boolean
+    readonly canRedo: boolean
+  }
+  readonly records: RecordsBySetup
+  readonly register: readonly Anchor[]
+  readonly fixtures: readonly KnownFixture[]
+}
+
+const PANE_WORDS: Readonly<Record<Pane, string>> = {
+  find: 'Find it',
+  next: 'From the last',
+  reach: 'Reach',
+  index: 'Index',
+  write: 'Write down',
+}
+
+/** Where each setup's zero lies: found, predicted from the last, checked, written down. */
+export function ZeroView(props: ZeroViewProps) {
+  const { jobId, part, register, way: stored, workshop } = props
+  const document_ = useDocument(stored)
+  useHistoryKeys(document_)
+  const way = document_.body
+  const address = useZeroAddress()
+  const work = useRecords(stored.id, props.records)
+  const analysis = useMemo(() => analyse(workshop, part, way), [part, way, workshop])
+  const rows = useMemo(
+    () => offsetTable(workshop, part, analysis, work.records, register),
+    [analysis, part, register, work.records, workshop],
+  )
+  const { planned } = analysis.model
+  const index = Math.max(
+    0,
+    planned.findIndex((p) => p.setup.id === address.setup),
+  )
+  const setup = planned[index]
+  return (
+    <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[700px]">
+      <TopBar
+        here="zero"
+        job={{ id: jobId, name: part.name, revision: part.revision, firstWay: stored.id }}
+        save={document_.state}
+        unit={part.unit}
+      >
+        <HistoryButtons {...document_} />
+      </TopBar>
+      <SaveNotice document={document_} />
+      <SetupStrip
+        part={part}
+        planned={planned}
+        chosen={setup?.setup.id}
+        says={(_, i) => stateWords(rows[i])}
+        onChoose={(id) => address.go({ setup: id })}
+      />
+      {setup ? (
+        <SetupZero
+          key={setup.setup.id}
+          {...props}
+          address={address}
+          analysis={analysis}
+          rows={rows}
+          index={index}
+          planned={setup}
+          work={work}
+          onChange={(next) => document_.edit((w) => changeSetup(w, setup.setup.id, next))}
+        />
+      ) : (
+        <main className="p-4">
+          <section className="sheet p-8 text-center">
+            <h1 className="mb-2 text-[18px] font-bold">No setup yet.</h1>
+            <p className="text-soft">
+              Zero belongs to a setup. Add the first one under Ways, then come back and find it.
+            </p>
+          </section>
+        </main>
+      )}
+    </div>
+  )
+}
+
+function stateWords(row: OffsetRow | undefined): string {
+  const hows = AXES.map((axis) => row?.axes[axis]?.how)
+  const offset = row?.offset ?? ''
+  if (hows.every((how) => how === 'found')) return `${offset} · ● found`
+  if (hows.some((how) => how === 'found')) return `${offset} · ◆ partly found`
+  if (hows.some((how) => how === 'predicted')) return `${offset} · ◆ predicted`
+  return `${offset} · ○ not found yet`
+}
+
+interface SetupZeroProps extends ZeroViewProps, Omit<PaneProps, 'anchor'> {
+  readonly address: ReturnType<typeof useZeroAddress>
+  readonly work: ReturnType<typeof useRecords>
+}
+
+function SetupZero(props: SetupZeroProps) {
+  const { address, analysis, index, part, planned, register, rows, way, work, workshop } = props
+  const [standing, setStanding] = useState<Standing>()
+  const mill = useMill(standing?.mill)
+  const anchor = useMemo(
+    () => anchorFor(workshop, part, analysis, index, work.records, register),
+    [analysis, index, part, register, work.records, workshop],
+  )
+  const predicted = useMemo(() => {
+    const result = anchor && predictZero(part, analysis, index, anchor)
+    return result?.ok ? result.value : undefined
+  }, [analysis, anchor, index, part])
+  const sanity = useMemo(() => sanityPlace(part, planned), [part, planned])
+  const pane: PaneProps = { ...props, anchor }
+  const row = rows[index]
+  return (
+    <main className="grid min-h-0 grow gap-3 px-4 pb-3 lg:grid-cols-[minmax(0,1fr)_minmax(470px,44%)]">
+      <section
+        className="sheet flex min-h-0 flex-col overflow-auto p-3"
+        aria-label="Where zero lies"
+      >
+        <h1 className="text-[18px] font-bold">
+          {index + 1} · {planned.setup.name}
+        </h1>
+        <p className="text-[14px] text-soft">Zero: {zeroPlaceWords(part, planned).join(', ')}.</p>
+        {row && <OffsetFigures row={row} unit={part.unit} />}
+        {standing ? (
+          <MillDock
+            standing={standing}
+            mill={mill}
+            unit={part.unit}
+            onClose={() => setStanding(undefined)}
+          />
+        ) : (
+          <>
+            <PlanPicture part={part} planned={planned} check={sanity.inSetup} />
+            <MillDock.Begin
+              part={part}
+              planned={planned}
+              wayId={way.id}
+              register={register}
+              onStanding={setStanding}
+            />
+          </>
+        )}
+        <section
+          aria-label="Check before the first cut"
+          className="mt-2 rounded-lg border-l-4 border-yellow bg-ochre-wash px-3 py-2"
+        >
+          <p>
+            <b>Before the first cut, drive to</b>{' '}
+            <span className="figures text-[18px] font-bold whitespace-pre-wrap">
+              {AXES.map(
+                (axis) => `${axis.toUpperCase()} ${printLength(sanity.at[axis], part.unit)}`,
+              ).join('  ')}
+            </span>
+          </p>
+          <p className="text-[14px]">{sanity.see}</p>
+        </section>
+      </section>
+      <aside
+        className="sheet flex min-h-0 flex-col overflow-hidden"
+        aria-label={PANE_WORDS[address.pane]}
+      >
+        <div
+          role="group"
+          aria-label="What is shown"
+          className="flex flex-wrap gap-1 border-b border-faint px-2 pt-1.5"
+        >
+          {PANES.map((word) => (
+            <button
+              key={word}
+              type="button"
+              aria-pressed={word === address.pane}
+              className={`cursor-pointer rounded-t-md px-3 py-1.5 ${word === address.pane ? 'border-b-3 border-blue font-bold' : 'text-soft hover:bg-wash'}`}
+              onClick={() => address.go({ pane: word })}
+            >
+              {PANE_WORDS[word]}
+            </button>
+          ))}
+        </div>
+        <div className="min-h-0 grow overflow-auto p-3" tabIndex={0}>
+          {address.pane === 'find' && (
+            <FindPane
+              {...pane}
+              predicted={predicted}
+              fixtures={props.fixtures}
+              mill={standing ? mill : undefined}
+              records={work.records[planned.setup.id] ?? []}
+              sentence={work.sentence}
+              onKeep={(record, who) => work.keep(planned.setup.id, record, who)}
+              onWithdraw={(id) => void work.withdraw(id)}
+            />
+          )}
+          {address.pane === 'next' && <NextPane {...pane} />}
+          {address.pane === 'reach' && <ReachPane {...pane} />}
+          {address.pane === 'index' && <IndexPane {...pane} />}
+          {address.pane === 'write' && <WritePane {...pane} wayName={way.body.name} />}
+        </div>
+      </aside>
+    </main>
+  )
+}
+
+function PlanPicture(props: {
+  readonly part: Part
+  readonly planned: PlannedSetup
+  readonly check: ReturnType<typeof sanityPlace>['inSetup']
+}) {
+  const { check, part, planned } = props
+  const [sheet, size] = useSize<HTMLDivElement>({ width: 600, height: 300 })
+  const scene = useMemo(
+    () => plan(part, planned, { width: size.width, height: Math.max(200, size.height), check }),
+    [check, part, planned, size],
+  )
+  return (
+    <div ref={sheet} className="min-h-[200px] grow overflow-hidden">
+      <SceneSvg scene={scene} title="The setup from above: zero, stop, jaw, the place to check" />
+    </div>
+  )
+}

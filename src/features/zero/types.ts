@@ -1,0 +1,32 @@
+import { type Anchor, type OffsetRow } from '@/core/offsets'
+import { type Part } from '@/core/part'
+import { type Analysis, type PlannedSetup } from '@/core/prediction'
+import { type Setup } from '@/core/way'
+import { type Workshop } from '@/core/workshop'
+
+/** A fixture of the register, as far as zeros need it. */
+export interface KnownFixture {
+  readonly id: string
+  readonly name: string
+  readonly machine: string
+  readonly trusted: boolean
+  readonly knownMm: number
+  readonly offsets: readonly {
+    readonly size: string
+    readonly offset: string
+    readonly at: { readonly x: number; readonly y: number; readonly z: number }
+  }[]
+}
+
+/** What every pane of a setup is given. */
+export interface PaneProps {
+  readonly jobId: string
+  readonly part: Part
+  readonly workshop: Workshop
+  readonly analysis: Analysis
+  readonly planned: PlannedSetup
+  readonly index: number
+  readonly rows: readonly OffsetRow[]
+  readonly anchor: Anchor | undefined
+  readonly onChange: (next: (setup: Setup) => Setup) => void
+}

@@ -1,0 +1,79 @@
+import { anchorOfFixture } from '@/core/fixtures'
+import { fail, type Result, succeed } from '@/core/issues'
+import {
+  type Anchor,
+  foundZero,
+  type RecordsBySetup,
+  type ZeroRecord,
+  ZeroRecordSchema,
+} from '@/core/offsets'
+import { insertZeroRecord, listZeroRecords, setZeroRecordWithdrawn } from '@/db'
+import { listRegister } from './fixtures'
+import { setupNow } from './holes'
+import { loadJob } from './jobs'
+
+/** Readings of a way by setup, as far as they can be read. */
+export async function zeroRecords(wayId: string): Promise<RecordsBySetup> {
+  const bySetup: Record<string, RecordsBySetup[string][number][]> = {}
+  for (const row of await listZeroRecords(wayId)) {
+    const record = ZeroRecordSchema.safeParse(row.record)
+    if (!record.success) continue
+    const list = (bySetup[row.setupId] ??= [])
+    list.push({
+      id: row.id,
+      record: record.data,
+      who: row.who,
+      takenAt: row.takenAt.toISOString(),
+    })
+  }
+  return bySetup
+}
+
+/** Vises of the register whose numbers may be trusted now. */
+export async function registerAnchors(): Promise<readonly Anchor[]> {
+  return (await listRegister()).flatMap(({ fixture, standing }) => {
+    const anchor = standing.kind === 'trusted' ? anchorOfFixture(fixture) : undefined
+    return anchor ? [anchor] : []
+  })
+}
+
+/** Keeps readings when they give a zero; what gives none is told and not kept. */
+export async function keepZero(
+  wayId: string,
+  setupId: string,
+  kept: { readonly id: string; readonly who: string; readonly record: ZeroRecord },
+): Promise<Result<RecordsBySetup>> {
+  const now = await setupNow(wayId, setupId)
+  if (!now.ok) return now
+  const { part, planned, workshop } = now.value
+  const found = foundZero(workshop, part, planned, kept.record)
+  if (!found.ok) return found
+  await insertZeroRecord({ ...kept, wayId, setupId })
+  return succeed(await zeroRecords(wayId))
+}
+
+/** Withdraws readings, or puts them in again. */
+export async function withdrawZero(
+  wayId: string,
+  id: string,
+  withdrawn: boolean,
+): Promise<Result<RecordsBySetup>> {
+  const done = await setZeroRecordWithdrawn(wayId, id, withdrawn ? new Date() : null)
+  return done
+    ? succeed(await zeroRecords(wayId))
+    : fail('record.missing', 'These readings are not there any more.')
+}
+
+/** What was found in a way of a job, the first when none is named, and what the register knows. */
+export async function wayWork(
+  jobId: string,
+  wayName?: string,
+): Promise<{ readonly records: RecordsBySetup; readonly register: readonly Anchor[] }> {
+  const job = await loadJob(jobId)
+  const ways = job.ok ? job.value.ways : []
+  const way = wayName === undefined ? ways[0] : ways.find((w) => w.body.name === wayName)
+  return {
+    records: way ? await zeroRecords(way.id) : {},
+    register: await registerAnchors(),
+  }
+}

@@ -1,0 +1,10 @@
+import { millServer } from './server'
+
+const port = Number(process.env.MILL_PORT ?? 4320)
+const server = millServer()
+server.listen(port, '127.0.0.1')
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => {
+    server.closeAllConnections()
+    server.close(() => process.exit(0))
+  })

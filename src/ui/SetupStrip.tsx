@@ -1,0 +1,65 @@
+'use client'
+
+import { useMemo } from 'react'
+import { markedCornerSeen } from '@/core/drilling'
+import { type Part } from '@/core/part'
+import { isometric } from '@/core/picture'
+import { type PlannedSetup } from '@/core/prediction'
+import { turnWords } from '@/core/way'
+import { SceneSvg } from './SceneSvg'
+
+interface SetupStripProps {
+  readonly part: Part
+  readonly planned: readonly PlannedSetup[]
+  readonly chosen: string | undefined
+  /** One line about a setup, under its name. */
+  readonly says: (planned: PlannedSetup, index: number) => string
+  readonly onChoose: (id: string) => void
+}
+
+/** The setups of a way in order, each with a small picture of the part as it stands and its marked corner. */
+export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStripProps) {
+  const scenes = useMemo(
+    () =>
+      planned.map(({ after, setup }) =>
+        isometric(part, after, {
+          width: 96,
+          height: 60,
+          up: setup.up,
+          toJaw: setup.toJaw,
+          tinted: new Set(setup.ops.map((op) => op.feature)),
+          corner: markedCornerSeen(part, setup.up),
+        }),
+      ),
+    [part, planned],
+  )
+  return (
+    <nav aria-label="Setups" className="flex shrink-0 gap-2 overflow-x-auto px-4 py-2">
+      {planned.map((p, i) => {
+        const before = planned[i - 1]
+        return (
+          <button
+            key={p.setup.id}
+            type="button"
+            aria-pressed={p.setup.id === chosen}
+            className={`sheet flex shrink-0 cursor-pointer items-center gap-3 px-3 py-1 text-left ${p.setup.id === chosen ? 'border-2! border-blue!' : ''}`}
+            onClick={() => onChoose(p.setup.id)}
+          >
+            {scenes[i] && <SceneSvg scene={scenes[i]} title="" className="h-[52px] w-[84px]" />}
+            <span>
+              <b>
+                {i + 1} · {p.setup.name}
+              </b>
+              <span className="block text-[13px] text-soft">{says(p, i)}</span>
+              <span className="block text-[13px] text-soft">
+                {before
+                  ? turnWords(before.setup, p.setup, (side) => part.faces[side].name)
+                  : `${part.faces[p.setup.up].name} up`}
+              </span>
+            </span>
+          </button>
+        )
+      })}
+    </nav>
+  )
+}

@@ -1,0 +1,156 @@
+'use client'
+
+import { type SeenWorld, type StreamMessage, TOOL_FIGURES } from '@/core/standin'
+
+interface SightProps {
+  readonly seen: SeenWorld
+  readonly last: StreamMessage | undefined
+  readonly mark?: { readonly x: number; readonly y: number; readonly words: string } | undefined
+  readonly className?: string
+}
+
+/** The vise from above with the tip over it, and beside it how high the tip hangs against the top of the work. */
+export function Sight({ className, last, mark, seen }: SightProps) {
+  const points = seen.boxes.flatMap((box) => box.corners)
+  const tool = TOOL_FIGURES[last?.tool ?? 'edge-finder']
+  const [left, right] = [
+    Math.min(...points.map((p) => p.x)) - 20,
+    Math.max(...points.map((p) => p.x)) + 20,
+  ]
+  const [front, back] = [
+    Math.min(...points.map((p) => p.y)) - 20,
+    Math.max(...points.map((p) => p.y)) + 20,
+  ]
+  const width = right - left + 34
+  const height = back - front
+  const at = (p: { x: number; y: number }): string => `${p.x - left},${back - p.y}`
+  const inside =
+    last && last.x > left && last.x < right && last.y > front && last.y < back ? last : undefined
+  const top = Math.max(...seen.boxes.map((box) => box.top))
+  const tipZ = last ? last.z - tool.length : undefined
+  // The side strip shows 60 mm of height, the top of the work at its middle.
+  const heightOf = (z: number): number =>
+    height / 2 - Math.max(-height / 2 + 4, Math.min(height / 2 - 4, (z - top) * (height / 70)))
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className={className}
+      role="img"
+      aria-label={`The vise from above${tipZ === undefined ? '' : `; the tip is ${Math.abs(tipZ - top).toFixed(0)} mm ${tipZ > top ? 'above' : 'below'} the top`}`}
+    >
+      {seen.boxes.map((box) => (
+        <polygon
+          key={box.name}
+          points={box.corners.map(at).join(' ')}
+          fill={box.name === 'work' ? 'var(--sheet)' : 'var(--hatch)'}
+          stroke="var(--ink)"
+          strokeWidth={box.name === 'work' ? 0.9 : 0.6}
+        />
+      ))}
+      {seen.boxes.map((box) => {
+        const middle = box.corners.reduce(
+          (sum, p) => ({ x: sum.x + p.x / 4, y: sum.y + p.y / 4 }),
+          { x: 0, y: 0 },
+        )
+        return (
+          <text
+            key={box.name}
+            x={middle.x - left}
+            y={back - middle.y + 2}
+            fontSize="5"
+            textAnchor="middle"
+            fill="var(--soft)"
+          >
+            {box.name}
+          </text>
+        )
+      })}
+      {seen.holes.map((hole, i) => (
+        <circle
+          key={i}
+          cx={hole.x - left}
+          cy={back - hole.y}
+          r={hole.diameter / 2}
+          fill="var(--hole)"
+        />
+      ))}
+      {mark && (
+        <g stroke="var(--blue)" strokeWidth="0.8">
+          <line
+            x1={mark.x - left - 5}
+            x2={mark.x - left + 5}
+            y1={back - mark.y}
+            y2={back - mark.y}
+          />
+          <line
+            x1={mark.x - left}
+            x2={mark.x - left}
+            y1={back - mark.y - 5}
+            y2={back - mark.y + 5}
+          />
+          <text
+            x={mark.x - left + 6}
+            y={back - mark.y - 3}
+            fontSize="5"
+            fill="var(--blue)"
+            stroke="none"
+          >
+            {mark.words}
+          </text>
+        </g>
+      )}
+      {inside && (
+        <circle
+          cx={inside.x - left}
+          cy={back - inside.y}
+          r={tool.tip / 2}
+          fill="var(--yellow)"
+          fillOpacity="0.8"
+          stroke="var(--ink)"
+          strokeWidth="0.7"
+        />
+      )}
+      {last && !inside && (
+        <text x={6} y={height - 5} fontSize="6" fill="var(--red)">
+          ▲ The spindle stands outside of this picture
+        </text>
+      )}
+      <g transform={`translate(${width - 30} 0)`}>
+        <line x1="0" x2="0" y1="0" y2={height} stroke="var(--faint)" strokeWidth="0.6" />
+        <rect
+          x="4"
+          y={height / 2}
+          width="22"
+          height={height / 2}
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth="0.7"
+        />
+        <text x="15" y={height / 2 + 7} fontSize="4.6" textAnchor="middle" fill="var(--soft)">
+          top
+        </text>
+        {tipZ !== undefined && (
+          <>
+            <line
+              x1="1"
+              x2="14"
+              y1={heightOf(tipZ)}
+              y2={heightOf(tipZ)}
+              stroke="var(--blue)"
+              strokeWidth="1.4"
+            />
+            <text
+              x="2"
+              y={heightOf(tipZ) - 2}
+              fontSize="5"
+              fill="var(--blue)"
+              fontFamily="var(--font-mono)"
+            >
+              {(tipZ - top).toFixed(0)}
+            </text>
+          </>
+        )}
+      </g>
+    </svg>
+  )
+}
