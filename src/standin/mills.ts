@@ -7,6 +7,7 @@ import {
   type Looseness,
   Mill,
   type MillAction,
+  overTheWork,
   type Score,
   seenWorld,
   scoreExercise,
@@ -50,7 +51,10 @@ export class Mills {
   /** Sets up a setup of a job, with a truth of its own. */
   standUp(world: World, viseSeed: number, setupSeed: number, loose: Looseness) {
     const truth = hideTruth(world, viseSeed, setupSeed, loose)
-    return { mill: this.put(new Mill(truth, setupSeed), undefined), seen: seenWorld(truth) }
+    return {
+      mill: this.put(new Mill(truth, setupSeed, overTheWork(truth)), undefined),
+      seen: seenWorld(truth),
+    }
   }
 
   do(id: string, action: MillAction): boolean {

@@ -14,9 +14,9 @@ const TOOL_WORDS: Readonly<Record<MillTool, string>> = {
   feeler: 'Feeler 0.5 under a rod',
   rod: 'Plain rod 10',
 }
-const STEPS = [10, 1, 0.1, 0.01] as const
+const STEPS = [50, 10, 1, 0.1, 0.01] as const
 /** Small steps go slowly, so that a touch is felt before it is run over. mm/min */
-const FEEDS: Readonly<Record<number, number>> = { 10: 1500, 1: 600, 0.1: 120, 0.01: 60 }
+const FEEDS: Readonly<Record<number, number>> = { 50: 3000, 10: 1500, 1: 600, 0.1: 120, 0.01: 60 }
 
 interface MillPanelProps {
   readonly mill: MillLink
@@ -78,8 +78,8 @@ export function MillPanel({ mill, tools, unit }: MillPanelProps) {
             {trouble ? '▲ not to be trusted' : state.kind === 'live' ? '● live' : 'waiting'}
           </p>
           <label className="flex items-center gap-2">
-            <span className="sr-only">In the spindle</span>
             <select
+              aria-label="In the spindle"
               className="field"
               value={last?.tool ?? tools[0]}
               onChange={(event) => act({ do: 'tool', tool: event.target.value as MillTool })}
@@ -92,8 +92,9 @@ export function MillPanel({ mill, tools, unit }: MillPanelProps) {
             </select>
           </label>
           <label className="flex items-center gap-2">
-            Spindle
+            <span aria-hidden>Spindle</span>
             <select
+              aria-label="Speed of the spindle"
               className="field"
               value={String(last?.rpm ?? 0)}
               onChange={(event) => act({ do: 'spindle', rpm: Number(event.target.value) })}
@@ -115,7 +116,7 @@ export function MillPanel({ mill, tools, unit }: MillPanelProps) {
           ▲ {trouble ?? mill.sentence}
         </p>
       )}
-      <div className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-2">
+      <div className="mt-2 flex flex-wrap items-end gap-x-3 gap-y-2">
         <div role="group" aria-label="Step" className="flex gap-1">
           {STEPS.map((s, i) => (
             <button
@@ -123,7 +124,7 @@ export function MillPanel({ mill, tools, unit }: MillPanelProps) {
               type="button"
               aria-pressed={s === step}
               title={`key ${i + 1}`}
-              className={`figures min-h-11 min-w-12 cursor-pointer rounded-md border px-2 ${s === step ? 'border-yellow bg-yellow font-bold text-[#16262f]' : 'border-bar-soft'}`}
+              className={`figures min-h-11 min-w-11 cursor-pointer rounded-md border px-1.5 ${s === step ? 'border-yellow bg-yellow font-bold text-[#16262f]' : 'border-bar-soft'}`}
               onClick={() => setStep(s)}
             >
               {s}
@@ -163,7 +164,7 @@ function Jog(props: { readonly words: string; readonly hint: string; readonly on
     <button
       type="button"
       title={`key: ${props.hint}`}
-      className="min-h-11 min-w-13 cursor-pointer rounded-md border border-bar-soft px-2 font-bold hover:bg-white/10"
+      className="min-h-11 min-w-12 cursor-pointer rounded-md border border-bar-soft px-1 font-bold hover:bg-white/10"
       onClick={props.onJog}
     >
       {props.words}

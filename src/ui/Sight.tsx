@@ -23,6 +23,8 @@ export function Sight({ className, last, mark, seen }: SightProps) {
   ]
   const width = right - left + 34
   const height = back - front
+  // Words are as large whatever the vise: a part of the height of the picture.
+  const letter = height / 17
   const at = (p: { x: number; y: number }): string => `${p.x - left},${back - p.y}`
   const inside =
     last && last.x > left && last.x < right && last.y > front && last.y < back ? last : undefined
@@ -30,7 +32,8 @@ export function Sight({ className, last, mark, seen }: SightProps) {
   const tipZ = last ? last.z - tool.length : undefined
   // The side strip shows 60 mm of height, the top of the work at its middle.
   const heightOf = (z: number): number =>
-    height / 2 - Math.max(-height / 2 + 4, Math.min(height / 2 - 4, (z - top) * (height / 70)))
+    height / 2 -
+    Math.max(-height / 2 + 4, Math.min(height / 2 - letter - 3, (z - top) * (height / 70)))
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -48,16 +51,16 @@ export function Sight({ className, last, mark, seen }: SightProps) {
         />
       ))}
       {seen.boxes.map((box) => {
-        const middle = box.corners.reduce(
-          (sum, p) => ({ x: sum.x + p.x / 4, y: sum.y + p.y / 4 }),
-          { x: 0, y: 0 },
-        )
+        const middle = {
+          x: box.corners.reduce((sum, p) => sum + p.x / 4, 0),
+          y: Math.min(...box.corners.map((p) => p.y)) + letter * 0.8,
+        }
         return (
           <text
             key={box.name}
             x={middle.x - left}
-            y={back - middle.y + 2}
-            fontSize="5"
+            y={back - middle.y}
+            fontSize={letter}
             textAnchor="middle"
             fill="var(--soft)"
           >
@@ -91,7 +94,7 @@ export function Sight({ className, last, mark, seen }: SightProps) {
           <text
             x={mark.x - left + 6}
             y={back - mark.y - 3}
-            fontSize="5"
+            fontSize={letter}
             fill="var(--blue)"
             stroke="none"
           >
@@ -111,7 +114,7 @@ export function Sight({ className, last, mark, seen }: SightProps) {
         />
       )}
       {last && !inside && (
-        <text x={6} y={height - 5} fontSize="6" fill="var(--red)">
+        <text x={6} y={height - 5} fontSize={letter} fill="var(--red)">
           ▲ The spindle stands outside of this picture
         </text>
       )}
@@ -126,7 +129,13 @@ export function Sight({ className, last, mark, seen }: SightProps) {
           stroke="var(--ink)"
           strokeWidth="0.7"
         />
-        <text x="15" y={height / 2 + 7} fontSize="4.6" textAnchor="middle" fill="var(--soft)">
+        <text
+          x="15"
+          y={height / 2 + letter + 2}
+          fontSize={letter * 0.85}
+          textAnchor="middle"
+          fill="var(--soft)"
+        >
           top
         </text>
         {tipZ !== undefined && (
@@ -142,7 +151,7 @@ export function Sight({ className, last, mark, seen }: SightProps) {
             <text
               x="2"
               y={heightOf(tipZ) - 2}
-              fontSize="5"
+              fontSize={letter}
               fill="var(--blue)"
               fontFamily="var(--font-mono)"
             >

@@ -74,6 +74,8 @@ const at = (
 /** The top is cut, then the holes are made. */
 const drilled = (features: string[]): Way => way(setup('s-1', 'top', 'back', ['top', ...features]))
 
+const faced = way(setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'face-50' })] }))
+
 /** A small part and way for each code, in which a good foreman would say it. */
 const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
   'zero.offset-name': () => [
@@ -96,8 +98,8 @@ const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
     ),
   ],
   'reach.across': () => [{ ...block, size: { ...block.size, x: mm(620) } }, drilled([])],
-  'reach.down': () => [block, drilled([]), reaching(700, 200)],
-  'reach.up': () => [block, drilled([]), reaching(200, 190)],
+  'reach.down': () => [block, faced, reaching(700, 200)],
+  'reach.up': () => [block, faced, reaching(200, 190)],
 
   'hole.breaks-edge': () => [withFeatures([at('a', 3, 30)]), drilled(['a'])],
   'hole.edge': () => [withFeatures([at('a', 5, 30)]), drilled(['a'])],

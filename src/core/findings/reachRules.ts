@@ -32,7 +32,7 @@ function acrossRule(
       'reach.across',
       i,
       `The machine does not reach in ${reach.axis.toUpperCase()}: ${length(reach.overMm)} short.`,
-      `From ${reach.low.because} to ${reach.high.because} the spindle needs ${length(span)}, ${layout.machine.name.toLowerCase()} has ${length(reach.travelMm)}. ${turned ? `Turned a quarter it fits: ${other.toUpperCase()} has ${length(layout.machine.travel[other])}.` : 'Cut it in two stretches against the stop, use a smaller cutter, or a longer machine.'}`,
+      `For ${reach.low.because === reach.high.because ? reach.low.because : `${reach.low.because} to ${reach.high.because}`} the spindle needs ${length(span)}, ${layout.machine.name.toLowerCase()} has ${length(reach.travelMm)}. ${turned ? `Turned a quarter it fits: ${other.toUpperCase()} has ${length(layout.machine.travel[other])}.` : 'Cut it in two stretches against the stop, use a smaller cutter, or a longer machine.'}`,
     ),
   ]
 }

@@ -127,9 +127,12 @@ export function predictZero(
     const spread = spreadOf(analysis, index, anchor, k)
     axes[axis] = { at: from.at + away + grown, plusMinus: spread }
     const thing = { x: 'the stop', y: 'the fixed jaw', z: 'the bed' }[axis]
-    const plus = away + grown < 0 ? '−' : '+'
+    const zeroWords =
+      Math.abs(away + grown) < 1e-9
+        ? 'zero lies on it'
+        : `zero lies ${away + grown < 0 ? '−' : '+'}${length(Math.abs(away + grown))} from it`
     steps.push(
-      `${letter}: ${thing} is at ${length(from.at)}, zero lies ${plus}${length(Math.abs(away + grown))} from it${grown === 0 ? '' : `, with the size as measured`}.`,
+      `${letter}: ${thing} is at ${length(from.at)}, ${zeroWords}${grown === 0 ? '' : ', with the size as measured'}.`,
     )
   })
   return succeed({ axes, zero, steps, from: anchor.says })

@@ -4,6 +4,26 @@ import { type PlannedSetup } from '../prediction'
 import { type World } from '../standin'
 
 const JAW_DEEP_MM = 25
+const STOP_MM = 12
+
+/** The stop beside the end of the work, up to the middle of what is gripped. */
+function stop({ layout, setup }: PlannedSetup): World['boxes'] {
+  if (layout.stopX === undefined) return []
+  const [x0, x1] =
+    setup.holding.stop === 'left'
+      ? [layout.stopX - STOP_MM, layout.stopX]
+      : [layout.stopX, layout.stopX + STOP_MM]
+  const middle = layout.low.y / 2
+  return [
+    {
+      name: 'stop',
+      low: { x: x0, y: middle - STOP_MM / 2 },
+      high: { x: x1, y: middle + STOP_MM / 2 },
+      bottom: layout.low.z,
+      top: layout.low.z + layout.gripMm / 2,
+    },
+  ]
+}
 
 /** A setup as it stands, for the simulated mill; the vise in the middle of the travels where nobody has found it. */
 export function setupWorld(
@@ -66,6 +86,7 @@ export function setupWorld(
       },
       jaw('fixed jaw', 0, JAW_DEEP_MM),
       jaw('moving jaw', low.y - JAW_DEEP_MM, low.y),
+      ...stop(planned),
     ],
     holes,
     ends: { x: [-travel.x, 0], y: [-travel.y, 0], z: [-travel.z, 0] },

@@ -405,8 +405,8 @@ function drawCheck(sheet: Sheet, at: Point<'setup'>): void {
   const right = at.x > 0
   sheet.words(at.x, at.y, 'check here', {
     anchor: right ? 'end' : 'start',
-    dx: right ? -15 : 15,
-    dy: 5,
+    dx: right ? -12 : 12,
+    dy: -13,
     size: 13,
     bold: true,
   })

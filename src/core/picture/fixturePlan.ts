@@ -4,6 +4,11 @@ import { dimension, type Scene, Sheet } from './scene'
 
 const MARGIN_MM = 18
 const ARM_HALF_MM = 8
+const JAW_MM = 25
+const USUAL_JAW_MM = 125
+const STOP_MM = 12
+/** Room beside the drawing for its figures, sheet units. */
+const FIGURES_ROOM = 60
 
 /**
  * A fixture from above, about its own zero: edges that are touched with their distance from zero, pins as
@@ -13,7 +18,12 @@ export function fixturePlan(
   fixture: Fixture,
   chosen: string | undefined,
   unit: LengthUnit,
-  options: { readonly width: number; readonly height: number },
+  options: {
+    readonly width: number
+    readonly height: number
+    /** Width of the jaws, mm, for a vise. */
+    readonly jawWidth?: number | undefined
+  },
 ): Scene {
   const size = fixture.sizes.find((s) => s.id === chosen)
   const edgesX = fixture.edges.filter((e) => e.axis === 'x').map((e) => -e.toZero.mm)
@@ -21,12 +31,16 @@ export function fixturePlan(
   const stops = fixture.sizes.flatMap((s) => (s.stopAt ? [s.stopAt.mm] : []))
   const xs = [0, ...edgesX, ...fixture.pins.map((p) => p.at.x.mm), ...stops]
   const ys = [0, ...edgesY, ...fixture.pins.map((p) => p.at.y.mm), ARM_HALF_MM, -ARM_HALF_MM]
+  if (fixture.kind === 'vise') {
+    xs.push(options.jawWidth ?? USUAL_JAW_MM, -STOP_MM)
+    ys.push(JAW_MM, -2 * JAW_MM)
+  }
   const [low, high] = [
     [Math.min(...xs) - MARGIN_MM, Math.min(...ys) - MARGIN_MM],
     [Math.max(...xs) + MARGIN_MM, Math.max(...ys) + MARGIN_MM],
   ] as const
   const scale = Math.min(
-    (options.width - 40) / (high[0] - low[0]),
+    (options.width - 2 * FIGURES_ROOM) / (high[0] - low[0]),
     (options.height - 70) / (high[1] - low[1]),
     6,
   )
@@ -42,9 +56,12 @@ export function fixturePlan(
     Math.max(...(edgesX.some((x) => x > 0) ? edgesX : [high[0] - 4])),
     Math.max(...(edgesY.some((y) => y > 0) ? edgesY : [high[1] - 4])),
   ] as const
-  sheet.rectangle(...plate, { fill: 'steel', stroke: 'soft', dash: 'hidden' })
-  for (const x of edgesX) sheet.line(x, plate[1], x, plate[3], { stroke: 'blue', width: 3 })
-  for (const y of edgesY) sheet.line(plate[0], y, plate[2], y, { stroke: 'blue', width: 3 })
+  if (fixture.kind === 'vise') drawVise(sheet, fixture, options.jawWidth ?? USUAL_JAW_MM)
+  else sheet.rectangle(...plate, { fill: 'steel', stroke: 'soft', dash: 'hidden' })
+  if (fixture.kind !== 'vise') {
+    for (const x of edgesX) sheet.line(x, plate[1], x, plate[3], { stroke: 'blue', width: 3 })
+    for (const y of edgesY) sheet.line(plate[0], y, plate[2], y, { stroke: 'blue', width: 3 })
+  }
   if (size?.stopAt) {
     const stop = size.stopAt.mm
     sheet.rectangle(stop - size.length.mm, -ARM_HALF_MM, stop, ARM_HALF_MM, {
@@ -70,11 +87,16 @@ export function fixturePlan(
         ],
         { fill: 'dark', stroke: 'ink' },
       )
-    sheet.words(u, v + r, `${pin.name} ⌀${printLength(pin.diameter.mm, unit)}`, {
-      dy: -10,
-      size: 12,
-      ink: 'soft',
-    })
+    sheet.words(
+      u,
+      v + Math.max(r, size ? ARM_HALF_MM : 0),
+      `${pin.name} ⌀${printLength(pin.diameter.mm, unit)}`,
+      {
+        dy: -10,
+        size: 12,
+        ink: 'soft',
+      },
+    )
   }
   const arm = 12 / scale
   sheet.circle(0, 0, 6 / scale, { fill: 'sheet', stroke: 'ink', width: 2 })
@@ -105,4 +127,19 @@ export function fixturePlan(
       'ink',
     )
   return { ...options, marks: sheet.marks }
+}
+
+/** A vise from above: zero at its stop and fixed jaw, the faces that are touched heavy. */
+function drawVise(sheet: Sheet, fixture: Fixture, width: number): void {
+  const right = fixture.stop === 'right'
+  const [x0, x1] = right ? [-width, 0] : [0, width]
+  sheet.rectangle(x0, 0, x1, JAW_MM, { fill: 'hatch', stroke: 'soft' })
+  sheet.rectangle(x0, -2 * JAW_MM, x1, -JAW_MM, { fill: 'hatch', stroke: 'soft' })
+  sheet.line(x0, 0, x1, 0, { stroke: 'blue', width: 3 })
+  sheet.words((x0 + x1) / 2, JAW_MM / 2, 'fixed jaw', { dy: 5, size: 13, ink: 'soft' })
+  if (fixture.stop === 'none' || fixture.stop === undefined) return
+  const away = right ? STOP_MM : -STOP_MM
+  sheet.rectangle(0, -20, away, -8, { fill: 'steel', stroke: 'soft' })
+  sheet.line(0, -20, 0, -8, { stroke: 'blue', width: 3 })
+  sheet.words(away / 2, -20, 'stop', { dy: 15, size: 12, ink: 'soft' })
 }

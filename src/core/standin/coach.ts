@@ -65,7 +65,9 @@ function tramCoach(now: StreamMessage, { taken }: Progress): string {
   if (now.sense.kind !== 'dial')
     return 'Bring the indicator against the face of the fixed jaw, from the front, until it reads; below the top of the jaw. Move towards + in Y, slowly.'
   if (taken.length === 0)
-    return 'It reads. Take this reading, then move along X: the farther the better.'
+    return now.sense.mm < -0.3
+      ? 'It just reads. Push on in steps of 0.1, until it stands near zero: it needs room both ways.'
+      : 'It reads, with room both ways. Take this reading, then move along X: the farther the better.'
   if (taken.length === 1)
     return 'Now move along X to the other end of the jaw, at the same Y, and take the second reading.'
   return 'Two readings: their difference over the way between them is the angle. Tap the vise by it, then sweep again. A pushed-in reading on the right means that the jaw is nearer there.'

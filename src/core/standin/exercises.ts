@@ -1,7 +1,7 @@
 import { type PlanePoint, point } from '../geometry'
 import { seededUniform } from '../variation'
 import { type MillTool } from './stream'
-import { TOOL_FIGURES } from './mill'
+import { overTheWork, TOOL_FIGURES } from './mill'
 import { inMachine, type World, type WorldHole } from './world'
 
 export const EXERCISE_IDS = ['find-centre', 'tram-vise', 'bore-after-flip', 'wrong-sign'] as const
@@ -154,7 +154,7 @@ export function setUpExercise(id: ExerciseId, seed: number): ExerciseSetup {
     id,
     world,
     tools,
-    start: { x: vise.x, y: vise.y - depth / 2, z: 0 },
+    start: overTheWork(world),
     told: {
       width,
       depth,

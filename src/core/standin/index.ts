@@ -21,6 +21,7 @@ export {
   Mill,
   type MillAction,
   MillActionSchema,
+  overTheWork,
   SETTER_MM,
   TOOL_FIGURES,
 } from './mill'

@@ -43,6 +43,18 @@ export const TOOL_FIGURES: Readonly<
 export const SETTER_MM = 50
 export const FEELER_MM = 0.5
 
+/** Where a spindle waits before anything is touched: over the work, the longest tip clear of it. */
+export function overTheWork({ boxes, ends, vise }: World): Readonly<Record<Axis, number>> {
+  const tallest = boxes.reduce((a, b) => (b.top > a.top ? b : a))
+  const longest = Math.max(...Object.values(TOOL_FIGURES).map((tool) => tool.length))
+  return {
+    x: vise.x + (tallest.low.x + tallest.high.x) / 2,
+    y: vise.y + (tallest.low.y + tallest.high.y) / 2,
+    z: Math.min(ends.z[1], vise.z + tallest.top + longest + CLEAR_MM),
+  }
+}
+const CLEAR_MM = 30
+
 const RAPID = 3000
 /** Free run-out of an edge finder, and how far it may be pushed before it is bent, mm. */
 const RUN_OUT_MM = 0.5
@@ -81,11 +93,7 @@ export class Mill {
   constructor(
     world: World,
     seed: number,
-    start: Readonly<Record<Axis, number>> = {
-      x: (world.ends.x[0] + world.ends.x[1]) / 2,
-      y: (world.ends.y[0] + world.ends.y[1]) / 2,
-      z: world.ends.z[1],
-    },
+    start: Readonly<Record<Axis, number>> = overTheWork(world),
   ) {
     this.current = world
     this.normal = normalStream(seededUniform(seed))

@@ -21,6 +21,7 @@ import { QuantityField } from '@/ui/QuantityField'
 import { type MillLink } from '@/ui/useMill'
 import { useWho } from '@/ui/useWho'
 import {
+  approachWords,
   beginDraft,
   choicesOf,
   type Draft,
@@ -262,6 +263,15 @@ export function FindPane(props: FindPaneProps) {
           />
         )}
       </div>
+      {fit.first.length > 0 && (
+        <p className="text-[14px] text-soft">
+          {approachWords(
+            draft,
+            first,
+            choices.find((c) => c.value === draft.second),
+          )}
+        </p>
+      )}
       {fit.first.length === 0 && draft.kind !== 'stored' && (
         <p className="text-soft">Nothing on this part can be found so as it stands.</p>
       )}

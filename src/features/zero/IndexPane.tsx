@@ -163,13 +163,13 @@ function RotaryPicture(props: {
       </text>
       <g transform="translate(312 92)">
         <path
-          d={clockwise ? 'M-30 14 A33 33 0 1 1 30 14' : 'M30 14 A33 33 0 1 0 -30 14'}
+          d={clockwise ? 'M-42 18 A46 46 0 1 1 42 18' : 'M42 18 A46 46 0 1 0 -42 18'}
           fill="none"
           stroke="var(--ink)"
           strokeWidth="3"
         />
         <polygon
-          points={clockwise ? '30,26 21,10 38,9' : '-30,26 -21,10 -38,9'}
+          points={clockwise ? '40,32 32,14 50,14' : '-40,32 -32,14 -50,14'}
           fill="var(--ink)"
         />
         <text y="-6" fontSize="13" textAnchor="middle" fill="var(--ink)">
@@ -178,10 +178,10 @@ function RotaryPicture(props: {
         <text y="12" fontSize="13" textAnchor="middle" fill="var(--ink)">
           {rotary.turns} turns
         </text>
-        <text y="54" fontSize="12" textAnchor="middle" fill="var(--soft)">
+        <text y="58" fontSize="12" textAnchor="middle" fill="var(--soft)">
           seen from + {rotary.along.toUpperCase()}
         </text>
-        <text y="70" fontSize="12" textAnchor="middle" fill="var(--soft)">
+        <text y="75" fontSize="12" textAnchor="middle" fill="var(--soft)">
           {p.toUpperCase()} right, {q.toUpperCase()} up
         </text>
       </g>

@@ -34,7 +34,10 @@ export function ReachPane(props: PaneProps) {
               {length(reach.high.at - reach.low.at)} of {length(reach.travelMm)}
             </span>
             <span className="text-[14px] text-soft">
-              , from {reach.low.because} to {reach.high.because}
+              , for{' '}
+              {reach.low.because === reach.high.because
+                ? reach.low.because
+                : `${reach.low.because} to ${reach.high.because}`}
             </span>
           </p>
           <TravelBar used={(reach.high.at - reach.low.at) / reach.travelMm} />

@@ -284,6 +284,41 @@ export function fitting(
   }
 }
 
+const WAY_WORDS = {
+  'x+': 'to the right',
+  'x-': 'to the left',
+  'y+': 'to the back',
+  'y-': 'to the front',
+}
+
+/** Which way to come to each touch: the last bit always so, to keep the backlash out. */
+export function approachWords(
+  draft: Draft,
+  first: SurfaceChoice | undefined,
+  second: SurfaceChoice | undefined,
+): string | undefined {
+  const way = (choice: SurfaceChoice | undefined): string =>
+    choice && (choice.axis === 'x' || choice.axis === 'y')
+      ? `${choice.label}: moving ${WAY_WORDS[`${choice.axis}${choice.towards}`]}`
+      : ''
+  switch (draft.kind) {
+    case 'edge':
+    case 'slope':
+      return `Come to ${way(first)}, and the last bit always that way: backlash stays out.`
+    case 'corner':
+    case 'both-sides':
+      return `Come to ${way(first)}; ${way(second)}. The last bit always that way.`
+    case 'round':
+      return 'Touches well round it: four along the axes. Come to each from the middle.'
+    case 'swung':
+      return 'Swing once round and read at the four ends; a larger figure is a plunger pushed in.'
+    case 'height':
+      return 'Come down to it, never up: backlash stays out.'
+    case 'stored':
+      return undefined
+  }
+}
+
 /** What the plan of the setup says is to be found, as a form to begin with. */
 export function beginDraft(
   planned: PlannedSetup,
