@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  workers: 1,
+  workers: 2,
+  fullyParallel: true,
   retries: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? 1 : 0,
   timeout: 40_000,
   expect: { timeout: 8_000 },

@@ -31,7 +31,7 @@ async function main() {
       `The database could not be prepared:\n  ${prepared.err.trim().split('\n').slice(0, 8).join('\n  ')}`,
     )
   }
-  needBuild()
+  await needBuild()
   const mill = process.env.FOOTHOLD_MILL_URL ? undefined : await startMill()
   step(mill ? 'Stand-in mill runs beside it' : 'Reading the mill of FOOTHOLD_MILL_URL')
   const server = spawn(

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { run } from './shell.mjs'
+import { run, runBeside } from './shell.mjs'
 import { Stop, step } from './say.mjs'
 
 const STAMPS = '.foothold/stamps'
@@ -59,11 +59,11 @@ function sourceHash() {
 }
 
 /** Builds the application when the sources are not those of the last build. */
-export function needBuild() {
+export async function needBuild() {
   const now = sourceHash()
   if (existsSync('.next/BUILD_ID') && stampOf('build') === now) return
   step('Building (half a minute)')
-  const built = run('npx', ['next', 'build'], { env: { NEXT_TELEMETRY_DISABLED: '1' } })
+  const built = await runBeside('npx', ['next', 'build'], { env: { NEXT_TELEMETRY_DISABLED: '1' } })
   if (!built.ok)
     throw new Stop(`The build failed:\n${built.out.slice(-3000)}\n${built.err.slice(-2000)}`)
   setStamp('build', now)

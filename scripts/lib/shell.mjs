@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 
 /** Runs a command to its end; its output is shown only when asked for or when it fails. */
@@ -17,6 +17,21 @@ export function run(command, args, options = {}) {
     out: result.stdout ?? '',
     err: result.stderr ?? result.error?.message ?? '',
   }
+}
+
+/** The same without waiting in between, so that something else can run beside it. */
+export function runBeside(command, args, { env = {} } = {}) {
+  return new Promise((done) => {
+    const child = spawn(command, args, {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...env },
+    })
+    const result = { ok: false, code: null, out: '', err: '' }
+    child.stdout.on('data', (chunk) => (result.out += chunk))
+    child.stderr.on('data', (chunk) => (result.err += chunk))
+    child.on('error', (error) => done({ ...result, err: error.message }))
+    child.on('close', (code) => done({ ...result, ok: code === 0, code }))
+  })
 }
 
 export const isRoot = process.getuid?.() === 0

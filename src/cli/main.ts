@@ -23,7 +23,7 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold export FILE --as ${EXPORT_KINDS.slice(0, 3).join('|')} [--way NAME] [--out FILE]
   foothold export FILE --as ${EXPORT_KINDS.slice(3).join('|')}
                   [--way NAME] [--setup N] [--from zero|corner|centre]
-                  [--unit mm|inch] [--by-hand] [--place X,Y,Z] [--out FILE]
+                  [--unit mm|inch] [--by-hand] [--place=X,Y,Z] [--out FILE]
   foothold zero FILE --readings FILE [--way NAME] [--setup N]
                                                zero from readings at the machine, and what is suspicious
 

@@ -44,6 +44,8 @@ export class Mills {
   practise(id: ExerciseId, seed = randomInt(1, 2 ** 31)) {
     const exercise = setUpExercise(id, seed)
     const mill = new Mill(exercise.world, seed ^ 0x5bd1e995, exercise.start)
+    const [first] = exercise.tools
+    if (first) mill.do({ do: 'tool', tool: first })
     const { fault: _fault, world, ...told } = exercise
     return { mill: this.put(mill, exercise), seen: seenWorld(world), ...told }
   }

@@ -61,7 +61,7 @@ export function TopBar({ children, here, job, save, unit }: TopBarProps) {
           {job.name} · rev {job.revision}
         </span>
       )}
-      <nav aria-label="Views" className="flex gap-1">
+      <nav aria-label="Views" className="flex max-w-full flex-wrap gap-1">
         {[...tabs, ...shop].map(([id, label, href]) =>
           href === undefined ? null : (
             <Link

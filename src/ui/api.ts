@@ -10,7 +10,7 @@ export type Answer<Data> =
 /** Calls the server; a server without its database counts as away, like one that does not answer. */
 export async function call<Data>(
   path: string,
-  method: 'POST' | 'PUT' | 'DELETE' | 'PATCH',
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE' | 'PATCH',
   body?: unknown,
 ): Promise<Answer<Data>> {
   try {

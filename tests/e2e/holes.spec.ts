@@ -233,7 +233,11 @@ test('quick figures answer in every view and go into the field that was left', a
   request,
 }) => {
   await open(page, '/')
-  await page.keyboard.press('q')
+  // The first key may come before the page has woken up.
+  await expect(async () => {
+    await page.keyboard.press('q')
+    await expect(page.getByLabel('Find')).toBeVisible({ timeout: 2000 })
+  }).toPass()
   await page.getByLabel('Find').fill('bolt')
   await page.getByLabel('Diameter of the circle').fill('80')
   await page.getByLabel('Holes', { exact: true }).fill('6')

@@ -143,4 +143,47 @@ describe('foothold', () => {
     expect(err).toContain('part.size.x: ')
     expect(err).toContain('part.name: ')
   })
+
+  it('export offsets: from the place of the vise, as a table and as G10 lines; without it nothing is made up', () => {
+    const place = ['--place=-298, -96.4, -388']
+    const csv = foothold(['export', WORM, '--as', 'offsets-csv', ...place]).out
+    expect(csv.split('\n')[2]).toContain('-382.0000')
+    const program = foothold(['export', WORM, '--as', 'offsets-g10', '--setup', '2', ...place]).out
+    expect(program).toContain('G10 L2 P1 X-298.000 Y-96.400 Z-382.000')
+    const nothing = foothold(['export', WORM, '--as', 'offsets-g10'])
+    expect(nothing.code).toBe(2)
+    expect(nothing.err).toContain('No zero has been found yet')
+    expect(foothold(['export', WORM, '--as', 'offsets-csv', '--place=1, 2']).code).toBe(2)
+  })
+
+  it('zero: readings worked out with what is suspicious about them, or the sentence why not', () => {
+    const readings = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'readings.json')
+    const write = (b: number): void =>
+      writeFileSync(
+        readings,
+        JSON.stringify({
+          instrument: 'edge-finder',
+          readings: {
+            kind: 'both-sides',
+            axis: 'x',
+            first: 'left',
+            second: 'right',
+            tip: 10,
+            a: { at: -53, towards: '+' },
+            b: { at: b, towards: '-' },
+          },
+        }),
+      )
+    write(63)
+    const { code, out } = foothold(['zero', WORM, '--readings', readings, '--setup', '2'])
+    expect(code).toBe(0)
+    const found = JSON.parse(out) as { width: { at: number }; doubts: { code: string }[] }
+    expect(found.width.at).toBeCloseTo(106, 9)
+    expect(found.doubts.map((d) => d.code)).toEqual(['doubt.width'])
+    write(-50)
+    const none = foothold(['zero', WORM, '--readings', readings, '--setup', '2'])
+    expect(none.code).toBe(2)
+    expect(none.err).toContain('closer together than the tip')
+    expect(foothold(['zero', WORM]).code).toBe(2)
+  })
 })

@@ -1,7 +1,8 @@
 import { type Axis, dot, point, type Point } from '../geometry'
 import { fail, type Result, succeed } from '../issues'
-import { type Part, partSurfaces, refLabel, type Surface } from '../part'
-import { type PlannedSetup, surfacePoint, zeroPoint } from '../prediction'
+import { isSide, type Part, partSurfaces, refLabel, type Surface } from '../part'
+import { isRaw } from '../planning'
+import { type PlannedSetup, surfacePoint, waviness, zeroPoint } from '../prediction'
 import {
   centreFromSwing,
   edgeFromTouch,
@@ -63,16 +64,26 @@ export function foundZero(
   if (!raw.ok) return raw
   const from = touchedAt(part, planned, readings)
   const zero = zeroPoint(part, planned)
+  const uneven = unevenness(part, planned, readings)
   const axes: Partial<Record<Axis, Found>> = {}
   for (const axis of ['x', 'y', 'z'] as const) {
     const found = raw.value.touched[axis]
     if (found)
       axes[axis] = {
         at: found.at + (readings.kind === 'stored' ? 0 : zero[axis] - from[axis]),
-        plusMinus: found.plusMinus,
+        plusMinus: Math.hypot(found.plusMinus, uneven),
       }
   }
   return succeed({ ...raw.value, axes })
+}
+
+/** How much the place of a touch may stand out from a face that is still raw; halved when two are. */
+function unevenness(part: Part, planned: PlannedSetup, readings: Readings): number {
+  const refs = refsOfReadings(readings)
+  const each = refs.map((ref) =>
+    isSide(ref) && isRaw(part, planned.before, ref) ? waviness(part, ref) : 0,
+  )
+  return Math.hypot(...each) / Math.max(1, refs.length)
 }
 
 function touchedByReadings(

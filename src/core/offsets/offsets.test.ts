@@ -99,7 +99,9 @@ describe('a zero found by touching', () => {
       ),
     )
     expect(found.axes.x?.at).toBe(-300)
-    expect(found.axes.x?.plusMinus).toBeCloseTo(Math.hypot(0.01, 0.004), 12)
+    // The left face is raw: where it is touched it may stand out by a quarter of its spread.
+    const uneven = block.faces.left.spread.mm / 4
+    expect(found.axes.x?.plusMinus).toBeCloseTo(Math.hypot(0.01, 0.004, uneven), 12)
     expect(found.axes.y).toBeUndefined()
   })
   it('where zero lies elsewhere, the found edge is brought there by nominal sizes', () => {
@@ -598,8 +600,8 @@ describe('the program turned with an edge', () => {
           place: { dims: [], centred: true },
           width: mm(10),
           depth: mm(5),
-          along: 'x',
-        } as Part['features'][number],
+          runs: 'x',
+        },
       ],
       requirements: [
         {
@@ -609,7 +611,7 @@ describe('the program turned with an edge', () => {
           to: 'front',
           critical: true,
           tolerance: mm(0.05),
-        } as Part['requirements'][number],
+        },
       ],
     }
     const first = analyse(W, part, way(setup('s-1', 'top', 'back', ['top', 'slot'])))

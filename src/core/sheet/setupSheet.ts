@@ -261,6 +261,11 @@ function zeroWords(
       (axis) =>
         `${axis.toUpperCase()}: ${pickupWords(workshop, part, setup.zero[axis], axis, setup.holding.stop !== 'none')}.`,
     ),
+    ...(setup.zero.turn
+      ? [
+          `Angle: ${refLabel(part, setup.zero.turn.surface)} touched twice, ${printLength(setup.zero.turn.apart.mm, part.unit)} apart; turn the ${setup.zero.turn.answer}.`,
+        ]
+      : []),
     ...(offset ? offsetWords(part, offset) : []),
     `Before the first cut drive to ${sanity.drive}. ${sanity.see}`,
   ]

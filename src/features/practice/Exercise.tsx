@@ -50,7 +50,16 @@ export function Exercise({ seed, words }: ExerciseProps) {
           <h1 className="text-[18px] font-bold">{words.title}</h1>
           <p className="grow basis-80 text-[14px] text-soft">{words.task}</p>
         </div>
-        <div className="flex min-h-[220px] grow items-center justify-center overflow-hidden">
+        <p
+          role="status"
+          aria-label="What comes next"
+          className="sticky top-0 z-10 rounded-lg border-l-4 border-yellow bg-ochre-wash px-3 py-2.5 text-[16px]"
+        >
+          {mill.last
+            ? coach(words.id, mill.last, { taken, topAt: told.topAt })
+            : 'The readout comes up in a moment.'}
+        </p>
+        <div className="flex min-h-[180px] grow items-center justify-center overflow-hidden">
           <Sight
             seen={exercise.seen}
             last={mill.last}
@@ -61,14 +70,6 @@ export function Exercise({ seed, words }: ExerciseProps) {
         <MillPanel mill={mill} tools={exercise.tools} unit="mm" />
       </section>
       <aside className="sheet flex flex-col gap-3 p-3" aria-label="What to do">
-        <p
-          role="status"
-          className="rounded-lg border-l-4 border-yellow bg-ochre-wash px-3 py-2.5 text-[16px]"
-        >
-          {mill.last
-            ? coach(words.id, mill.last, { taken, topAt: told.topAt })
-            : 'The readout comes up in a moment.'}
-        </p>
         {words.id === 'tram-vise' ? (
           <TramTask {...task} />
         ) : words.id === 'wrong-sign' ? (

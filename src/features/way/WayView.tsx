@@ -7,7 +7,15 @@ import { type Part, type Side } from '@/core/part'
 import { type PartState, stateAsBought } from '@/core/planning'
 import { analyse } from '@/core/prediction'
 import { type LinkShare } from '@/core/variation'
-import { changeSetup, moveSetup, newSetup, removeSetup, type Setup, type Way } from '@/core/way'
+import {
+  changeSetup,
+  moveSetup,
+  newSetup,
+  refsOfPickup,
+  removeSetup,
+  type Setup,
+  type Way,
+} from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
@@ -272,15 +280,12 @@ function surfacesOfLink({ link }: LinkShare, setup: Setup | undefined): Readonly
   if (words[1] === 'seat') return new Set([1, 2, 3].map((n) => `${words[2]}${n}`))
   if (words[1] === 'stop') return new Set(['stop1'])
   if (words[1] === 'cut') return new Set([words[2] ?? ''])
+  if (words[2] === 'turn') return new Set([setup?.zero.turn?.surface ?? ''])
   const pickup =
     words[1] === 'zero' && setup ? setup.zero[(words[2] ?? 'x') as 'x' | 'y' | 'z'] : undefined
   if (!pickup || pickup.kind === 'fixture')
     return new Set(words[2] === 'y' ? ['jaw'] : words[2] === 'z' ? ['parallels'] : ['stop1'])
-  return new Set(
-    pickup.kind === 'both-sides'
-      ? [pickup.first, pickup.second]
-      : [pickup.kind === 'bore' ? pickup.feature : pickup.surface],
-  )
+  return new Set(refsOfPickup(pickup))
 }
 
 function EmptyWay({ onAdd, part }: { readonly onAdd: () => void; readonly part: Part }) {

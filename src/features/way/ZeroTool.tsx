@@ -14,9 +14,10 @@ import {
 } from '@/core/part'
 import { setupAxes } from '@/core/planning'
 import { type PlannedSetup } from '@/core/prediction'
-import { type Pickup, type Setup } from '@/core/way'
+import { type Pickup, type Setup, type TurnPickup } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { Choice, TextField } from '@/ui/fields'
+import { QuantityField } from '@/ui/QuantityField'
 import { Tool } from './Tool'
 
 interface ZeroToolProps {
@@ -56,7 +57,61 @@ export function ZeroTool({ onChange, part, planned, workshop }: ZeroToolProps) {
           onChange={(pickup) => onChange((s) => ({ ...s, zero: { ...s.zero, [axis]: pickup } }))}
         />
       ))}
+      <TurnRow part={part} planned={planned} workshop={workshop} onChange={onChange} />
     </Tool>
+  )
+}
+
+/** Whether the line of the part is taken as the vise gives it, or found by touching an edge twice. */
+function TurnRow({ onChange, part, planned, workshop }: ZeroToolProps) {
+  const { turn } = planned.setup.zero
+  const up = setupAxes(planned.setup)[2]
+  const upright = [...partSurfaces(part).values()].filter(
+    (s) => s.kind === 'plane' && Math.abs(dot(s.normal, up)) < 0.1,
+  )
+  const set = (next: TurnPickup | undefined): void =>
+    onChange((s) => {
+      const { turn: _turn, ...zero } = s.zero
+      return { ...s, zero: next ? { ...zero, turn: next } : zero }
+    })
+  const fresh: TurnPickup = {
+    surface: planned.setup.toJaw,
+    instrument: workshop.instruments.find((t) => t.kind === 'probe')?.id ?? '',
+    apart: { mm: 60 },
+    answer: 'program',
+  }
+  return (
+    <div className="grid grid-cols-[28px_1fr_1fr_1fr] items-end gap-x-2 border-t border-faint py-1.5">
+      <strong className="pb-1.5 text-[18px]" aria-hidden>
+        ∠
+      </strong>
+      <Choice
+        label="Angle from"
+        value={turn?.answer ?? 'vise'}
+        options={[
+          { value: 'vise', label: 'the vise, as trammed' },
+          { value: 'program', label: 'an edge: turn the program' },
+          { value: 'part', label: 'an edge: turn the part' },
+        ]}
+        onChange={(answer) => set(answer === 'vise' ? undefined : { ...(turn ?? fresh), answer })}
+      />
+      {turn && (
+        <>
+          <Choice
+            label="Edge touched twice"
+            value={turn.surface}
+            options={upright.map((s) => ({ value: s.id, label: refLabel(part, s.id) }))}
+            onChange={(surface) => set({ ...turn, surface })}
+          />
+          <QuantityField
+            label="Touches apart"
+            unit={part.unit}
+            value={turn.apart}
+            onChange={(apart) => apart.mm > 0 && set({ ...turn, apart })}
+          />
+        </>
+      )}
+    </div>
   )
 }
 

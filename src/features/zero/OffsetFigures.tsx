@@ -12,7 +12,7 @@ export function OffsetFigures({
 }) {
   return (
     <dl
-      className="my-1.5 grid grid-cols-[auto_repeat(3,minmax(0,1fr))] items-baseline gap-x-3 rounded-lg border border-ink px-3 py-1.5"
+      className="my-1.5 grid grid-cols-[auto_repeat(3,minmax(0,1fr))] items-baseline max-sm:grid-cols-1 gap-x-3 rounded-lg border border-ink px-3 py-1.5"
       data-offset={row.offset}
     >
       <dt className="text-[20px] font-bold whitespace-nowrap">{row.offset}</dt>

@@ -190,10 +190,12 @@ function SetupZero(props: SetupZeroProps) {
         >
           <p>
             <b>Before the first cut, drive to</b>{' '}
-            <span className="figures text-[18px] font-bold whitespace-pre-wrap">
-              {AXES.map(
-                (axis) => `${axis.toUpperCase()} ${printLength(sanity.at[axis], part.unit)}`,
-              ).join('  ')}
+            <span className="figures text-[18px] font-bold">
+              {AXES.map((axis) => (
+                <span key={axis} className="mr-4 inline-block whitespace-nowrap">
+                  {axis.toUpperCase()} {printLength(sanity.at[axis], part.unit)}
+                </span>
+              ))}
             </span>
           </p>
           <p className="text-[14px]">{sanity.see}</p>

@@ -99,8 +99,13 @@ export function useRecords(wayId: string, initial: RecordsBySetup) {
     }
     for (const waiting of queue.current) show(waiting)
     if (queue.current.length > 0) void send()
+    // What the last visit sent while this page was already on its way.
+    else
+      void call<RecordsBySetup>(`/api/ways/${wayId}/zeros`, 'GET').then(
+        (answer) => answer.kind === 'done' && queue.current.length === 0 && setRecords(answer.data),
+      )
     return () => clearTimeout(timer.current)
-  }, [send, show, store])
+  }, [send, show, store, wayId])
 
   return { records, sentence, keep, withdraw }
 }

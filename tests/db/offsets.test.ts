@@ -1,0 +1,203 @@
+import { nanoid } from 'nanoid'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { NEST_PLATE, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
+import { expectedEdge } from '@/core/fixtures'
+import { writeDocument } from '@/core/formats'
+import { type Result } from '@/core/issues'
+import { type Readings, standingMark, type ZeroRecord } from '@/core/offsets'
+import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { closeDatabase, migrateDatabase } from '@/db'
+import {
+  changeFixture,
+  createFixture,
+  exportFile,
+  fixtureLife,
+  importJob,
+  jobFile,
+  keepZero,
+  listRegister,
+  loadDemo,
+  loadJob,
+  moveFixtureZero,
+  noteFixture,
+  registerAnchors,
+  retireFixture,
+  wayWork,
+  withdrawZero,
+  zeroRecords,
+} from '@/operations'
+
+const must = <V>(result: Result<V>): V => {
+  if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
+  return result.value
+}
+const refused = (result: Result<unknown>): string => (result.ok ? 'done' : result.issues[0].code)
+
+async function worm() {
+  const text = writeDocument({
+    workshop: STANDARD_WORKSHOP,
+    part: WORM_BLOCK,
+    ways: [WORM_BLOCK_WAY_A],
+  })
+  const id = must(await importJob(text))
+  const job = must(await loadJob(id))
+  const [way] = job.ways
+  const [first, second] = way?.body.setups ?? []
+  if (!way || !first || !second) throw new Error('no way')
+  return { id, way, first, second }
+}
+const stored: Readings = {
+  kind: 'stored',
+  fixture: 'vise',
+  at: { x: -298, y: -96.4, z: -303 },
+  knownMm: 0.01,
+}
+const recordOf = (setup: Parameters<typeof standingMark>[0], readings: Readings): ZeroRecord => ({
+  readings,
+  instrument: '',
+  source: 'typed',
+  stood: standingMark(setup),
+})
+
+beforeAll(migrateDatabase)
+afterAll(closeDatabase)
+
+describe('readings', () => {
+  it('are kept once, whatever is sent twice; withdrawn they do not count, and can come back', async () => {
+    const { first, way } = await worm()
+    const kept = { id: nanoid(12), who: 'A. Fell', record: recordOf(first, stored) }
+    must(await keepZero(way.id, first.id, kept))
+    const records = must(await keepZero(way.id, first.id, kept))
+    expect(records[first.id]).toHaveLength(1)
+    expect(records[first.id]?.[0]).toMatchObject({ who: 'A. Fell', record: { readings: stored } })
+    expect(must(await withdrawZero(way.id, kept.id, true))[first.id]).toBeUndefined()
+    expect(must(await withdrawZero(way.id, kept.id, false))[first.id]).toHaveLength(1)
+    expect(refused(await withdrawZero(way.id, 'no-such-one', true))).toBe('record.missing')
+  })
+  it('that give no zero are refused in words and not kept', async () => {
+    const { first, way } = await worm()
+    const bad = recordOf(first, {
+      kind: 'both-sides',
+      axis: 'x',
+      first: 'left',
+      second: 'right',
+      tip: 10,
+      a: { at: 0, towards: '+' },
+      b: { at: 4, towards: '-' },
+    })
+    const kept = { id: nanoid(12), who: 'A', record: bad }
+    expect(refused(await keepZero(way.id, first.id, kept))).toBe('touch.width')
+    expect(refused(await keepZero(way.id, 's-99', kept))).toBe('setup.missing')
+    expect(await zeroRecords(way.id)).toEqual({})
+  })
+  it('reach the offsets that are written out: found in one setup, predicted in the next', async () => {
+    const { first, id, way } = await worm()
+    must(
+      await keepZero(way.id, first.id, {
+        id: nanoid(12),
+        who: 'A',
+        record: recordOf(first, stored),
+      }),
+    )
+    const work = await wayWork(id)
+    const exported = must(
+      await exportFile(must(await jobFile(id)), 'offsets-csv', { ...work, register: [] }),
+    )
+    const lines = new TextDecoder().decode(exported.bytes).split('\n')
+    expect(lines[1]).toContain('found')
+    expect(lines[2]).toContain('predicted')
+    const program = must(
+      await exportFile(must(await jobFile(id)), 'offsets-g10', { ...work, setup: 1 }),
+    )
+    expect(new TextDecoder().decode(program.bytes)).toContain('G10 L2 P1 X-298.000 Y-96.400')
+  })
+  it('with nothing found and nothing written down, no offsets are made up', async () => {
+    const { id } = await worm()
+    const result = await exportFile(must(await jobFile(id)), 'offsets-g10', {})
+    expect(refused(result)).toBe('export.no-offsets')
+  })
+})
+
+describe('the register', () => {
+  /** The nest plate under a name of its own. */
+  const nest = async () => {
+    const id = must(await createFixture('Nest', 'A'))
+    must(await changeFixture(id, 1, { body: NEST_PLATE, who: 'A', why: 'measured' }))
+    return id
+  }
+  const check = (id: string, off = 0) =>
+    NEST_PLATE.checks.reduce(async (before, c) => {
+      await before
+      const value =
+        c.kind === 'look'
+          ? true
+          : c.kind === 'indicate'
+            ? 0.002
+            : (expectedEdge(NEST_PLATE, c.edge) ?? 0) + (c.edge === 'left' ? off : 0)
+      must(await noteFixture(id, { kind: 'checked', who: 'B', check: c.id, value }))
+    }, Promise.resolve())
+
+  it('the nest plate taken off, put back 0.12 beside its place, moved and trusted again', async () => {
+    const id = await nest()
+    must(await noteFixture(id, { kind: 'on', who: 'B' }))
+    await check(id)
+    expect(must(await fixtureLife(id)).standing.kind).toBe('trusted')
+    must(await noteFixture(id, { kind: 'off', who: 'B' }))
+    must(await noteFixture(id, { kind: 'on', who: 'C' }))
+    await check(id, 0.12)
+    const back = must(await fixtureLife(id))
+    expect(back.standing.kind).toBe('moved')
+    const moved = must(await moveFixtureZero(id, back.version, 'C'))
+    expect(moved.kind).toBe('saved')
+    expect(moved.life.fixture.zero.x).toBeCloseTo(NEST_PLATE.zero.x + 0.12, 6)
+    expect(moved.life.standing.kind).toBe('trusted')
+    const words = moved.life.life.map((l) => `${l.who} ${l.what}`).join('\n')
+    expect(words).toContain('C Changed: zero moved to where it was found: X 0.120 mm')
+    expect(words).toContain('B Taken off')
+  })
+  it('two who change it at once: the second is told, nothing is overwritten', async () => {
+    const id = await nest()
+    const { version } = must(await fixtureLife(id))
+    const change = (why: string) => changeFixture(id, version, { body: NEST_PLATE, who: 'A', why })
+    expect(must(await change('one')).kind).toBe('saved')
+    expect(must(await change('two')).kind).toBe('conflict')
+    expect(must(await fixtureLife(id)).changed.why).toBe('one')
+  })
+  it('what cannot be is refused in words', async () => {
+    const id = await nest()
+    expect(refused(await noteFixture(id, { kind: 'off', who: 'A' }))).toBe('fixture.off')
+    const line = { kind: 'checked', who: 'A', check: 'line', value: 0.001 } as const
+    expect(refused(await noteFixture(id, line))).toBe('fixture.shelf')
+    must(await noteFixture(id, { kind: 'on', who: 'A' }))
+    expect(refused(await noteFixture(id, { kind: 'on', who: 'A' }))).toBe('fixture.on')
+    expect(refused(await noteFixture(id, { ...line, value: true }))).toBe('fixture.value')
+    expect(refused(await noteFixture(id, { ...line, check: 'none' }))).toBe('fixture.check')
+    expect(refused(await moveFixtureZero(id, 2, 'A'))).toBe('fixture.move')
+    const bad = { ...NEST_PLATE, offset: 'G99' }
+    expect(refused(await changeFixture(id, 2, { body: bad, who: 'A', why: 'oops' }))).toBe(
+      'fixture.offset',
+    )
+    expect(refused(await changeFixture(id, 2, { body: {}, who: 'A', why: 'oops' }))).toMatch(
+      /^schema/,
+    )
+    expect(refused(await createFixture('   ', 'A'))).toBe('fixture.name')
+    expect(refused(await fixtureLife('no-such'))).toBe('fixture.missing')
+  })
+  it('retired it leaves the list and keeps its life', async () => {
+    const id = await nest()
+    must(await retireFixture(id, true))
+    expect((await listRegister()).some((e) => e.id === id)).toBe(false)
+    expect(must(await fixtureLife(id)).life.length).toBeGreaterThan(1)
+    must(await retireFixture(id, false))
+    expect((await listRegister()).some((e) => e.id === id)).toBe(true)
+  })
+  it('the demo brings two: a vise that is trusted and anchors, a plate that waits to be checked', async () => {
+    for (const { id } of await listRegister()) await retireFixture(id, true)
+    await loadDemo(true)
+    expect((await listRegister()).map((e) => `${e.fixture.name} ${e.standing.kind}`)).toEqual([
+      'Nest plate to-check',
+      'Vise 125 on the small mill trusted',
+    ])
+    expect(await registerAnchors()).toMatchObject([{ vise: 'vise-125', stop: 'left' }])
+  })
+})
