@@ -45,4 +45,4 @@ export {
   setZeroRecordWithdrawn,
   type ZeroRow,
 } from './repositories/zeros'
-export { insertWorkshop, readWorkshop } from './repositories/workshop'
+export { insertWorkshop, readWorkshop, writeGear } from './repositories/workshop'

@@ -106,6 +106,13 @@ export function MillPanel({ mill, tools, unit }: MillPanelProps) {
               ))}
             </select>
           </label>
+          <button
+            type="button"
+            className="min-h-11 cursor-pointer rounded-md border-2 border-[#ff9d94] px-3 font-bold text-[#ff9d94]"
+            onClick={() => act({ do: 'stop' })}
+          >
+            Stop
+          </button>
         </div>
       </div>
       {(trouble ?? mill.sentence) && (
@@ -147,13 +154,6 @@ export function MillPanel({ mill, tools, unit }: MillPanelProps) {
           <Jog words="Z −" hint="Page down" onJog={() => jog('z', -1)} />
           <Jog words="Z +" hint="Page up" onJog={() => jog('z', 1)} />
         </div>
-        <button
-          type="button"
-          className="min-h-11 cursor-pointer rounded-md border-2 border-[#ff9d94] px-3 font-bold text-[#ff9d94]"
-          onClick={() => act({ do: 'stop' })}
-        >
-          Stop
-        </button>
       </div>
     </section>
   )

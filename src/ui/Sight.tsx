@@ -51,6 +51,10 @@ export function Sight({ className, last, mark, seen }: SightProps) {
         />
       ))}
       {seen.boxes.map((box) => {
+        const across =
+          Math.max(...box.corners.map((p) => p.x)) - Math.min(...box.corners.map((p) => p.x))
+        // A box too small for its name goes without.
+        if (across < letter * 4) return null
         const middle = {
           x: box.corners.reduce((sum, p) => sum + p.x / 4, 0),
           y: Math.min(...box.corners.map((p) => p.y)) + letter * 0.8,
@@ -93,7 +97,7 @@ export function Sight({ className, last, mark, seen }: SightProps) {
           />
           <text
             x={mark.x - left + 6}
-            y={back - mark.y - 3}
+            y={back - mark.y - 15}
             fontSize={letter}
             fill="var(--blue)"
             stroke="none"

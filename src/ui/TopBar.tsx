@@ -17,7 +17,8 @@ export interface TopBarProps {
         readonly firstWay: string | undefined
       }
     | undefined
-  readonly here: 'jobs' | 'part' | 'ways' | 'holes' | 'zero' | 'sheet' | 'fixtures' | 'practice'
+  readonly here:
+    'jobs' | 'part' | 'ways' | 'holes' | 'zero' | 'sheet' | 'fixtures' | 'workshop' | 'practice'
   readonly save?: SaveState | undefined
   readonly unit?: LengthUnit | undefined
   readonly children?: ReactNode
@@ -36,6 +37,7 @@ export function TopBar({ children, here, job, save, unit }: TopBarProps) {
     : ([['jobs', 'Jobs', '/']] as const)
   const shop = [
     ['fixtures', 'Fixtures', '/fixtures'],
+    ...(job ? [] : ([['workshop', 'Workshop', '/workshop']] as const)),
     ['practice', 'Practice', '/practice'],
   ] as const
   return (

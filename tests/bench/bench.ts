@@ -1,9 +1,13 @@
 import { Bench } from 'tinybench'
-import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
+import { VISE_ON_SMALL_MILL, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
 import { holesInSetup, holesOf } from '@/core/drilling'
 import { findingsOf, holeChecks } from '@/core/findings'
+import { anchorOfFixture } from '@/core/fixtures'
+import { offsetTable, predictZero } from '@/core/offsets'
 import { smallestZoneFit } from '@/core/patterns'
 import { analyse, buildModel } from '@/core/prediction'
+import { roundFromTouches } from '@/core/probing'
+import { hear, Mill, newMonitor, setUpExercise } from '@/core/standin'
 import { simulate, stack } from '@/core/variation'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
 import { readDxf } from '@/exchange'
@@ -54,6 +58,21 @@ bench
   })
   .add('10 000 entities of DXF read', () => void readDxf(drawing))
   .add('smallest-zone fit of 200 holes', () => void smallestZoneFit(places))
+const nextVise = anchorOfFixture(VISE_ON_SMALL_MILL)
+const line = JSON.stringify(new Mill(setUpExercise('find-centre', 1).world, 1).message())
+const touches = Array.from({ length: 8 }, (_, i) => ({
+  x: 10 * Math.cos(i) + 0.001 * i,
+  y: 10 * Math.sin(i),
+}))
+bench
+  .add('next zero predicted', () => {
+    if (nextVise) predictZero(WORM_BLOCK, demo, 1, nextVise)
+  })
+  .add('offsets of six setups', () => {
+    if (nextVise) offsetTable(STANDARD_WORKSHOP, WORM_BLOCK, demo, {}, [nextVise])
+  })
+  .add('circle through eight touches', () => void roundFromTouches(touches, 'bore', 4, 0.004))
+  .add('one message of the stream heard', () => void hear(newMonitor(0), line, 0))
 await bench.run()
 
 const medianMs = (name: string): number => {
@@ -67,6 +86,9 @@ const targets: Readonly<Record<string, number>> = {
   '1 000 holes: layout, checks, coordinates in six setups': 50,
   '10 000 entities of DXF read': 1000,
   'smallest-zone fit of 200 holes': 50,
+  'next zero predicted': 1,
+  'offsets of six setups': 6,
+  'one message of the stream heard': 0.2,
 }
 const rows = bench.tasks.map((task) => ({
   what: task.name,

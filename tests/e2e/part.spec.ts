@@ -133,7 +133,7 @@ test('what the drawing leaves open is asked once, together', async ({ page, requ
   await accessible(page)
 })
 
-test('the solid is made and shown', async ({ page, request }) => {
+test('the solid is made and shown', { tag: '@solid' }, async ({ page, request }) => {
   const job = await freshWorm(request)
   await open(page, `/jobs/${job.id}/part`)
   await page.getByRole('button', { name: 'Solid' }).click()

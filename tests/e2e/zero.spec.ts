@@ -49,14 +49,14 @@ const sense = (page: Page) => page.locator('[data-sense]')
 
 /** Comes up to an edge in steps, as the coach says, until the edge finder kicks. */
 async function kick(page: Page, mill: MillHands, axis: 'x' | 'y', sign: 1 | -1): Promise<number> {
-  for (const step of [0.2, 0.01]) {
+  for (const step of [0.2, 0.04, 0.01]) {
     for (let i = 0; i < 60; i++) {
       await mill.act({ do: 'jog', axis, by: sign * step, feed: 1200 })
       await page.waitForTimeout(60)
       if ((await sense(page).getAttribute('data-sense')) === 'kick') break
     }
-    if (step === 0.2) {
-      await mill.act({ do: 'jog', axis, by: -sign * 0.4, feed: 1200 })
+    if (step > 0.01) {
+      await mill.act({ do: 'jog', axis, by: -sign * step * 1.5, feed: 1200 })
       await mill.still()
     }
   }
@@ -401,4 +401,45 @@ test('at a phone’s width the zero, the register and the mill are in reach', as
       path,
     ).toBeLessThanOrEqual(391)
   }
+})
+
+test('zero, register and practice keep their contrast in the dark', async ({ page, request }) => {
+  const job = await freshWorm(request)
+  await page.addInitScript(() => localStorage.setItem('foothold:theme', 'dark'))
+  for (const path of [
+    `/jobs/${job.id}/ways/${job.ways[0]?.id}/zero?setup=s-2`,
+    `/jobs/${job.id}/ways/${job.ways[0]?.id}/zero?setup=s-2&pane=index`,
+    '/fixtures',
+    '/practice?exercise=tram-vise&seed=4',
+  ]) {
+    await openLive(page, path)
+    await accessible(page, 'contrast')
+  }
+})
+
+test('the workshop: a machine of one’s own, measured; a figure that cannot be is refused', async ({
+  page,
+  quiet,
+}) => {
+  await openLive(page, '/workshop')
+  await accessible(page)
+  await expect(async () => {
+    await page.getByRole('button', { name: /Another machine/ }).click()
+    await expect(page.getByRole('heading', { name: /\(\d+\)$/ })).toBeVisible({ timeout: 3000 })
+  }).toPass()
+  await page.getByLabel('Name').fill('Long mill')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Long mill' })).toBeVisible()
+  await page.getByLabel('Travel X').fill('30in')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('img', { name: /Long mill from the front/ })).toContainText('−762')
+  await page.reload()
+  await expect(page.getByLabel('Travel X')).toHaveValue('762')
+  quiet.expectErrors = true
+  await page.getByLabel('Travel Y').fill('-3')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert').filter({ hasText: 'travel.y' })).toBeVisible()
+  await page.getByRole('button', { name: /^Cutters/ }).click()
+  await expect(page.getByLabel('Gauge line to tip')).toBeVisible()
+  await accessible(page)
 })

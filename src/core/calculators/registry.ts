@@ -1,10 +1,12 @@
 import { type Calculator } from './calculator'
 import { balancedCuts } from './entries/balancedCuts'
 import { boltCircle } from './entries/boltCircle'
+import { boreFromTouches } from './entries/boreFromTouches'
 import { centreFromTouches } from './entries/centreFromTouches'
 import { clearanceHole } from './entries/clearanceHole'
 import { counterbore } from './entries/counterbore'
 import { drillSize } from './entries/drillSize'
+import { edgeAngle } from './entries/edgeAngle'
 import { edgeOffset } from './entries/edgeOffset'
 import { engagement } from './entries/engagement'
 import { feedRate } from './entries/feedRate'
@@ -40,6 +42,8 @@ export const CALCULATORS: readonly Calculator[] = [
   holeGrid,
   edgeOffset,
   centreFromTouches,
+  boreFromTouches,
+  edgeAngle,
   indexDivision,
   truePosition,
   fixedFastener,

@@ -1,6 +1,8 @@
 export {
   type Capability,
   type Cutter,
+  GEAR_SCHEMAS,
+  type GearKind,
   type Instrument,
   type Machine,
   PROCESSES,

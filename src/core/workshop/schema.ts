@@ -112,6 +112,16 @@ export const WorkshopSchema = z.strictObject({
   seatMm: spread.describe('What a clean contact on a cut face gives, ± mm.'),
 })
 
+/** The kinds of gear that a workshop keeps as lists, each with what an item of it must be. */
+export const GEAR_SCHEMAS = {
+  machine: MachineSchema,
+  vise: ViseSchema,
+  parallels: ParallelsSchema,
+  instrument: InstrumentSchema,
+  cutter: CutterSchema,
+} as const
+export type GearKind = keyof typeof GEAR_SCHEMAS
+
 export type Machine = z.infer<typeof MachineSchema>
 export type Rotary = z.infer<typeof RotarySchema>
 export type Vise = z.infer<typeof ViseSchema>

@@ -1,5 +1,5 @@
-import { asc } from 'drizzle-orm'
-import { type Workshop, WorkshopSchema } from '@/core/workshop'
+import { asc, eq, max } from 'drizzle-orm'
+import { type GearKind, type Workshop, WorkshopSchema } from '@/core/workshop'
 import { database } from '../client'
 import { workshopItems } from '../schema'
 
@@ -47,4 +47,18 @@ export async function insertWorkshop(workshop: Workshop): Promise<void> {
     .insert(workshopItems)
     .values([...items, ...capabilities, setting])
     .onConflictDoNothing()
+}
+
+/** Writes one piece of gear, new at the end of its list or over what was there. */
+export async function writeGear(kind: GearKind, id: string, spec: unknown): Promise<void> {
+  await database().transaction(async (tx) => {
+    const [last] = await tx
+      .select({ position: max(workshopItems.position) })
+      .from(workshopItems)
+      .where(eq(workshopItems.kind, kind))
+    await tx
+      .insert(workshopItems)
+      .values({ kind, id, spec, position: (last?.position ?? 0) + 1 })
+      .onConflictDoUpdate({ target: [workshopItems.kind, workshopItems.id], set: { spec } })
+  })
 }

@@ -1,0 +1,212 @@
+'use client'
+
+import { Plus } from 'lucide-react'
+import { useSearchParams } from 'next/navigation'
+import { useState } from 'react'
+import { type GearKind, type Machine, type Workshop } from '@/core/workshop'
+import { call } from '@/ui/api'
+import { Choice, TextField, Tick } from '@/ui/fields'
+import { QuantityField } from '@/ui/QuantityField'
+import { TopBar } from '@/ui/TopBar'
+import {
+  GEAR_FIELDS,
+  GEAR_WORDS,
+  type GearField,
+  readPath,
+  ROTARY_FIELDS,
+  writePath,
+} from './gearFields'
+import { MachinePicture } from './MachinePicture'
+
+const KINDS = Object.keys(GEAR_WORDS) as GearKind[]
+const LIST_OF = {
+  machine: 'machines',
+  vise: 'vises',
+  parallels: 'parallels',
+  instrument: 'instruments',
+  cutter: 'cutters',
+} as const satisfies Record<GearKind, keyof Workshop>
+
+/** The gear of the shop with its figures: what every prediction, offset and reach is reckoned with. */
+export function WorkshopView(props: { readonly workshop: Workshop }) {
+  const params = useSearchParams()
+  const [workshop, setWorkshop] = useState(props.workshop)
+  const [sentence, setSentence] = useState<string>()
+  const kind = KINDS.find((k) => k === params.get('kind')) ?? 'machine'
+  const list: readonly { readonly id: string; readonly name: string }[] = workshop[LIST_OF[kind]]
+  const item = list.find((i) => i.id === params.get('item')) ?? list[0]
+  const go = (nextKind: GearKind, id?: string): void =>
+    window.history.replaceState(
+      null,
+      '',
+      `?kind=${nextKind}${id === undefined ? '' : `&item=${id}`}`,
+    )
+  const save = async (next: unknown): Promise<void> => {
+    const id = String(readPath(next, 'id'))
+    const answer = await call<Workshop>(`/api/workshop/${kind}/${id}`, 'PUT', next)
+    if (answer.kind === 'done') setWorkshop(answer.data)
+    setSentence(
+      answer.kind === 'done'
+        ? undefined
+        : answer.kind === 'refused'
+          ? `▲ ${answer.issues.map((i) => i.sentence).join(' ')}`
+          : '▲ The server does not answer just now. Nothing was changed.',
+    )
+    if (answer.kind === 'done') go(kind, id)
+  }
+  const another = (): void => {
+    if (!item) return
+    let n = 2
+    while (list.some((i) => i.id === `${kind}-${n}`)) n++
+    void save({ ...item, id: `${kind}-${n}`, name: `${item.name} (${n})`.slice(0, 60) })
+  }
+  return (
+    <div className="flex min-h-screen flex-col">
+      <TopBar here="workshop" />
+      <div className="flex flex-wrap items-center gap-2 px-4 py-2">
+        <h1 className="mr-3 text-[22px] font-bold">Workshop</h1>
+        <div role="group" aria-label="Kind of gear" className="flex flex-wrap gap-1">
+          {KINDS.map((k) => (
+            <button
+              key={k}
+              type="button"
+              aria-pressed={k === kind}
+              className={`cursor-pointer rounded-md border px-3 py-1.5 ${k === kind ? 'border-2 border-blue bg-tint font-bold' : 'border-faint bg-sheet'}`}
+              onClick={() => go(k)}
+            >
+              {GEAR_WORDS[k].many} <span className="text-soft">{workshop[LIST_OF[k]].length}</span>
+            </button>
+          ))}
+        </div>
+      </div>
+      {sentence && (
+        <p role="alert" className="mx-4 mb-2 rounded-lg border-l-4 border-red bg-red-wash p-3">
+          {sentence}
+        </p>
+      )}
+      <main className="grid grow content-start gap-3 px-4 pb-3 lg:grid-cols-[280px_minmax(0,1fr)]">
+        <ul className="flex flex-col gap-1.5">
+          {list.map((i) => (
+            <li key={i.id}>
+              <button
+                type="button"
+                aria-pressed={i.id === item?.id}
+                className={`sheet w-full cursor-pointer px-3 py-2 text-left ${i.id === item?.id ? 'border-2! border-blue! font-bold' : ''}`}
+                onClick={() => go(kind, i.id)}
+              >
+                {i.name}
+              </button>
+            </li>
+          ))}
+          <li>
+            <button type="button" className="button quiet" onClick={another}>
+              <Plus className="size-4" aria-hidden /> Another {GEAR_WORDS[kind].one}, like this one
+            </button>
+          </li>
+        </ul>
+        {item && (
+          <section className="sheet p-4" aria-label={item.name} key={`${kind} ${item.id}`}>
+            <h2 className="mb-2 text-[18px] font-bold">{item.name}</h2>
+            {kind === 'machine' && <MachinePicture machine={item as Machine} />}
+            <Fields item={item} fields={GEAR_FIELDS[kind]} onSave={save} />
+            {kind === 'machine' && <RotaryPart machine={item as Machine} onSave={save} />}
+            <p className="mt-3 text-[14px] text-soft">
+              Each figure is saved as it is left. Every way that uses this is reckoned with it from
+              then on. Measure yours: what came with the product is common practice without a
+              source.
+            </p>
+          </section>
+        )}
+      </main>
+    </div>
+  )
+}
+
+interface FieldsProps {
+  readonly item: unknown
+  readonly fields: readonly GearField[]
+  readonly onSave: (next: unknown) => Promise<void>
+}
+
+function Fields({ fields, item, onSave }: FieldsProps) {
+  return (
+    <div className="grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
+      {fields.map((field) => {
+        const value = readPath(item, field.path)
+        const put = (next: unknown): void => void onSave(writePath(item, field.path, next))
+        if (field.kind === 'text' || field.kind === 'number')
+          return (
+            <TextField
+              key={field.path}
+              label={field.label}
+              value={value === undefined ? '' : String(value)}
+              onChange={(text) =>
+                put(field.kind === 'text' ? text : text.trim() === '' ? undefined : Number(text))
+              }
+            />
+          )
+        if (field.kind === 'length')
+          return (
+            <QuantityField
+              key={field.path}
+              label={field.label}
+              unit="mm"
+              hint={field.hint}
+              value={typeof value === 'number' ? { mm: value } : undefined}
+              onChange={({ mm }) => put(mm)}
+              {...(field.optional ? { onClear: () => put(undefined) } : {})}
+            />
+          )
+        return (
+          <Choice
+            key={field.path}
+            label={field.label}
+            value={String(value)}
+            options={field.kind.map((v) => ({ value: v, label: v }))}
+            onChange={put}
+          />
+        )
+      })}
+    </div>
+  )
+}
+
+/** The rotary axis of a machine, if it has one. */
+function RotaryPart(props: {
+  readonly machine: Machine
+  readonly onSave: (next: unknown) => Promise<void>
+}) {
+  const { machine, onSave } = props
+  return (
+    <div className="mt-2 border-t border-faint pt-2">
+      <Tick
+        label="It has a rotary axis"
+        checked={machine.rotary !== undefined}
+        onChange={(has) => {
+          const { rotary: _rotary, ...plain } = machine
+          void onSave(
+            has
+              ? {
+                  ...plain,
+                  rotary: {
+                    letter: 'A',
+                    along: 'x',
+                    turns: 'table',
+                    positive: 'counter-clockwise',
+                    centre: {
+                      x: -machine.travel.x / 2,
+                      y: -machine.travel.y / 2,
+                      z: -machine.travel.z,
+                    },
+                    centreMm: 0.02,
+                    angleRad: 0.0002,
+                  },
+                }
+              : plain,
+          )
+        }}
+      />
+      {machine.rotary && <Fields item={machine} fields={ROTARY_FIELDS} onSave={onSave} />}
+    </div>
+  )
+}

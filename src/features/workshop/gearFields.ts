@@ -1,0 +1,125 @@
+import { type GearKind } from '@/core/workshop'
+
+/** One figure of a piece of gear: where it is kept, what it is called, how it is entered. */
+export interface GearField {
+  readonly path: string
+  readonly label: string
+  readonly kind: 'length' | 'number' | 'text' | readonly string[]
+  /** May be left out. */
+  readonly optional?: boolean
+  readonly hint?: string
+}
+
+export const GEAR_WORDS: Readonly<
+  Record<GearKind, { readonly many: string; readonly one: string }>
+> = {
+  machine: { many: 'Machines', one: 'machine' },
+  vise: { many: 'Vises', one: 'vise' },
+  parallels: { many: 'Parallels', one: 'pair' },
+  instrument: { many: 'Instruments', one: 'instrument' },
+  cutter: { many: 'Cutters', one: 'cutter' },
+}
+
+const mm = (path: string, label: string, hint?: string): GearField => ({
+  path,
+  label,
+  kind: 'length',
+  ...(hint === undefined ? {} : { hint }),
+})
+const maybe = (path: string, label: string, hint?: string): GearField => ({
+  ...mm(path, label, hint),
+  optional: true,
+})
+const name: GearField = { path: 'name', label: 'Name', kind: 'text' }
+
+export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
+  machine: [
+    name,
+    { path: 'kind', label: 'Kind', kind: ['cnc', 'manual'] },
+    mm('travel.x', 'Travel X'),
+    mm('travel.y', 'Travel Y'),
+    mm('travel.z', 'Travel Z'),
+    maybe('gaugeToTable', 'Gauge line to table', 'Z all the way up, no tool'),
+    mm('repeatMm', 'Comes back within ±'),
+    maybe('backlashMm', 'Backlash', '0 with scales'),
+    mm('squarePer100', 'Y out of square, in 100'),
+    mm('tramPer100', 'Spindle out of square, in 100'),
+    mm('toolLengthMm', 'Tool length known to ±'),
+    { path: 'fastest', label: 'Fastest, rev/min', kind: 'number', optional: true },
+  ],
+  vise: [
+    name,
+    mm('jawWidth', 'Width of the jaws'),
+    mm('jawHeight', 'Bed to top of the jaws'),
+    mm('opening', 'Opens to'),
+    maybe('bedHeight', 'Table to bed'),
+    mm('leanPer100', 'Fixed jaw leans, in 100'),
+    mm('tramPer100', 'Out of line with X, in 100'),
+    mm('liftMm', 'Moving jaw lifts by'),
+    mm('stopMm', 'Comes back to the stop ±'),
+    mm('storedMm', 'Stored zero known to ±'),
+  ],
+  parallels: [
+    name,
+    mm('height', 'Height'),
+    mm('thickness', 'Thickness'),
+    mm('length', 'Length'),
+    mm('differenceMm', 'The two differ by ±'),
+  ],
+  instrument: [
+    name,
+    {
+      path: 'kind',
+      label: 'Kind',
+      kind: ['edge finder', 'probe', 'indicator', 'feeler', 'setter'],
+    },
+    maybe('tip', 'Tip, or thickness', 'edge finder and probe: diameter'),
+    mm('repeatMm', 'Repeats within ±'),
+  ],
+  cutter: [
+    name,
+    {
+      path: 'kind',
+      label: 'Kind',
+      kind: ['face mill', 'end mill', 'drill', 'reamer', 'boring head', 'tap', 'chamfer mill'],
+    },
+    mm('diameter', 'Diameter'),
+    maybe('length', 'Gauge line to tip', 'in its holder'),
+  ],
+}
+
+export const ROTARY_FIELDS: readonly GearField[] = [
+  { path: 'rotary.letter', label: 'Axis', kind: ['A', 'B', 'C'] },
+  { path: 'rotary.along', label: 'Lies along', kind: ['x', 'y', 'z'] },
+  { path: 'rotary.turns', label: 'What turns', kind: ['table', 'head'] },
+  {
+    path: 'rotary.positive',
+    label: 'Positive turns it',
+    kind: ['counter-clockwise', 'clockwise'],
+  },
+  mm('rotary.centre.x', 'Centre X, machine'),
+  mm('rotary.centre.y', 'Centre Y, machine'),
+  mm('rotary.centre.z', 'Centre Z, machine'),
+  mm('rotary.centreMm', 'Centre known to ±'),
+]
+
+/** What is kept at a dotted path. */
+export function readPath(item: unknown, path: string): unknown {
+  return path
+    .split('.')
+    .reduce<unknown>(
+      (at, key) =>
+        typeof at === 'object' && at !== null ? (at as Record<string, unknown>)[key] : undefined,
+      item,
+    )
+}
+
+/** The item with something else at a dotted path; undefined takes it away. */
+export function writePath(item: unknown, path: string, value: unknown): unknown {
+  const [key = '', ...rest] = path.split('.')
+  const before = (typeof item === 'object' && item !== null ? item : {}) as Record<string, unknown>
+  const next = rest.length === 0 ? value : writePath(before[key], rest.join('.'), value)
+  if (next !== undefined) return { ...before, [key]: next }
+  const { [key]: _gone, ...others } = before
+  return others
+}
