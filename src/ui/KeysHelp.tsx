@@ -40,7 +40,7 @@ export function KeysHelp() {
   }, [])
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="flex min-h-8 cursor-pointer items-center gap-1.5 rounded-md px-1.5 hover:bg-white/10">
+      <Dialog.Trigger className="flex min-h-8 max-sm:hidden cursor-pointer items-center gap-1.5 rounded-md px-1.5 hover:bg-white/10">
         <kbd>?</kbd> keys
       </Dialog.Trigger>
       <DialogSheet title="Keys" description="Everything can be reached with the keyboard.">

@@ -142,6 +142,34 @@ function touchedByReadings(
   }
 }
 
+/**
+ * What a readout must show while the spindle still stands where it touched last, so that it counts from
+ * zero from then on: for a mill that keeps no offsets. For a bore: with the spindle over its middle.
+ */
+export function readoutAtTouch(
+  readings: Readings,
+  { axes, touched }: FoundZero,
+): Readonly<Partial<Record<Axis, number>>> {
+  const from = (axis: Axis, stands: number): Partial<Record<Axis, number>> => {
+    const zero = axes[axis]
+    return zero ? { [axis]: stands - zero.at } : {}
+  }
+  switch (readings.kind) {
+    case 'edge':
+      return from(readings.axis, readings.touch.at)
+    case 'both-sides':
+      return from(readings.axis, readings.b.at)
+    case 'round':
+    case 'swung':
+      return { ...from('x', touched.x?.at ?? NaN), ...from('y', touched.y?.at ?? NaN) }
+    case 'height':
+      return from('z', readings.spindle - readings.toolLength)
+    case 'slope':
+    case 'stored':
+      return {}
+  }
+}
+
 /** The faces or features that readings were taken on. */
 export function refsOfReadings(readings: Readings): readonly string[] {
   switch (readings.kind) {

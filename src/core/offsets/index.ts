@@ -5,6 +5,7 @@ export {
   crossedAxis,
   type FoundZero,
   foundZero,
+  readoutAtTouch,
   refsOfReadings,
   touchedAt,
   touchRepeatMm,
@@ -12,6 +13,7 @@ export {
 export { OFFSET_NAMES, type OffsetName, printOffsetName, readOffsetName } from './names'
 export {
   type Anchor,
+  type AnchorAxis,
   anchorOf,
   type MeasuredSizes,
   type Predicted,

@@ -13,6 +13,7 @@ import { type Rotary, STANDARD_WORKSHOP } from '../workshop'
 import {
   agreement,
   type Anchor,
+  anchorFor,
   anchorOf,
   DOUBT_CODES,
   type DoubtCode,
@@ -26,6 +27,7 @@ import {
   predictZero,
   printOffsetName,
   type Readings,
+  readoutAtTouch,
   readOffsetName,
   rotaryWords,
   sanityPlace,
@@ -103,6 +105,28 @@ describe('a zero found by touching', () => {
     const uneven = block.faces.left.spread.mm / 4
     expect(found.axes.x?.plusMinus).toBeCloseTo(Math.hypot(0.01, 0.004, uneven), 12)
     expect(found.axes.y).toBeUndefined()
+  })
+  it('a mill without offsets: touching with the tip of 10 the readout is set to −5, and counts from the edge', () => {
+    const readings: Readings = {
+      kind: 'edge',
+      axis: 'x',
+      surface: 'left',
+      tip: 10,
+      touch: { at: 123.4, towards: '+' },
+    }
+    const found = ok(foundZero(W, block, planned, recordOf(s, readings)))
+    expect(readoutAtTouch(readings, found).x).toBeCloseTo(-5, 9)
+    const height: Readings = {
+      kind: 'height',
+      surface: 'top',
+      by: 'feeler',
+      spindle: 0,
+      toolLength: 0,
+      between: 0.5,
+    }
+    expect(
+      readoutAtTouch(height, ok(foundZero(W, block, planned, recordOf(s, height)))).z,
+    ).toBeCloseTo(0.5, 9)
   })
   it('where zero lies elsewhere, the found edge is brought there by nominal sizes', () => {
     const there = moveZero(block, planned, { kind: 'centre' })
@@ -263,6 +287,35 @@ describe('the next zero from the last', () => {
       ok(foundZero(W, WORM_BLOCK, second, recordOf(second.setup, stored(-298 + off, -96.4, -382))))
     expect(agreement('x', at(0.01), next)?.agrees).toBe(true)
     expect(agreement('x', at(0.2), next)?.agrees).toBe(false)
+  })
+  it('axes that a setup did not find come from before it; a stop that was moved in between says nothing', () => {
+    const keep = (s: Setup, readings: Readings) => [
+      { id: s.id, who: 'A', takenAt: '2026-01-01T00:00:00Z', record: recordOf(s, readings) },
+    ]
+    const second = analysis.model.planned[1]?.setup
+    if (!second) throw new Error('no setup')
+    const register: Anchor = {
+      ...anchor,
+      says: 'the register',
+      axes: { y: { at: -96.4, plusMinus: 0.01 }, z: { at: -388, plusMinus: 0.01 } },
+    }
+    const records = {
+      's-2': keep(second, {
+        kind: 'edge',
+        axis: 'x',
+        surface: 'left',
+        tip: 10,
+        touch: { at: -305, towards: '+' },
+      }),
+    }
+    const third = anchorFor(W, WORM_BLOCK, analysis, 2, records, [register])
+    expect(third?.axes.x?.at).toBeCloseTo(-300, 9)
+    expect(third?.axes.x?.setup).toBe(1)
+    expect(third?.axes.y?.setup).toBeUndefined()
+    expect(third?.says).toBe('setup 2, then the register')
+    // Setup 4 has its stop at the right: what setups 5 and 6 know of the left one is from before that.
+    expect(anchorFor(W, WORM_BLOCK, analysis, 4, records, [register])?.axes.x).toBeUndefined()
+    expect(anchorFor(W, WORM_BLOCK, analysis, 2, {}, [])).toBeUndefined()
   })
   it('the table takes what was found, else what follows from it, else says that it is not known', () => {
     const rows = offsetTable(W, WORM_BLOCK, analysis, {

@@ -15,10 +15,13 @@ export interface Anchor {
   readonly machine: string
   readonly vise: string
   readonly stop: 'left' | 'right' | 'none'
-  readonly axes: Readonly<Partial<Record<Axis, Found>>>
+  readonly axes: Readonly<Partial<Record<Axis, AnchorAxis>>>
   /** Who says so: "setup 1" or a fixture of the register. */
   readonly says: string
-  /** Index of the setup that it was found in; undefined when it is written down in the register. */
+}
+
+/** One axis of an anchor; `setup` is the index of the setup that found it, undefined for the register. */
+export interface AnchorAxis extends Found {
   readonly setup?: number | undefined
 }
 
@@ -52,7 +55,9 @@ export function anchorOf(part: Part, analysis: Analysis, index: number, found: F
   const axes = Object.fromEntries(
     AXES.flatMap((axis) => {
       const at = found.axes[axis]
-      return at ? [[axis, { at: at.at - (zero[axis] - base[axis]), plusMinus: at.plusMinus }]] : []
+      return at
+        ? [[axis, { at: at.at - (zero[axis] - base[axis]), plusMinus: at.plusMinus, setup: index }]]
+        : []
     }),
   )
   const { holding, machine } = planned.setup
@@ -62,7 +67,6 @@ export function anchorOf(part: Part, analysis: Analysis, index: number, found: F
     stop: holding.stop,
     axes,
     says: `setup ${index + 1}`,
-    setup: index,
   }
 }
 
@@ -119,7 +123,11 @@ export function predictZero(
       return
     }
     if (!from) {
-      steps.push(`${letter}: ${anchor.says} did not find it.`)
+      steps.push(
+        axis === 'x' && holding.stop !== 'none'
+          ? 'X: where the stop stands now is not known; find it by touching.'
+          : `${letter}: ${anchor.says} did not find it.`,
+      )
       return
     }
     const away = zero[axis] - base[axis]
@@ -172,12 +180,12 @@ function spreadOf(analysis: Analysis, index: number, anchor: Anchor, axis: numbe
   const { model, stacked } = analysis
   const here = stacked.zeroed[index]?.[axis]
   const name = AXES[axis] ?? 'x'
-  const from = anchor.axes[name]?.plusMinus ?? 0
+  const { plusMinus: from = 0, setup } = anchor.axes[name] ?? {}
   if (!here) return from
-  const before = anchor.setup === undefined ? undefined : stacked.zeroed[anchor.setup]?.[axis]
+  const before = setup === undefined ? undefined : stacked.zeroed[setup]?.[axis]
   const form: Sparse = before ? subtractForms(here, before) : here
   const { mean, sigma } = combineIndependent(form, model.stack.sources)
-  const planned = anchor.setup === undefined ? undefined : model.planned[anchor.setup]
+  const planned = setup === undefined ? undefined : model.planned[setup]
   // Where the plan took the vise's own zero, the touches that were made instead add what they had.
   const touched = !planned || planned.setup.zero[name].kind === 'fixture' ? from : 0
   return Math.hypot(Math.abs(mean) + SIGMAS * sigma, touched)

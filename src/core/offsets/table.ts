@@ -5,7 +5,14 @@ import { type Found } from '../probing'
 import { type Workshop } from '../workshop'
 import { type FoundZero, foundZero } from './found'
 import { readOffsetName } from './names'
-import { type Anchor, anchorOf, type MeasuredSizes, predictZero, zeroPlaceWords } from './predict'
+import {
+  type Anchor,
+  type AnchorAxis,
+  anchorOf,
+  type MeasuredSizes,
+  predictZero,
+  zeroPlaceWords,
+} from './predict'
 import { type ZeroRecord } from './record'
 
 /** A record as it was kept. */
@@ -58,8 +65,9 @@ export function foundOfSetup(
 }
 
 /**
- * Where holdings stand, by what was found so far: from the latest setup before `index` in the same vise
- * on the same machine, else from what the register says of that vise.
+ * Where the holding of a setup stands, by what was found before it in the same vise on the same machine;
+ * each axis from the latest setup that found it, else from what the register says of that vise. X goes
+ * with the stop: once the stop has been at the other end, where it was before says nothing.
  */
 export function anchorFor(
   workshop: Workshop,
@@ -72,14 +80,37 @@ export function anchorFor(
   const { planned } = analysis.model
   const here = planned[index]?.setup
   if (!here) return undefined
+  const sameVise = (other: { machine: string; holding: { vise: string } }): boolean =>
+    other.machine === here.machine && other.holding.vise === here.holding.vise
+  const axes: Partial<Record<Axis, AnchorAxis>> = {}
+  const says: string[] = []
+  let stopStayed = true
+  const take = (anchor: Anchor): void => {
+    const fresh = AXES.filter(
+      (axis) => anchor.axes[axis] && !axes[axis] && (axis !== 'x' || stopStayed),
+    )
+    for (const axis of fresh) {
+      const at = anchor.axes[axis]
+      if (at) axes[axis] = at
+    }
+    if (fresh.length > 0) says.push(anchor.says)
+  }
   for (let i = index - 1; i >= 0; i--) {
     const before = planned[i]?.setup
-    if (!before || before.machine !== here.machine || before.holding.vise !== here.holding.vise)
-      continue
+    if (!before || !sameVise(before)) continue
+    stopStayed &&= before.holding.stop === here.holding.stop
     const found = foundOfSetup(workshop, part, analysis, i, records[before.id] ?? [])
-    if (found && Object.keys(found.axes).length > 0) return anchorOf(part, analysis, i, found)
+    if (found) take(anchorOf(part, analysis, i, found))
   }
-  return register.find((a) => a.machine === here.machine && a.vise === here.holding.vise)
+  const kept = register.find((a) => a.machine === here.machine && a.vise === here.holding.vise)
+  if (kept) {
+    stopStayed &&= kept.stop === here.holding.stop
+    take(kept)
+  }
+  if (says.length === 0) return undefined
+  const { machine } = here
+  const { stop, vise } = here.holding
+  return { machine, vise, stop, axes, says: says.join(', then ') }
 }
 
 /** The offsets of a way: found where there are records, else predicted, else not known. */

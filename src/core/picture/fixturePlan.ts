@@ -141,5 +141,11 @@ function drawVise(sheet: Sheet, fixture: Fixture, width: number): void {
   const away = right ? STOP_MM : -STOP_MM
   sheet.rectangle(0, -20, away, -8, { fill: 'steel', stroke: 'soft' })
   sheet.line(0, -20, 0, -8, { stroke: 'blue', width: 3 })
-  sheet.words(away / 2, -20, 'stop', { dy: 15, size: 12, ink: 'soft' })
+  sheet.words(away, -14, 'stop', {
+    anchor: right ? 'start' : 'end',
+    dx: right ? 5 : -5,
+    dy: 4,
+    size: 12,
+    ink: 'soft',
+  })
 }

@@ -69,7 +69,8 @@ export function MachinePicture({ machine }: { readonly machine: Machine }) {
               fill="var(--yellow)"
             />
             <text
-              x={x(rotary.centre.x) + 12}
+              x={x(rotary.centre.x) - 12}
+              textAnchor="end"
               y={z(top + rotary.centre.z) + 5}
               fontSize="13"
               stroke="none"

@@ -11,6 +11,8 @@ export interface KnownFixture {
   readonly machine: string
   readonly trusted: boolean
   readonly knownMm: number
+  /** A vise: what its stop, jaw and bed give; zero of a setup follows from it. */
+  readonly anchor: Anchor | undefined
   readonly offsets: readonly {
     readonly size: string
     readonly offset: string

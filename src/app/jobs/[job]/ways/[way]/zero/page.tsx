@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation'
 import { Suspense } from 'react'
-import { fixtureOffsets } from '@/core/fixtures'
+import { anchorOfFixture, fixtureOffsets } from '@/core/fixtures'
 import { ZeroView } from '@/features/zero/ZeroView'
 import { listRegister, loadJob, registerAnchors, zeroRecords } from '@/operations'
 
@@ -37,6 +37,7 @@ export default async function ZeroPage({
           machine: fixture.machine,
           trusted: standing.kind === 'trusted',
           knownMm: fixture.knownMm,
+          anchor: anchorOfFixture(fixture),
           offsets: fixtureOffsets(fixture),
         }))}
       />
