@@ -6,7 +6,7 @@ import { writeDocument } from '@/core/formats'
 import { type Result } from '@/core/issues'
 import { type Readings, standingMark, type ZeroRecord } from '@/core/offsets'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
-import { closeDatabase, migrateDatabase } from '@/db'
+import { closeDatabase, migrateDatabase, readWorkshop } from '@/db'
 import {
   changeFixture,
   createFixture,
@@ -22,6 +22,7 @@ import {
   noteFixture,
   registerAnchors,
   retireFixture,
+  saveGear,
   wayWork,
   withdrawZero,
   zeroRecords,
@@ -199,5 +200,30 @@ describe('the register', () => {
       'Vise 125 on the small mill trusted',
     ])
     expect(await registerAnchors()).toMatchObject([{ vise: 'vise-125', stop: 'left' }])
+  })
+})
+
+describe('the workshop', () => {
+  it('gear is written over what was there or put in new, and every way is reckoned with it', async () => {
+    const vise = STANDARD_WORKSHOP.vises[0]
+    if (!vise) throw new Error('no vise')
+    const id = `vise-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`
+    const made = must(await saveGear('vise', id, { ...vise, id, name: 'Mine', jawWidth: 88 }))
+    expect(made.vises.find((v) => v.id === id)?.jawWidth).toBe(88)
+    const changed = must(await saveGear('vise', id, { ...vise, id, name: 'Mine', jawWidth: 99 }))
+    expect(changed.vises.filter((v) => v.id === id)).toHaveLength(1)
+    expect((await readWorkshop())?.vises.find((v) => v.id === id)?.jawWidth).toBe(99)
+  })
+  it('figures that cannot be, and another id, are refused and nothing is written', async () => {
+    const before = await readWorkshop()
+    const [cutter] = STANDARD_WORKSHOP.cutters
+    expect(refused(await saveGear('cutter', 'face-50', { ...cutter, diameter: -1 }))).toMatch(
+      /^schema/,
+    )
+    expect(refused(await saveGear('cutter', 'face-50', { ...cutter, colour: 'red' }))).toMatch(
+      /^schema/,
+    )
+    expect(refused(await saveGear('cutter', 'end-6', cutter))).toBe('gear.id')
+    expect(await readWorkshop()).toEqual(before)
   })
 })

@@ -56,6 +56,9 @@ export function overTheWork({ boxes, ends, vise }: World): Readonly<Record<Axis,
 const CLEAR_MM = 30
 
 const RAPID = 3000
+const NEAR_MM = 0.15
+const COARSE_MM = 0.1
+const FINE_MM = 0.002
 /** Free run-out of an edge finder, and how far it may be pushed before it is bent, mm. */
 const RUN_OUT_MM = 0.5
 const GIVE_MM = 1.2
@@ -184,12 +187,14 @@ export class Mill {
 
   private isMoving = (): boolean => AXES.some((axis) => this.target[axis] !== this.shown[axis])
 
-  /** At most this far in a slice, mm: finer than a kick. */
+  /** How far at most in a slice: coarse where nothing is near, finer than it repeats before a touch. */
   private sliceMs(): number {
     const fastest = Math.max(
       ...AXES.map((axis) => (this.target[axis] === this.shown[axis] ? 0 : this.feed[axis])),
     )
-    return fastest === 0 ? Infinity : (0.05 / fastest) * 60_000
+    if (fastest === 0) return Infinity
+    const near = Math.min(Math.abs(this.sideGap()), Math.abs(this.downGap()))
+    return ((near > NEAR_MM ? COARSE_MM : FINE_MM) / fastest) * 60_000
   }
 
   private move(ms: number): void {

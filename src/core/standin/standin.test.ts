@@ -430,3 +430,75 @@ describe('the stream', () => {
     expect(heard(message(1), message(2, { x: 1 }), message(3, { x: 2 })).state.kind).toBe('live')
   })
 })
+
+describe('laws of the mill', () => {
+  const actions = fc.array(
+    fc.oneof(
+      fc.record({
+        do: fc.constant('jog' as const),
+        axis: fc.constantFrom('x' as const, 'y' as const, 'z' as const),
+        by: fc.double({ min: -80, max: 80, noNaN: true }),
+        feed: fc.constantFrom(100, 1000, 3000),
+      }),
+      fc.record({
+        do: fc.constant('tool' as const),
+        tool: fc.constantFrom('edge-finder' as const, 'probe' as const, 'rod' as const),
+      }),
+      fc.record({ do: fc.constant('spindle' as const), rpm: fc.constantFrom(0, 1000) }),
+      fc.constant({ do: 'stop' as const }),
+    ),
+    { minLength: 1, maxLength: 8 },
+  )
+  it('the same world, seed and actions give the same messages', () => {
+    fc.assert(
+      fc.property(actions, fc.integer({ min: 1, max: 1000 }), (list, seed) => {
+        const [a, b] = [
+          new Mill({ ...WORLD, repeatMm: 0.01 }, seed),
+          new Mill({ ...WORLD, repeatMm: 0.01 }, seed),
+        ]
+        for (const action of list) expect(run(a, action)).toEqual(run(b, action))
+      }),
+      { numRuns: 25 },
+    )
+  })
+  it('it stays within its travels, and every message is one that the reader takes', () => {
+    fc.assert(
+      fc.property(actions, (list) => {
+        const mill = new Mill({ ...WORLD, repeatMm: 0.01 }, 3)
+        let monitor = newMonitor(0)
+        let now = 0
+        for (const action of list) {
+          mill.do(action)
+          for (let i = 0; i < 40; i++) {
+            const message = mill.step(20)
+            now += 20
+            monitor = hear(monitor, JSON.stringify(message), now)
+            expect(monitor.state.kind).toBe('live')
+            for (const axis of ['x', 'y', 'z'] as const) {
+              const [low_, high] = WORLD.ends[axis]
+              expect(message[axis]).toBeGreaterThanOrEqual(low_)
+              expect(message[axis]).toBeLessThanOrEqual(high)
+            }
+          }
+        }
+      }),
+      { numRuns: 25 },
+    )
+  })
+  it('nothing is run through: whatever is driven, a tip is never deeper in metal than it gives', () => {
+    fc.assert(
+      fc.property(actions, (list) => {
+        const mill = new Mill(WORLD, 3)
+        for (const action of list) {
+          const { sense, tool, x, y, z } = run(mill, action)
+          const over = z - TOOL_FIGURES[tool].length - WORLD.vise.z
+          const gap = toNearestWall(WORLD, { x, y }, over) - TOOL_FIGURES[tool].tip / 2
+          // A new tool may be put in where the old one stood.
+          if (action.do === 'tool' || sense.kind === 'bent') return
+          expect(gap).toBeGreaterThan(-1.5)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+})

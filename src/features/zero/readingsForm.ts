@@ -361,3 +361,18 @@ export function beginDraft(
           }
   }
 }
+
+/** What the plan of the setup wants an axis to be found on, in a word or two. */
+export const planWords = (part: Part, planned: PlannedSetup, axis: Axis): string => {
+  const pickup = planned.setup.zero[axis]
+  switch (pickup.kind) {
+    case 'fixture':
+      return { x: 'the stop', y: 'the jaw', z: 'the parallels' }[axis]
+    case 'both-sides':
+      return 'both sides'
+    case 'bore':
+      return refLabel(part, pickup.feature)
+    default:
+      return refLabel(part, pickup.surface)
+  }
+}
