@@ -1,18 +1,13 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { CALCULATORS, runCalculator } from '@/core/calculators'
-import { readDocumentText } from '@/core/formats'
 import { type Issue, nearestWord, type Result } from '@/core/issues'
 import {
-  analyseFile,
-  checkFile,
   EXPORT_KINDS,
   type ExportKind,
   type ExportOptions,
-  exportFile,
   readPlace,
-  zeroFromReadings,
-} from '@/operations/files'
+} from '@/operations/exportOptions'
 
 const USAGE = `foothold: plans and checks milling work in several setups
 
@@ -69,6 +64,9 @@ async function main(): Promise<number> {
   }
   if (path === undefined) throw new BadInput(`Name the file to ${command}.`)
   const text = read(path)
+  // Only what the command needs is loaded: a quick figure is there at once.
+  const { analyseFile, checkFile, exportFile, zeroFromReadings } =
+    await import('@/operations/files')
   switch (command) {
     case 'check': {
       const checks = must(checkFile(text))
@@ -89,6 +87,7 @@ async function main(): Promise<number> {
       const kind = values.as ?? 'json'
       if (!(EXPORT_KINDS as readonly string[]).includes(kind))
         throw new BadInput(`--as takes ${EXPORT_KINDS.join(', ')}; “${kind}” is none of them.`)
+      const { readDocumentText } = await import('@/core/formats')
       const exported = must(
         await exportFile(must(readDocumentText(text)), kind as ExportKind, exportOptions(values)),
       )

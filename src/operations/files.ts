@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { findingsOf, type Finding } from '@/core/findings'
-import { type CountedFrom, drillingPlan, holesInSetup, outlineInSetup } from '@/core/drilling'
+import { drillingPlan, holesInSetup, outlineInSetup } from '@/core/drilling'
 import {
   drillingProgram,
   type FootholdFile,
@@ -23,17 +23,16 @@ import {
   foundZero,
   type OffsetRow,
   offsetTable,
-  type RecordsBySetup,
   standingMark,
   ZeroRecordSchema,
 } from '@/core/offsets'
 import { type Analysis, analyse, type PlannedSetup } from '@/core/prediction'
 import { setupSheet } from '@/core/sheet'
 import { simulate, type SimulationOptions } from '@/core/variation'
-import { type LengthUnit, parseLength } from '@/core/units'
 import { type Way } from '@/core/way'
 import { writeDxf } from '@/exchange'
 import { setupSheetPdf, templatePdf } from '@/pdf'
+import { type ExportKind, type ExportOptions } from './exportOptions'
 
 /** What `check` says of one way. */
 export interface WayCheck {
@@ -127,44 +126,10 @@ function runToEnd<T>(steps: Generator<number, T>): T {
   }
 }
 
-export const EXPORT_KINDS = [
-  'json',
-  'csv',
-  'sheet-pdf',
-  'holes-csv',
-  'holes-dxf',
-  'template-svg',
-  'template-pdf',
-  'program',
-  'offsets-csv',
-  'offsets-g10',
-] as const
-export type ExportKind = (typeof EXPORT_KINDS)[number]
-
 export interface Exported {
   readonly bytes: Uint8Array
   readonly type: string
   readonly name: string
-}
-
-/** What more an export may be told. */
-export interface ExportOptions {
-  /** Name of the way; the first when left out. */
-  readonly way?: string | undefined
-  /** Number of the setup from 1, for holes, templates and programs; the first when left out. */
-  readonly setup?: number | undefined
-  /** From where hole coordinates are counted. */
-  readonly from?: CountedFrom | undefined
-  /** Unit of the program; that of the part when left out. */
-  readonly unit?: LengthUnit | undefined
-  /** Readings by which zero was found, for offsets and the sheet. */
-  readonly records?: RecordsBySetup | undefined
-  /** Where vises stand by the register, for offsets that were not found. */
-  readonly register?: readonly Anchor[] | undefined
-  /** Where stop, fixed jaw and bed stand, machine coordinates, mm; instead of the register. */
-  readonly place?: { readonly x: number; readonly y: number; readonly z: number } | undefined
-  /** Canned cycles in the program; written out without. */
-  readonly cycles?: boolean | undefined
 }
 
 /** Writes a document out as its own format, a table, the setup sheet, or what a setup needs for its holes. */
@@ -222,22 +187,6 @@ export async function exportFile(
     type: 'application/pdf',
     name: `${stem}-setup-sheet.pdf`,
   })
-}
-
-/** Reads `X, Y, Z`, as lengths are read everywhere; a bare number is mm. */
-export function readPlace(text: string): Result<{ x: number; y: number; z: number }> {
-  const parts = text.split(/[,;]\s*|\s+/).filter(Boolean)
-  const read = parts.map((part) => parseLength(part, 'mm'))
-  const wrong = read.find((r) => !r.ok)
-  if (wrong && !wrong.ok) return wrong
-  const [x, y, z] = read.flatMap((r) => (r.ok ? [r.value.mm] : []))
-  return x === undefined || y === undefined || z === undefined || parts.length > 3
-    ? fail(
-        'place.three',
-        'A place has three figures: X, Y, Z of stop, fixed jaw and bed in the machine.',
-        'place',
-      )
-    : succeed({ x, y, z })
 }
 
 /** Works out readings taken at the machine for one setup of a document: zero, how well it is known, what looks wrong. */

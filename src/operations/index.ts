@@ -1,14 +1,6 @@
 export { saveDocument, type Saved, stepHistory } from './documents'
-export {
-  analyseFile,
-  checkFile,
-  EXPORT_KINDS,
-  type Exported,
-  type ExportOptions,
-  exportFile,
-  type ExportKind,
-  readPlace,
-} from './files'
+export { EXPORT_KINDS, type ExportKind, type ExportOptions, readPlace } from './exportOptions'
+export { analyseFile, checkFile, type Exported, exportFile } from './files'
 export { readDxf as readDrawing } from '@/exchange'
 export { beginAgain, type HoleWork, holeWork, measureHoles, tickHole } from './holes'
 export {

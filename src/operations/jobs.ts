@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { nanoid } from 'nanoid'
 import { findingsOf } from '@/core/findings'
 import { type FootholdFile, readDocumentText } from '@/core/formats'
@@ -101,31 +102,24 @@ export async function jobFile(id: string): Promise<Result<FootholdFile>> {
 
 export async function listJobs(): Promise<readonly JobSummary[]> {
   const [records, workshop] = await Promise.all([listJobRecords(), workshopOrStandard()])
+  const stamp = createHash('sha256').update(JSON.stringify(workshop)).digest('base64')
   const summaries = await Promise.all(
     records.map(async (record): Promise<JobSummary[]> => {
       const documents = await listDocuments(record.id)
       const partRecord = documents.find((d) => d.kind === 'part')
       if (!partRecord) return []
-      const part = storedPart(partRecord).body
+      const drawn = storedPart(partRecord)
+      const part = drawn.body
       const ways = documents
         .filter((d) => d.kind === 'way')
         .map(storedWay)
-        .map(({ body, id }) => {
-          const analysis = analyse(workshop, part, body)
-          const { open, short } = wayVerdict(analysis)
-          const forbids = findingsOf(workshop, part, body, analysis).filter(
-            (f) => f.severity === 'forbids',
-          ).length
-          return {
-            id,
-            name: body.name,
-            note: body.note,
-            setups: body.setups.length,
-            short,
-            open,
-            forbids,
-          }
-        })
+        .map((way) => ({
+          id: way.id,
+          name: way.body.name,
+          note: way.body.note,
+          setups: way.body.setups.length,
+          ...verdictOf(workshop, stamp, drawn, way),
+        }))
       return [
         {
           id: record.id,
@@ -142,6 +136,36 @@ export async function listJobs(): Promise<readonly JobSummary[]> {
     }),
   )
   return summaries.flat()
+}
+
+interface Verdict {
+  readonly short: number
+  readonly open: number
+  readonly forbids: number
+}
+
+/** What was worked out for a version of part and way with a workshop: the same again gives the same. */
+const verdicts = new Map<string, Verdict>()
+const MOST_VERDICTS = 2000
+
+function verdictOf(
+  workshop: Workshop,
+  stamp: string,
+  part: Stored<Part>,
+  way: Stored<Way>,
+): Verdict {
+  const key = `${part.id} ${part.version} ${way.id} ${way.version} ${stamp}`
+  const known = verdicts.get(key)
+  if (known) return known
+  const analysis = analyse(workshop, part.body, way.body)
+  const { open, short } = wayVerdict(analysis)
+  const forbids = findingsOf(workshop, part.body, way.body, analysis).filter(
+    (f) => f.severity === 'forbids',
+  ).length
+  const verdict = { short, open, forbids }
+  if (verdicts.size >= MOST_VERDICTS) verdicts.clear()
+  verdicts.set(key, verdict)
+  return verdict
 }
 
 /** The next thing to do on a job, in words. */

@@ -48,7 +48,12 @@ export async function keepZero(
   const { part, planned, workshop } = now.value
   const found = foundZero(workshop, part, planned, kept.record)
   if (!found.ok) return found
-  await insertZeroRecord({ ...kept, wayId, setupId })
+  if (!(await insertZeroRecord({ ...kept, wayId, setupId })))
+    return fail(
+      'record.id',
+      'These readings were not kept: their id belongs to another setup. Send them with a new one.',
+      'id',
+    )
   return succeed(await zeroRecords(wayId))
 }
 

@@ -10,7 +10,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['S', 'say it: go to the line (Part)'],
   ['Tab', 'in the line: take the first completion'],
   ['Enter', 'in the line: add what was said'],
-  ['[  ]', 'setup before, setup after (Ways)'],
+  ['[  ]', 'setup before, setup after (Ways, Holes, Zero)'],
   ['Shift [  ]', 'move the setup earlier, later (Ways)'],
   ['↑  ↓', 'requirement before, after (Ways)'],
   ['T', 'turn the part: which face is up (Ways)'],

@@ -1,11 +1,12 @@
 'use client'
 
-import { useMemo } from 'react'
+import { useEffect, useMemo } from 'react'
 import { markedCornerSeen } from '@/core/drilling'
 import { type Part } from '@/core/part'
 import { isometric } from '@/core/picture'
 import { type PlannedSetup } from '@/core/prediction'
 import { turnWords } from '@/core/way'
+import { isTyping } from './KeysHelp'
 import { SceneSvg } from './SceneSvg'
 
 interface SetupStripProps {
@@ -33,6 +34,18 @@ export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStrip
       ),
     [part, planned],
   )
+  // [ and ] go to the setup before and after, as in the ways.
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const by = event.key === '[' ? -1 : event.key === ']' ? 1 : 0
+      if (by === 0 || isTyping(event)) return
+      const at = planned.findIndex((p) => p.setup.id === chosen)
+      const next = planned[Math.max(0, Math.min(planned.length - 1, at + by))]
+      if (next) onChoose(next.setup.id)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [chosen, onChoose, planned])
   return (
     <nav aria-label="Setups" className="flex shrink-0 gap-2 overflow-x-auto px-4 py-2">
       {planned.map((p, i) => {

@@ -56,6 +56,9 @@ bench
       holesInSetup(holes.part, planned, 'zero', laidOut)
     holeChecks(STANDARD_WORKSHOP, holes.part, holes.way, holesAnalysis)
   })
+  .add('1 000 holes: all findings in six setups', () => {
+    findingsOf(STANDARD_WORKSHOP, holes.part, holes.way, holesAnalysis)
+  })
   .add('10 000 entities of DXF read', () => void readDxf(drawing))
   .add('smallest-zone fit of 200 holes', () => void smallestZoneFit(places))
 const nextVise = anchorOfFixture(VISE_ON_SMALL_MILL)
@@ -84,6 +87,7 @@ const targets: Readonly<Record<string, number>> = {
   '12 setups, 300 surfaces, 100 requirements': 100,
   '100 000 pieces of the demo': 1500,
   '1 000 holes: layout, checks, coordinates in six setups': 50,
+  '1 000 holes: all findings in six setups': 50,
   '10 000 entities of DXF read': 1000,
   'smallest-zone fit of 200 holes': 50,
   'next zero predicted': 1,

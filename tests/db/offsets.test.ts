@@ -74,6 +74,10 @@ describe('readings', () => {
     expect(must(await withdrawZero(way.id, kept.id, true))[first.id]).toBeUndefined()
     expect(must(await withdrawZero(way.id, kept.id, false))[first.id]).toHaveLength(1)
     expect(refused(await withdrawZero(way.id, 'no-such-one', true))).toBe('record.missing')
+    const other = await worm()
+    const taken = await keepZero(other.way.id, other.first.id, kept)
+    expect(refused(taken)).toBe('record.id')
+    expect(await zeroRecords(other.way.id)).toEqual({})
   })
   it('that give no zero are refused in words and not kept', async () => {
     const { first, way } = await worm()

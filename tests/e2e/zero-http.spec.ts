@@ -39,13 +39,14 @@ test('zeros over HTTP: kept, listed, withdrawn; what gives no zero is refused in
     stood,
   }
   const path = `${way}/setups/s-2/zeros`
-  const kept = await request.post(path, { data: { id: 'one-of-these', who: 'A', record } })
+  const one = `kept-${Date.now()}`
+  const kept = await request.post(path, { data: { id: one, who: 'A', record } })
   expect(kept.status()).toBe(201)
   expect(Object.keys((await (await request.get(`${way}/zeros`)).json()) as object)).toEqual(['s-2'])
-  const withdrawn = await request.put(`${way}/zeros/one-of-these`, { data: { withdrawn: true } })
+  const withdrawn = await request.put(`${way}/zeros/${one}`, { data: { withdrawn: true } })
   expect(await withdrawn.json()).toEqual({})
   const send = (more: object, who = 'A') =>
-    refused(request, 'post', path, { id: 'another-one', who, record: { ...record, ...more } })
+    refused(request, 'post', path, { id: `${one}-b`, who, record: { ...record, ...more } })
   expect((await send({}, '  ')).sentence).toContain('“who”')
   expect((await send({ stood: 'elsewhere' })).code).toBe('record.stood')
   expect((await send({ readings: { ...record.readings, tip: 0 } })).sentence).toContain('tip')

@@ -178,6 +178,10 @@ test('zero is moved to the centre and back, the offset renamed; reach, index, fi
   const download = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Table, CSV' }).click()
   expect((await download).suggestedFilename()).toBe('worm-block-offsets.csv')
+  await page.keyboard.press(']')
+  await expect(page.getByRole('heading', { name: '5 · Mounting holes' })).toBeVisible()
+  await page.keyboard.press('[')
+  await expect(page.getByRole('heading', { name: '4 · Bore for the worm' })).toBeVisible()
   await page.getByRole('button', { name: 'Reach' }).click()
   await expect(page.getByText('● Small CNC mill reaches everything in this setup.')).toBeVisible()
   await page.getByText('A long part, split at the stop').click()
@@ -300,7 +304,7 @@ test('practice: the edge finder is learned, and the answer scored', async ({ pag
   const down = z - 60 + 10
   const side = async (axis: 'x' | 'y', sign: 1 | -1, name: string): Promise<void> => {
     const half = (axis === 'x' ? 70 : 43) / 2 + 5
-    const away = half + 3.5
+    const away = half + 1.2
     await mill.act({ do: 'go', z })
     await mill.still()
     await mill.act({

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { PIER_PLATE, PIER_PLATE_WAY } from '../demo'
+import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
 import { applyMotion, point } from '../geometry'
 import { type Feature, type Hole, type Part, type Side } from '../part'
 import { analyse, type PlannedSetup } from '../prediction'
@@ -14,6 +14,7 @@ import {
   drilledDepth,
   drillingPlan,
   drillingRules,
+  drillingTools,
   type HoleInSetup,
   holesInSetup,
   holesOf,
@@ -305,5 +306,23 @@ describe('measured patterns', () => {
     const two = measure((p) => p).slice(0, 2)
     expect(judgeMeasured(two.slice(0, 1), 'inch').holes).toHaveLength(1)
     expect(judgeMeasured(two, 'mm').words[0]?.what).toMatch(/scatter/)
+  })
+})
+
+describe('tools without their paths', () => {
+  it('are those of the plan, each as deep as its deepest cut', () => {
+    for (const [part, way] of [
+      [WORM_BLOCK, WORM_BLOCK_WAY_A],
+      [PIER_PLATE, PIER_PLATE_WAY],
+    ] as const)
+      for (const planned of analyse(STANDARD_WORKSHOP, part, way).model.planned) {
+        const plan = drillingPlan(STANDARD_WORKSHOP, part, planned)
+        const tools = drillingTools(STANDARD_WORKSHOP, part, planned)
+        expect(tools).toHaveLength(plan.stages.length)
+        for (const stage of plan.stages) {
+          const tool = tools.find((t) => t.name === stage.name && t.kind === stage.kind)
+          expect(tool?.lowestZ).toBeCloseTo(Math.min(...stage.cuts.map((cut) => cut.tipZ)), 9)
+        }
+      }
   })
 })

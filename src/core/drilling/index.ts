@@ -26,6 +26,8 @@ export { type MeasuredHole, type MeasuredReport, judgeMeasured } from './measure
 export {
   type DrillingPlan,
   drillingPlan,
+  type DrillingTool,
+  drillingTools,
   STAGE_KINDS,
   type StageCut,
   type StageKind,

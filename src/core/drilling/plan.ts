@@ -85,34 +85,40 @@ const BORE_ALLOWANCE_MM = 0.5
 /** A countersink for the tap, as a part of the thread’s diameter. */
 const TAP_CHAMFER = 1.05
 
+/** One tool of a setup's holes and the lowest that its tip goes, from the zero of the setup, mm. */
+export interface DrillingTool {
+  readonly name: string
+  readonly kind: StageKind
+  readonly diameterMm: number
+  readonly lowestZ: number
+}
+
+/** The tools of a setup's holes with how deep each goes; their order and paths are not asked for. */
+export function drillingTools(
+  workshop: Workshop,
+  part: Part,
+  planned: PlannedSetup,
+): readonly DrillingTool[] {
+  const { tools } = gatherTools(workshop, part, planned)
+  return tools.map(({ holes, step }) => ({
+    name: step.name,
+    kind: step.kind,
+    diameterMm: step.diameterMm,
+    lowestZ: holes.reduce((low, hole) => Math.min(low, hole.at.z - step.depthMm), Infinity),
+  }))
+}
+
 /** Tools, depths, order and pecks for the holes that are cut in a setup. */
 export function drillingPlan(workshop: Workshop, part: Part, planned: PlannedSetup): DrillingPlan {
-  const rules = drillingRules(planned.setup.drilling)
+  const { left, rules, tools } = gatherTools(workshop, part, planned)
   const data = cuttingData(part.material)
-  const holes = holesInSetup(part, planned).filter((hole) => hole.cutHere)
-  const mills = workshop.cutters.filter((c) => c.kind === 'end mill').map((c) => c.diameter)
-  const left: string[] = []
-  const tools = new Map<string, { step: Step; cuts: StageCut[] }>()
-  const steps = new Map<string, readonly Step[]>()
-  for (const hole of holes) {
-    let made = steps.get(hole.hole.id)
-    if (!made) {
-      made = stepsOf(part, hole, rules, mills, left)
-      steps.set(hole.hole.id, made)
-    }
-    for (const step of made) {
-      const id = `${step.kind} ${step.name} ${step.millsMm ?? ''}`
-      const tool = tools.get(id) ?? { step, cuts: [] }
-      tool.cuts.push(cutOf(part, hole, step, rules, data))
-      tools.set(id, tool)
-    }
-  }
-  const order = [...tools.values()].sort(
+  const order = [...tools].sort(
     (a, b) => stageOrder(a.step, rules) - stageOrder(b.step, rules) || a.step.rank - b.step.rank,
   )
   let at: PlanePoint = { x: 0, y: 0 }
   const fastest = planned.layout.machine.fastest
-  const stages = order.map(({ cuts, step }, i) => {
+  const stages = order.map(({ holes, step }, i) => {
+    const cuts = holes.map((hole) => cutOf(part, hole, step, rules, data))
     const stage = routed(step, cuts, at, i + 1, data, fastest)
     at = stage.cuts[stage.cuts.length - 1] ?? at
     return stage
@@ -120,6 +126,35 @@ export function drillingPlan(workshop: Workshop, part: Part, planned: PlannedSet
   const { high, vise } = planned.layout
   const safeZ = Math.max(high.z, vise.jawHeight) - zeroPoint(part, planned).z + rules.clearMm
   return { stages, rules, material: data.name, safeZ, left }
+}
+
+interface GatheredTool {
+  readonly step: Step
+  readonly holes: HoleInSetup[]
+}
+
+/** The steps that the holes of a setup need, put together by tool. */
+function gatherTools(workshop: Workshop, part: Part, planned: PlannedSetup) {
+  const rules = drillingRules(planned.setup.drilling)
+  const mills = workshop.cutters.filter((c) => c.kind === 'end mill').map((c) => c.diameter)
+  const left: string[] = []
+  const tools = new Map<string, GatheredTool>()
+  const steps = new Map<string, readonly Step[]>()
+  for (const hole of holesInSetup(part, planned)) {
+    if (!hole.cutHere) continue
+    let made = steps.get(hole.hole.id)
+    if (!made) {
+      made = stepsOf(part, hole, rules, mills, left)
+      steps.set(hole.hole.id, made)
+    }
+    for (const step of made) {
+      const id = `${step.kind} ${step.name} ${step.millsMm ?? ''}`
+      const tool = tools.get(id) ?? { step, holes: [] }
+      tool.holes.push(hole)
+      tools.set(id, tool)
+    }
+  }
+  return { rules, left, tools: [...tools.values()] }
 }
 
 /** Chamfers come before spiral-flute taps and after spiral-point ones. */

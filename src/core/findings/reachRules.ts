@@ -1,4 +1,3 @@
-import { drillingPlan } from '../drilling'
 import { envelopeOf, type ReachAcross, type ReachDown, readOffsetName } from '../offsets'
 import { type PlannedSetup } from '../prediction'
 import { capital, type RuleContext } from './context'
@@ -8,7 +7,7 @@ import { type Finding, finding } from './finding'
 export function reachRules(context: RuleContext): Finding[] {
   const { analysis, part, workshop } = context
   return analysis.model.planned.flatMap((planned, i) => {
-    const envelope = envelopeOf(workshop, part, planned, drillingPlan(workshop, part, planned))
+    const envelope = envelopeOf(workshop, part, planned)
     return [
       ...envelope.across.flatMap((reach) => acrossRule(context, planned, reach, i)),
       ...downRules(context, envelope.down, i),

@@ -1,5 +1,5 @@
 import { applyMotion, type Point } from '../geometry'
-import { type DrillingPlan } from '../drilling'
+import { type DrillingTool, drillingTools } from '../drilling'
 import { featureSurfaces, isSide, type Part, refLabel } from '../part'
 import { isSideCut } from '../planning'
 import { type PlannedSetup, zeroPoint } from '../prediction'
@@ -74,16 +74,15 @@ interface Need {
 }
 
 /**
- * Travels against part, holding, tools and clearance moves.
+ * Travels against part, holding, tools and clearance moves. Lengths of tools that the workshop does not
+ * have are guessed.
  *
- * @param drilling - the tools of the holes; their lengths are guessed where the workshop has none.
  * @param anchor - where the holding stands, if it was found or is written down.
  */
 export function envelopeOf(
   workshop: Workshop,
   part: Part,
   planned: PlannedSetup,
-  drilling: DrillingPlan,
   anchor?: Anchor,
 ): Envelope {
   const needs = needsOf(workshop, part, planned)
@@ -91,7 +90,7 @@ export function envelopeOf(
   const { machine } = planned.layout
   const top = machine.gaugeToTable ?? usualGaugeMm(machine.travel.z)
   const gauge: readonly [number, number] = [top - machine.travel.z, top]
-  const down = toolNeeds(workshop, part, planned, drilling).map((need): ReachDown => {
+  const down = toolNeeds(workshop, part, planned).map((need): ReachDown => {
     const bed = planned.layout.vise.bedHeight ?? USUAL_BED_MM
     const low = bed + need.tipZ + need.lengthMm
     const over = Math.max(planned.layout.high.z, planned.layout.vise.jawHeight)
@@ -190,19 +189,14 @@ interface ToolNeed {
   readonly tipZ: number
 }
 
-function toolNeeds(
-  workshop: Workshop,
-  part: Part,
-  planned: PlannedSetup,
-  drilling: DrillingPlan,
-): readonly ToolNeed[] {
+function toolNeeds(workshop: Workshop, part: Part, planned: PlannedSetup): readonly ToolNeed[] {
   const zero = zeroPoint(part, planned)
   const found = new Map<string, ToolNeed>()
   const add = (need: ToolNeed): void => {
     const before = found.get(need.tool)
     if (!before || need.tipZ < before.tipZ) found.set(need.tool, need)
   }
-  for (const stage of drilling.stages) {
+  for (const stage of drillingTools(workshop, part, planned)) {
     const kind = STAGE_TOOL[stage.kind]
     const known = workshop.cutters.find(
       (c) => c.kind === kind && Math.abs(c.diameter - stage.diameterMm) < 1e-6,
@@ -211,7 +205,7 @@ function toolNeeds(
       tool: stage.name,
       lengthMm: known?.length ?? guessedLength(kind, stage.diameterMm),
       guessed: known?.length === undefined,
-      tipZ: zero.z + Math.min(...stage.cuts.map((cut) => cut.tipZ)),
+      tipZ: zero.z + stage.lowestZ,
     })
   }
   for (const op of planned.setup.ops) {
@@ -237,7 +231,7 @@ const STAGE_TOOL = {
   counterbore: 'end mill',
   chamfer: 'chamfer mill',
   tap: 'tap',
-} as const satisfies Record<DrillingPlan['stages'][number]['kind'], Cutter['kind']>
+} as const satisfies Record<DrillingTool['kind'], Cutter['kind']>
 
 /** Lowest place over the bed that cutting a face or feature asks for. */
 function lowestOf(part: Part, { layout, setup }: PlannedSetup, ref: string): number {

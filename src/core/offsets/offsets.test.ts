@@ -3,7 +3,7 @@ import { Matrix4, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
 import { mm, op, plainBlock, setup, way } from '../../../tests/support/documents'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
-import { drillingPlan, holesInSetup } from '../drilling'
+import { holesInSetup } from '../drilling'
 import { point } from '../geometry'
 import { type Part } from '../part'
 import { analyse, zeroPoint } from '../prediction'
@@ -556,7 +556,7 @@ describe('reach', () => {
   const envelope = (length: number, anchor?: Anchor) => {
     const part = { ...block, size: { ...block.size, x: mm(length) } }
     const { planned } = planOf(faced, part)
-    return envelopeOf(W, part, planned, drillingPlan(W, part, planned), anchor)
+    return envelopeOf(W, part, planned, anchor)
   }
   it('the work with its stock, half the cutter and the run-in at both ends, by hand', () => {
     const x = envelope(100).across[0]

@@ -21,15 +21,24 @@ export async function listZeroRecords(wayId: string): Promise<readonly ZeroRow[]
     .orderBy(asc(takenAt), asc(id))
 }
 
-/** Keeps a record; the same id again changes nothing, so that a page may send it twice. */
+/**
+ * Keeps a record; the same one again changes nothing, so that a page may send it twice.
+ *
+ * @returns whether a record of this id is there for this setup: false when another setup has taken it.
+ */
 export async function insertZeroRecord(row: {
   readonly id: string
   readonly wayId: string
   readonly setupId: string
   readonly record: unknown
   readonly who: string
-}): Promise<void> {
+}): Promise<boolean> {
   await database().insert(zeroRecords).values(row).onConflictDoNothing()
+  const [kept] = await database()
+    .select({ wayId: zeroRecords.wayId, setupId: zeroRecords.setupId })
+    .from(zeroRecords)
+    .where(eq(zeroRecords.id, row.id))
+  return kept?.wayId === row.wayId && kept.setupId === row.setupId
 }
 
 /** Withdraws a record, or takes the withdrawal back; it is never deleted. */

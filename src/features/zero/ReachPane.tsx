@@ -1,7 +1,6 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { drillingPlan } from '@/core/drilling'
 import { envelopeOf, splitAtStop } from '@/core/offsets'
 import { type Length, printLength, printSpread } from '@/core/units'
 import { Choice } from '@/ui/fields'
@@ -12,7 +11,7 @@ import { type PaneProps } from './types'
 export function ReachPane(props: PaneProps) {
   const { anchor, part, planned, workshop } = props
   const envelope = useMemo(
-    () => envelopeOf(workshop, part, planned, drillingPlan(workshop, part, planned), anchor),
+    () => envelopeOf(workshop, part, planned, anchor),
     [anchor, part, planned, workshop],
   )
   const length = (mm: number): string => printLength(Math.round(mm * 10) / 10, part.unit)
