@@ -186,6 +186,29 @@ describe('calculators against closed forms and the facts of the trade', () => {
       ),
     )
   })
+  it('a bore from four touches: its middle and diameter, wherever it was touched', () => {
+    const place = fc.double({ min: -200, max: 200, noNaN: true })
+    fc.assert(
+      fc.property(
+        place,
+        place,
+        fc.double({ min: 8, max: 80, noNaN: true }),
+        fc.double({ min: 0, max: 1.5, noNaN: true }),
+        (x, y, diameter, turn) => {
+          const r = (diameter - 4) / 2
+          const inputs: Record<string, string> = { tip: '4' }
+          for (let i = 1; i <= 4; i++) {
+            inputs[`x${i}`] = (x + r * Math.cos(turn + (i * Math.PI) / 2)).toFixed(9)
+            inputs[`y${i}`] = (y + r * Math.sin(turn + (i * Math.PI) / 2)).toFixed(9)
+          }
+          expect(figure('bore-from-touches', inputs, 'centreX')).toBeCloseTo(x, 6)
+          expect(figure('bore-from-touches', inputs, 'centreY')).toBeCloseTo(y, 6)
+          expect(figure('bore-from-touches', inputs, 'diameter')).toBeCloseTo(diameter, 6)
+          expect(figure('bore-from-touches', inputs, 'worstTouch')).toBeLessThan(1e-6)
+        },
+      ),
+    )
+  })
   it('a part circle has a hole at each end', () => {
     const { results } = run('bolt-circle', { diameter: '20', count: '3', sweep: '180' })
     const points = results.points?.value as { x: number; y: number }[]

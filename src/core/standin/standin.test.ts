@@ -502,3 +502,57 @@ describe('laws of the mill', () => {
     )
   })
 })
+
+describe('trust in a stream', () => {
+  it('whatever comes, a reading is only given by a good message, 25 after the last wrong one', () => {
+    const good = (n: number): string =>
+      JSON.stringify({
+        v: 1,
+        n,
+        t: n * 20,
+        x: 0,
+        y: 0,
+        z: 0,
+        tool: 'probe',
+        rpm: 0,
+        moving: false,
+        sense: { kind: 'clear' },
+      })
+    const lines = fc.array(
+      fc.oneof(
+        { weight: 12, arbitrary: fc.constant('good' as const) },
+        { weight: 1, arbitrary: fc.constantFrom('{', 'null', '{"v":1}', '"x"', '') },
+      ),
+      { minLength: 1, maxLength: 120 },
+    )
+    fc.assert(
+      fc.property(lines, (list) => {
+        let monitor = newMonitor(0)
+        let n = 0
+        let since = Infinity
+        list.forEach((line, i) => {
+          n++
+          monitor = hear(monitor, line === 'good' ? good(n) : line, i * 20)
+          since = line === 'good' ? since + 1 : 0
+          expect(refusal(monitor.state) === undefined).toBe(since >= 25)
+        })
+      }),
+    )
+  })
+  it('garbage of any kind never throws and never gives a reading', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.json(),
+          fc.anything().map((v) => String(v)),
+        ),
+        (line) => {
+          const monitor = hear(newMonitor(0), line, 0)
+          expect(monitor.state.kind).not.toBe('live')
+          expect(refusal(monitor.state)).toBeDefined()
+        },
+      ),
+    )
+  })
+})
