@@ -1,33 +1,27 @@
 import { notFound } from 'next/navigation'
 import { TickView } from '@/features/holes/TickView'
-import { holeWork, loadJob } from '@/operations'
+import { holeWork } from '@/operations'
+import { loadWay, type WayParams } from '../loadWay'
 
 export const dynamic = 'force-dynamic'
 
 export default async function TickPage({
   params,
   searchParams,
-}: {
-  params: Promise<{ job: string; way: string }>
-  searchParams: Promise<{ setup?: string | string[] }>
-}) {
-  const { job: jobId, way: wayId } = await params
-  const { setup } = await searchParams
-  const job = await loadJob(jobId)
-  if (!job.ok) notFound()
-  const way = job.value.ways.find((w) => w.id === wayId)
-  const chosen = way?.body.setups.find((s) => s.id === setup) ?? way?.body.setups[0]
-  if (!way || !chosen) notFound()
-  const { ticks } = await holeWork(wayId, chosen.id)
+}: WayParams & { readonly searchParams: Promise<{ setup?: string | string[] }> }) {
+  const [{ job, way }, { setup }] = await Promise.all([loadWay(params), searchParams])
+  const chosen = way.body.setups.find((s) => s.id === setup) ?? way.body.setups[0]
+  if (!chosen) notFound()
+  const { ticks } = await holeWork(way.id, chosen.id)
   return (
     <TickView
       key={chosen.id}
-      jobId={jobId}
-      wayId={wayId}
+      jobId={job.id}
+      wayId={way.id}
       setupId={chosen.id}
-      part={job.value.part.body}
+      part={job.part.body}
       way={way.body}
-      workshop={job.value.workshop}
+      workshop={job.workshop}
       ticks={ticks}
     />
   )

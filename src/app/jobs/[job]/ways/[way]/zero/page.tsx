@@ -1,23 +1,15 @@
-import { notFound } from 'next/navigation'
 import { Suspense } from 'react'
 import { anchorOfFixture, fixtureOffsets } from '@/core/fixtures'
 import { ZeroView } from '@/features/zero/ZeroView'
-import { listRegister, loadJob, registerAnchors, zeroRecords } from '@/operations'
+import { listRegister, registerAnchors, zeroRecords } from '@/operations'
+import { loadWay, type WayParams } from '../loadWay'
 
 export const dynamic = 'force-dynamic'
 
-export default async function ZeroPage({
-  params,
-}: {
-  params: Promise<{ job: string; way: string }>
-}) {
-  const { job: jobId, way: wayId } = await params
-  const job = await loadJob(jobId)
-  if (!job.ok) notFound()
-  const way = job.value.ways.find((w) => w.id === wayId)
-  if (!way) notFound()
+export default async function ZeroPage({ params }: WayParams) {
+  const { job, way } = await loadWay(params)
   const [records, register, fixtures] = await Promise.all([
-    zeroRecords(wayId),
+    zeroRecords(way.id),
     registerAnchors(),
     listRegister(),
   ])
@@ -25,9 +17,9 @@ export default async function ZeroPage({
     <Suspense>
       <ZeroView
         key={way.id}
-        jobId={jobId}
-        part={job.value.part.body}
-        workshop={job.value.workshop}
+        jobId={job.id}
+        part={job.part.body}
+        workshop={job.workshop}
         way={way}
         records={records}
         register={register}
