@@ -1,6 +1,6 @@
 import { AXES, type Axis } from '../geometry'
 import { markedCorner } from '../drilling'
-import { axisOf, type Part } from '../part'
+import { type Part } from '../part'
 import { type PlannedSetup } from '../prediction'
 import { type Setup } from '../way'
 
@@ -40,7 +40,3 @@ export function zeroPlaceOf(setup: Setup): ZeroPlace {
   if (x === y) return { kind: 'feature', surface: x }
   return { kind: 'corner' }
 }
-
-/** Whether the faces that a corner is made of lie across X and Y of the setup, as they must. */
-export const cornerSeen = (part: Part, { setup }: PlannedSetup): boolean =>
-  axisOf(setup.up) !== axisOf(markedCorner(part).x) || axisOf(setup.up) !== 'x'

@@ -1,4 +1,4 @@
-export { cornerSeen, moveZero, type ZeroPlace, zeroPlaceOf } from './convert'
+export { moveZero, type ZeroPlace, zeroPlaceOf } from './convert'
 export { agreement, type Doubt, DOUBT_CODES, type DoubtCode, doubtsOf, tipOf } from './doubts'
 export { type Envelope, envelopeOf, type ReachAcross, type ReachDown } from './envelope'
 export {
@@ -30,7 +30,7 @@ export {
 } from './record'
 export { setupWorld } from './standinWorld'
 export { type Indexed, indexZero, rotaryWords, turnAbout, workAngle } from './rotary'
-export { cornerInSetup, type SanityPlace, sanityPlace } from './sanity'
+export { type SanityPlace, sanityPlace } from './sanity'
 export { splitAtStop, type SplitInput, type SplitPlan } from './split'
 export {
   anchorFor,

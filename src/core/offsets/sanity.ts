@@ -1,5 +1,5 @@
 import { applyMotion, type Point, point } from '../geometry'
-import { cornerPoint, markedCorner, markedCornerSeen } from '../drilling'
+import { markedCorner, markedCornerSeen } from '../drilling'
 import { axisOf, levelOf, oppositeOf, type Part, planeOf, type Side } from '../part'
 import { type PlannedSetup, zeroPoint } from '../prediction'
 import { printLength } from '../units'
@@ -73,7 +73,3 @@ export function sanityPlace(part: Part, planned: PlannedSetup): SanityPlace {
 
 const away = (p: Point<'setup'>, zero: Point<'setup'>): number =>
   Math.hypot(p.x - zero.x, p.y - zero.y)
-
-/** The marked corner in the frame of the setup, for the picture. */
-export const cornerInSetup = (part: Part, planned: PlannedSetup): Point<'setup'> =>
-  applyMotion(planned.layout.setupFromPart, cornerPoint(part))

@@ -18,6 +18,7 @@ import { changeSetup, tickCut, type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { call } from '@/ui/api'
 import { HistoryButtons } from '@/ui/HistoryButtons'
+import { PaneTabs } from '@/ui/PaneTabs'
 import { SaveNotice } from '@/ui/SaveNotice'
 import { SetupStrip } from '@/ui/SetupStrip'
 import { TopBar } from '@/ui/TopBar'
@@ -281,23 +282,12 @@ function SetupHoles(props: SetupHolesProps) {
         />
       </section>
       <aside className="sheet flex min-h-0 flex-col overflow-hidden" aria-label={PANE_WORDS[pane]}>
-        <div
-          role="group"
-          aria-label="What is shown"
-          className="flex gap-1 border-b border-faint px-2 pt-1.5"
-        >
-          {PANES.map((word) => (
-            <button
-              key={word}
-              type="button"
-              aria-pressed={word === pane}
-              className={`cursor-pointer rounded-t-md px-3 py-1.5 ${word === pane ? 'border-b-3 border-blue font-bold' : 'text-soft hover:bg-wash'}`}
-              onClick={() => go({ pane: word })}
-            >
-              {PANE_WORDS[word]}
-            </button>
-          ))}
-        </div>
+        <PaneTabs
+          panes={PANES}
+          words={PANE_WORDS}
+          shown={pane}
+          onShow={(word) => go({ pane: word })}
+        />
         {pane === 'places' && (
           <PlacesPane
             part={part}

@@ -19,6 +19,7 @@ import { printLength } from '@/core/units'
 import { changeSetup, type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
+import { PaneTabs } from '@/ui/PaneTabs'
 import { SaveNotice } from '@/ui/SaveNotice'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { SetupStrip } from '@/ui/SetupStrip'
@@ -205,23 +206,12 @@ function SetupZero(props: SetupZeroProps) {
         className="sheet flex min-h-0 flex-col overflow-hidden"
         aria-label={PANE_WORDS[address.pane]}
       >
-        <div
-          role="group"
-          aria-label="What is shown"
-          className="flex flex-wrap gap-1 border-b border-faint px-2 pt-1.5"
-        >
-          {PANES.map((word) => (
-            <button
-              key={word}
-              type="button"
-              aria-pressed={word === address.pane}
-              className={`cursor-pointer rounded-t-md px-3 py-1.5 ${word === address.pane ? 'border-b-3 border-blue font-bold' : 'text-soft hover:bg-wash'}`}
-              onClick={() => address.go({ pane: word })}
-            >
-              {PANE_WORDS[word]}
-            </button>
-          ))}
-        </div>
+        <PaneTabs
+          panes={PANES}
+          words={PANE_WORDS}
+          shown={address.pane}
+          onShow={(word) => address.go({ pane: word })}
+        />
         <div className="min-h-0 grow overflow-auto p-3" tabIndex={0}>
           {address.pane === 'find' && (
             <FindPane
