@@ -1,6 +1,6 @@
 'use client'
 
-import { useEffect, useMemo } from 'react'
+import { useLayoutEffect, useMemo } from 'react'
 import { markedCornerSeen } from '@/core/drilling'
 import { type Part } from '@/core/part'
 import { isometric } from '@/core/picture'
@@ -34,8 +34,9 @@ export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStrip
       ),
     [part, planned],
   )
-  // [ and ] go to the setup before and after, as in the ways.
-  useEffect(() => {
+  // [ and ] go to the setup before and after, as in the ways. Bound as the page changes, not after it was
+  // painted: a second key that follows at once must count from the setup that is shown.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const by = event.key === '[' ? -1 : event.key === ']' ? 1 : 0
       if (by === 0 || isTyping(event)) return
