@@ -46,6 +46,8 @@ const MAY_IMPORT = {
 const CORE_PACKAGES = [
   '^node_modules/ml-matrix/',
   '^node_modules/zod/',
+  '^node_modules/d3-polygon/',
+  '^node_modules/@types/d3-polygon/',
   '^node_modules/papaparse/',
   '^node_modules/@types/papaparse/',
 ]

@@ -3,6 +3,7 @@ export { linksOf, MOST_HOLES } from './checkPattern'
 export { allRequirements, impliedRequirements } from './impliedRequirements'
 export { BOUGHT_DEFAULTS, freeId, newPart } from './newPart'
 export { type Target, featureLabel, findFace, refLabel, resolveRef } from './refs'
+export { opposedCorners, remainingOutline } from './outline'
 export { nominalOf, requirementFigures, requirementTitle } from './requirementWords'
 export {
   AngleSchema,

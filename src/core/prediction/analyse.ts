@@ -35,6 +35,8 @@ export interface RequirementAnalysis {
   readonly outcome?: Outcome
   readonly compiled?: CompiledMeasure
   readonly reason?: string
+  /** How it was read, where the drawing leaves a choice. */
+  readonly read?: string | undefined
 }
 
 export interface Analysis {
@@ -103,11 +105,18 @@ function judge(
   const measure = measureOf(part, requirement, surfaces, model)
   if (!measure.ok) return open(measure.issues[0].sentence)
   const judged = variants.map((variant) => {
-    const compiled = compileMeasure(measure.value, variant.surfaces, model.stack.sources)
+    const compiled = compileMeasure(measure.value.measure, variant.surfaces, model.stack.sources)
     return { compiled, outcome: evaluate(compiled, model.stack.sources) }
   })
   const worst = judged.reduce((a, b) => (b.outcome.likely.margin < a.outcome.likely.margin ? b : a))
-  return { requirement, title, setups, standing: standingOf(worst.outcome), ...worst }
+  return {
+    requirement,
+    title,
+    setups,
+    standing: standingOf(worst.outcome),
+    read: measure.value.read,
+    ...worst,
+  }
 }
 
 export function standingOf(outcome: Outcome): Standing {

@@ -2,185 +2,433 @@ import {
   addSix,
   contactRow,
   cross,
+  dot,
+  dotSix,
   norm,
   point,
   type Point,
+  rotationRow,
   scale,
+  scaleSix,
   type Six,
   subtract,
   ZERO_SIX,
 } from '../geometry'
-import { type Surface, type Target } from '../part'
-import { type Reading } from '../variation'
+import { decompose } from '../linalg'
+import { type AxisSurface, type PlaneSurface } from '../part'
+import { type Moved, type Reading, type Step } from '../variation'
+import { NOTHING, ownRow, sumOf } from './readings'
 
-/** One linear condition that a datum puts on the frame: the frame's motion along a row follows a reading. */
-interface DatumRow {
-  readonly row: Six
-  readonly rows: Reading['rows']
-}
+/** A datum by its kind; its letter on the drawing is of no concern here. */
+export type Datum =
+  | {
+      readonly kind: 'plane'
+      readonly plane: PlaneSurface
+      readonly outline: readonly Point<'part'>[]
+    }
+  | {
+      readonly kind: 'middle'
+      readonly planes: readonly [PlaneSurface, PlaneSurface]
+      readonly outlines: readonly [readonly Point<'part'>[], readonly Point<'part'>[]]
+    }
+  | { readonly kind: 'axis'; readonly axis: AxisSurface }
+  /** Several holes as one: a pattern named by one letter, or two axes together. */
+  | { readonly kind: 'pattern'; readonly axes: readonly AxisSurface[] }
+
+const HELD = 1e-6
 
 /**
- * The displacement of the frame that datum features give in order: each takes what is still free
- * (ISO 5459:2011, datum system; ASME Y14.5-2018, datum reference frame; both cited from memory).
+ * The frame that datums give in order, as a small displacement: each takes what the ones before it
+ * left, by its kind (ISO 5459:2011, 6 and annex A; ASME Y14.5-2018, 7; both from memory). The table in
+ * docs/engine.md says what each takes, and how.
+ *
+ * The frame is Σ motion · value: `motion` moves what its datum takes and nothing that an earlier one
+ * holds, `value` is read off the datum's surface less what the frame already does there.
  */
-export interface DatumFrame {
-  /** Reading of the frame's own displacement along a row. */
-  read(row: Six): Reading['rows']
-  readonly rank: number
-}
+export class DatumFrame {
+  /** What is found on each piece before the frame can be read: touches and pins. */
+  readonly steps: Step[] = []
+  private figures = 0
+  private readonly taken: { readonly motion: Six; readonly value: Reading }[] = []
+  private open: readonly Six[]
 
-const RANK_TOLERANCE = 1e-6
-
-/**
- * @param datums - primary first; planes, axes, or middles of two planes.
- * @param about - the place of what is measured: motions that no datum holds are taken as none there.
- * @param sizeMm - the size over which turning is weighed against shifting, > 0.
- * @param follow - name of a displacement that the frame follows in what no datum holds, such as what
- *   all cuts of the measured features' setup share: a bolt circle is free to turn about its datum axis.
- */
-export function datumFrame(
-  datums: readonly Target[],
-  about: Point<'part'>,
-  sizeMm: number,
-  follow?: string,
-): DatumFrame {
-  const accepted: DatumRow[] = []
-  const basis: (readonly number[])[] = []
-  // The accepted rows are lower × basis (Gram–Schmidt): their inverse is then a back-substitution.
-  const lower: (readonly number[])[] = []
-  const held = datums.flatMap(rowsOfDatum)
-  let rank = 0
-  for (const [k, candidate] of [
-    ...held,
-    ...(follow === undefined ? [] : followRows(follow)),
-  ].entries()) {
-    if (basis.length === 6) break
-    let rest = weighed(candidate.row, about, sizeMm)
-    const along = basis.map((b) => {
-      const amount = dotRows(rest, b)
-      rest = rest.map((value, i) => value - amount * (b[i] ?? 0))
-      return amount
-    })
-    const length = Math.hypot(...rest)
-    if (length < RANK_TOLERANCE) continue
-    basis.push(rest.map((value) => value / length))
-    lower.push([...along, length])
-    accepted.push(candidate)
-    if (k < held.length) rank++
+  /**
+   * @param datums - primary first.
+   * @param centre - about which turning is weighed against shifting; no result depends on it.
+   * @param sizeMm - the size over which they are weighed, > 0.
+   */
+  constructor(
+    datums: readonly Datum[],
+    centre: Point<'part'>,
+    private readonly sizeMm: number,
+  ) {
+    this.open = unitMotions(centre, sizeMm)
+    for (const datum of datums) this.take(datum)
   }
-  return {
-    rank,
-    read: (row) => {
-      const target = weighed(row, about, sizeMm)
-      const weights = solveTransposed(
-        lower,
-        basis.map((b) => dotRows(target, b)),
+
+  /** The motions that no datum holds. */
+  get free(): readonly Six[] {
+    return this.open
+  }
+
+  /** The frame's own displacement along a row. */
+  read(row: Six): Reading {
+    return sumOf(this.taken.map(({ motion, value }) => [value, dotSix(row, motion)] as const))
+  }
+
+  private take(datum: Datum): void {
+    switch (datum.kind) {
+      case 'plane':
+        return this.takePlane(datum.plane, datum.outline)
+      case 'middle':
+        return this.takeMiddle(datum.planes, datum.outlines)
+      case 'axis':
+        return this.takeAxis(datum.axis)
+      case 'pattern':
+        return this.takePattern(datum.axes)
+    }
+  }
+
+  /** Own deviated plane while nothing is held; later at its nominal angle to what is, touching from outside. */
+  private takePlane(plane: PlaneSurface, outline: readonly Point<'part'>[]): void {
+    const own = (row: Six): Reading => ownRow(plane.id, row)
+    const turns = this.openTurns(inPlane(plane.normal))
+    const levers =
+      turns.length === 1 ? tangentOf(outline, plane.normal, turns[0] as Turn) : undefined
+    for (const { about, beside } of turns) {
+      const value = own(rotationRow(about))
+      // The direction of the plane that touches best: the projected normal for a rectangle.
+      const leans =
+        levers && levers.slope !== 0
+          ? sumOf([
+              [own(rotationRow(beside)), levers.slope],
+              [this.read(rotationRow(beside)), -levers.slope],
+            ])
+          : NOTHING
+      this.accept(
+        rotationRow(about),
+        sumOf([
+          [value, 1],
+          [leans, 1],
+        ]),
       )
-      // Rows of one surface are one row: a plane's three points make a single reading of it.
-      const bySurface = new Map<string, Six>()
-      accepted.forEach((datum, j) => {
-        const weight = weights[j] ?? 0
-        if (Math.abs(weight) < 1e-12) return
-        for (const { surface, row: r } of datum.rows)
-          bySurface.set(surface, addSix(bySurface.get(surface) ?? ZERO_SIX, r, weight))
-      })
-      return Array.from(bySurface, ([surface, r]) => ({ surface, row: r }))
-    },
+    }
+    const row = contactRow(plane.at, plane.normal)
+    if (!this.sees(row)) return
+    const touch =
+      turns.length === 2 ? NOTHING : this.touch(plane, levers ? levers.ends : outline, own)
+    this.accept(
+      row,
+      sumOf([
+        [own(row), 1],
+        [touch, 1],
+      ]),
+    )
   }
-}
 
-const dotRows = (a: readonly number[], b: readonly number[]): number =>
-  a.reduce((sum, value, i) => sum + value * (b[i] ?? 0), 0)
-
-/** Solves w · lower = right for a lower triangle. */
-function solveTransposed(
-  lower: readonly (readonly number[])[],
-  right: readonly number[],
-): readonly number[] {
-  const weights = new Array<number>(right.length).fill(0)
-  for (let j = right.length - 1; j >= 0; j--) {
-    let rest = right[j] ?? 0
-    for (let k = j + 1; k < right.length; k++) rest -= (weights[k] ?? 0) * (lower[k]?.[j] ?? 0)
-    weights[j] = rest / (lower[j]?.[j] ?? 1)
+  /** Two planes closed on both: the mean direction (of the longer pair alone when one is longer), the middle of the touches. */
+  private takeMiddle(
+    [first, second]: readonly [PlaneSurface, PlaneSurface],
+    [outline, other]: readonly [readonly Point<'part'>[], readonly Point<'part'>[]],
+  ): void {
+    const mean = (row: Six): Reading =>
+      sumOf([
+        [ownRow(first.id, row), 0.5],
+        [ownRow(second.id, row), 0.5],
+      ])
+    const turns = this.openTurns(inPlane(first.normal))
+    for (const { about } of turns) {
+      const row = rotationRow(about)
+      const [a, b] = [reachAbout(first, outline, about), reachAbout(second, other, about)]
+      const value =
+        turns.length === 2 || Math.abs(a - b) < 1e-6 * (a + b)
+          ? mean(row)
+          : ownRow(a > b ? first.id : second.id, row)
+      this.accept(row, value)
+    }
+    const at = scale(
+      point<'part'>(first.at.x + second.at.x, first.at.y + second.at.y, first.at.z + second.at.z),
+      0.5,
+    )
+    const row = contactRow(at, first.normal)
+    if (!this.sees(row)) return
+    if (turns.length === 2) return this.accept(row, mean(row))
+    const facing = dot(first.normal, second.normal)
+    this.accept(
+      row,
+      sumOf([
+        [ownRow(first.id, contactRow(first.at, first.normal)), 0.5],
+        [this.turnBetween(first.at, at, first.normal), 0.5],
+        [this.touch(first, outline, (r) => ownRow(first.id, r)), 0.5],
+        [ownRow(second.id, contactRow(second.at, first.normal)), 0.5],
+        [this.turnBetween(second.at, at, first.normal), 0.5],
+        [this.touch(second, other, (r) => ownRow(second.id, r)), 0.5 * Math.sign(facing)],
+      ]),
+    )
   }
-  return weights
-}
 
-const followRows = (surface: string): readonly DatumRow[] =>
-  [0, 1, 2, 3, 4, 5].map((k) => {
-    const row = [0, 0, 0, 0, 0, 0].map((_, i) => (i === k ? 1 : 0)) as unknown as Six
-    return { row, rows: [{ surface, row }] }
-  })
+  /** What the frame's turning adds between two places, along a direction: from where it is read to where it counts. */
+  private turnBetween(from: Point<'part'>, to: Point<'part'>, along: Point<'part'>): Reading {
+    return this.read(addSix(contactRow(to, along), contactRow(from, along), -1))
+  }
 
-/** The row for displacements written about `about`, rotations in units of 1 mm at `sizeMm`. */
-function weighed(row: Six, about: Point<'part'>, sizeMm: number): readonly number[] {
-  const n = point<'part'>(row[3], row[4], row[5])
-  const lever = cross(about, n)
-  return [
-    (row[0] - lever.x) / sizeMm,
-    (row[1] - lever.y) / sizeMm,
-    (row[2] - lever.z) / sizeMm,
-    row[3],
-    row[4],
-    row[5],
-  ]
-}
+  /**
+   * Own line while nothing is held; later the largest inscribed cylinder at its nominal angle to what is:
+   * for a straight bore its place is that of the middle of its length.
+   */
+  private takeAxis(axis: AxisSurface): void {
+    const along = unit(subtract(axis.to, axis.from))
+    const across = inPlane(along)
+    for (const { about } of this.openTurns(across)) {
+      const row = rotationRow(about)
+      this.accept(row, ownRow(axis.id, row))
+    }
+    const middle = between(axis.from, axis.to)
+    // Where only one way is left, it is the way in which the middle can move: from axis to axis.
+    for (const direction of this.openShifts(middle, across)) {
+      const row = contactRow(middle, direction)
+      this.accept(row, ownRow(axis.id, row))
+    }
+  }
 
-function rowsOfDatum(target: Target): readonly DatumRow[] {
-  if (target.kind === 'middle') {
-    const { first, second } = target
-    if (first.kind !== 'plane' || second.kind !== 'plane') return []
-    return [0, 1, 2].map((k) => {
-      const at = first.corners[k] ?? first.at
-      const other = second.corners[k] ?? second.at
-      const row = contactRow(at, first.normal)
+  /** All holes together, locked at their basic places, by pins that grow alike. */
+  private takePattern(axes: readonly AxisSurface[]): void {
+    const [first] = axes
+    if (!first) return
+    const across = inPlane(unit(subtract(first.to, first.from)))
+    const leans = this.openTurns(across).length > 0
+    const places = axes.flatMap((axis) =>
+      (leans ? [axis.from, axis.to] : [between(axis.from, axis.to)]).map((at) => ({ axis, at })),
+    )
+    const rows = places.map(({ at }) => across.map((e) => contactRow(at, e)) as [Six, Six])
+    const seen = seenMotions(rows.flat(), this.open)
+    const motions = seen.map(({ motion }) => motion)
+    if (motions.length === 0) return
+    const pins = places.map(({ axis }, i): Moved => {
+      const [a, b] = rows[i] as [Six, Six]
       return {
-        row,
-        rows: [
-          { surface: first.id, row: half(row) },
-          { surface: second.id, row: half(contactRow(other, first.normal)) },
-        ],
+        first: this.difference(axis.id, a),
+        second: this.difference(axis.id, b),
+        moves: motions.map((m): [number, number] => [-dotSix(a, m), -dotSix(b, m)]),
       }
     })
+    this.steps.push({ kind: 'pins', motions: motions.length, pins })
+    for (const motion of motions)
+      this.taken.push({
+        motion,
+        value: { rows: [], terms: [], steps: [{ value: this.figures++, coefficient: 1 }] },
+      })
+    this.open = without(
+      this.open,
+      seen.map(({ coordinates }) => coordinates),
+    )
   }
-  return rowsOfSurface(target.surface)
-}
 
-const half = (row: Six): Six => row.map((v) => v / 2) as unknown as Six
-
-function rowsOfSurface(surface: Surface): readonly DatumRow[] {
-  const one = (at: Point<'part'>, direction: Point<'part'>): DatumRow => {
-    const row = contactRow(at, direction)
-    return { row, rows: [{ surface: surface.id, row }] }
+  private difference(surface: string, row: Six): Reading {
+    return sumOf([
+      [ownRow(surface, row), 1],
+      [this.read(row), -1],
+    ])
   }
-  if (surface.kind === 'plane')
-    return surface.corners.slice(0, 3).map((corner) => one(corner, surface.normal))
-  const across = acrossAxis(surface)
-  return [surface.from, surface.to].flatMap((at) => across.map((direction) => one(at, direction)))
+
+  /** How far a plane that leans against the frame touches beyond its own middle: the highest corner of its outline. */
+  private touch(
+    plane: PlaneSurface,
+    outline: readonly Point<'part'>[],
+    own: (row: Six) => Reading,
+  ): Reading {
+    const of = outline.map((corner) => {
+      const lever = cross(subtract(corner, plane.at), plane.normal)
+      const row: Six = [lever.x, lever.y, lever.z, 0, 0, 0]
+      return sumOf([
+        [own(row), 1],
+        [this.read(row), -1],
+      ])
+    })
+    this.steps.push({ kind: 'highest', of })
+    return { rows: [], terms: [], steps: [{ value: this.figures++, coefficient: 1 }] }
+  }
+
+  private accept(row: Six, value: Reading): void {
+    const seen = this.open.map((motion) => dotSix(row, motion))
+    const square = seen.reduce((sum, s) => sum + s * s, 0)
+    const motion = this.open.reduce(
+      (sum, m, j) => addSix(sum, m, (seen[j] as number) / square),
+      ZERO_SIX,
+    )
+    this.taken.push({
+      motion,
+      value: sumOf([
+        [value, 1],
+        [this.read(row), -1],
+      ]),
+    })
+    this.open = without(this.open, [seen])
+  }
+
+  private sees(row: Six): boolean {
+    return Math.hypot(...this.open.map((motion) => dotSix(row, motion))) > HELD
+  }
+
+  /** Turns about the two in-plane directions that are still open, with the direction beside each. */
+  private openTurns(plane: readonly [Point<'part'>, Point<'part'>]): readonly Turn[] {
+    return this.openOf(plane, (e) => scaleSix(rotationRow(e), this.sizeMm))
+  }
+
+  private openShifts(
+    at: Point<'part'>,
+    plane: readonly [Point<'part'>, Point<'part'>],
+  ): readonly Point<'part'>[] {
+    return this.openOf(plane, (e) => contactRow(at, e)).map(({ about }) => about)
+  }
+
+  /** The directions of a plane along which the open motions move something, most first. */
+  private openOf(
+    [u, v]: readonly [Point<'part'>, Point<'part'>],
+    row: (direction: Point<'part'>) => Six,
+  ): readonly Turn[] {
+    const [a, b] = [u, v].map((e) => this.open.map((m) => dotSix(row(e), m))) as [
+      number[],
+      number[],
+    ]
+    const inner = (p: number[], q: number[]): number =>
+      p.reduce((sum, x, i) => sum + x * (q[i] as number), 0)
+    const [aa, ab, bb] = [inner(a, a), inner(a, b), inner(b, b)]
+    // Symmetric 2 × 2: the direction of its larger eigenvalue; round ones keep the part's own axes.
+    const turn =
+      Math.abs(ab) < 1e-12 * (aa + bb) && aa >= bb ? 0 : 0.5 * Math.atan2(2 * ab, aa - bb)
+    const [c, s] = [Math.cos(turn), Math.sin(turn)]
+    const about = combine(u, c, v, s)
+    const beside = combine(u, -s, v, c)
+    const most = aa * c * c + 2 * ab * c * s + bb * s * s
+    const least = aa * s * s - 2 * ab * c * s + bb * c * c
+    const limit = HELD * HELD
+    return [
+      ...(most > limit ? [{ about, beside }] : []),
+      ...(least > limit ? [{ about: beside, beside: about }] : []),
+    ]
+  }
 }
 
-/** Two unit directions across an axis, along the part's own axes. */
-export function acrossAxis(
-  surface: Surface & { kind: 'axis' },
-): readonly [Point<'part'>, Point<'part'>] {
-  const along = directionOf(surface)
-  if (Math.abs(along.x) > 0.5) return [point(0, 1, 0), point(0, 0, 1)]
-  if (Math.abs(along.y) > 0.5) return [point(1, 0, 0), point(0, 0, 1)]
-  return [point(1, 0, 0), point(0, 1, 0)]
+interface Turn {
+  readonly about: Point<'part'>
+  readonly beside: Point<'part'>
 }
 
-export function directionOf(surface: Surface & { kind: 'axis' }): Point<'part'> {
-  const along = subtract(surface.to, surface.from)
-  return scale(along, 1 / norm(along))
+/**
+ * The plane that touches an outline and leans least away from it, for a unit lean about `beside`: its own
+ * turn about `about` that makes the largest gap least. 0 for a rectangle. The width of the outline over
+ * the turn is convex and piecewise: the best lies where two corners change places.
+ */
+function tangentOf(
+  outline: readonly Point<'part'>[],
+  normal: Point<'part'>,
+  { about, beside }: Turn,
+): {
+  readonly slope: number
+  readonly ends: readonly Point<'part'>[]
+  readonly width: number
+} {
+  const places = outline.map((corner) => {
+    const lever = cross(corner, normal)
+    return { corner, l: dot(lever, about), h: dot(lever, beside) }
+  })
+  const width = (k: number): number => {
+    const heights = places.map(({ h, l }) => h - k * l)
+    return Math.max(...heights) - Math.min(...heights)
+  }
+  const slopes = places.flatMap((a, i) =>
+    places
+      .slice(i + 1)
+      .flatMap((b) => (Math.abs(a.l - b.l) > 1e-9 ? [(a.h - b.h) / (a.l - b.l)] : [])),
+  )
+  const widths = slopes.map((k) => ({ k, width: width(k) }))
+  const least = Math.min(...widths.map((w) => w.width), Infinity)
+  const best = widths.filter((w) => w.width < least + 1e-9).map((w) => w.k)
+  const middle = best.length === 0 ? 0 : (Math.min(...best) + Math.max(...best)) / 2
+  const slope = Math.abs(middle) < 1e-12 ? 0 : middle
+  // Only the corners that lie farthest out can touch.
+  const sorted = [...places].sort((a, b) => a.h - slope * a.l - (b.h - slope * b.l))
+  return {
+    slope,
+    width: width(slope),
+    ends: [sorted[0], sorted[sorted.length - 1]].flatMap((p) => (p ? [p.corner] : [])),
+  }
 }
 
-/** A target's own reading along a direction at a point. */
-export function readTarget(
-  target: Target,
-  at: Point<'part'>,
-  direction: Point<'part'>,
-): Reading['rows'] {
-  const row = contactRow(at, direction)
-  if (target.kind === 'surface') return [{ surface: target.surface.id, row }]
-  return [target.first, target.second].map((surface) => ({ surface: surface.id, row: half(row) }))
+/** The least width of an outline along a direction of its plane, when turning about that direction is free. */
+export function leastWidth(
+  outline: readonly Point<'part'>[],
+  normal: Point<'part'>,
+  along: Point<'part'>,
+): number {
+  return tangentOf(outline, normal, { about: along, beside: cross(along, normal) }).width
+}
+
+/** How far an outline reaches to either side of an in-plane direction: what a turn about it lifts. */
+function reachAbout(
+  plane: PlaneSurface,
+  outline: readonly Point<'part'>[],
+  about: Point<'part'>,
+): number {
+  const levers = outline.map((corner) =>
+    dot(cross(subtract(corner, plane.at), plane.normal), about),
+  )
+  return Math.max(...levers) - Math.min(...levers)
+}
+
+/** Six unit motions: turns of 1 mm at `sizeMm` about the axes through the centre, and shifts. */
+function unitMotions(centre: Point<'part'>, sizeMm: number): readonly Six[] {
+  return [point<'part'>(1, 0, 0), point<'part'>(0, 1, 0), point<'part'>(0, 0, 1)].flatMap((e) => {
+    const shift = cross(centre, e)
+    const turn: Six = [e.x, e.y, e.z, shift.x, shift.y, shift.z]
+    const along: Six = [0, 0, 0, e.x, e.y, e.z]
+    return [scaleSix(turn, 1 / sizeMm), along]
+  })
+}
+
+/** The part of a set of motions that rows see, as motions of their own. */
+export function seenMotions(
+  rows: readonly Six[],
+  motions: readonly Six[],
+): readonly { readonly motion: Six; readonly coordinates: readonly number[] }[] {
+  const n = motions.length
+  if (n === 0 || rows.length === 0) return []
+  const gram = Array.from({ length: n }, () => new Array<number>(n).fill(0))
+  for (const row of rows) {
+    const seen = motions.map((m) => dotSix(row, m))
+    seen.forEach((a, i) =>
+      seen.forEach((b, j) => ((gram[i] as number[])[j] = (gram[i]?.[j] ?? 0) + a * b)),
+    )
+  }
+  const { rightVectors, singularValues } = decompose(gram, n)
+  return rightVectors
+    .filter((_, i) => (singularValues[i] ?? 0) > 1e-9 * rows.length)
+    .map((coordinates) => ({ motion: motionOf(coordinates, motions), coordinates }))
+}
+
+const motionOf = (coordinates: readonly number[], basis: readonly Six[]): Six =>
+  coordinates.reduce((sum, c, j) => addSix(sum, basis[j] as Six, c), ZERO_SIX)
+
+/** A basis of the motions that are square to some, given by their coordinates in the old basis. */
+function without(basis: readonly Six[], some: readonly (readonly number[])[]): readonly Six[] {
+  return decompose(some, basis.length).nullSpace.map((v) => motionOf(v, basis))
+}
+
+const unit = (a: Point<'part'>): Point<'part'> => scale(a, 1 / norm(a))
+const between = (a: Point<'part'>, b: Point<'part'>): Point<'part'> =>
+  point((a.x + b.x) / 2, (a.y + b.y) / 2, (a.z + b.z) / 2)
+const combine = (u: Point<'part'>, c: number, v: Point<'part'>, s: number): Point<'part'> =>
+  point(u.x * c + v.x * s, u.y * c + v.y * s, u.z * c + v.z * s)
+
+/** Two unit directions square to a third and to each other, along the part's axes where they can be. */
+export function inPlane(normal: Point<'part'>): readonly [Point<'part'>, Point<'part'>] {
+  const seed =
+    Math.abs(normal.x) < 0.5
+      ? point<'part'>(1, 0, 0)
+      : Math.abs(normal.y) < 0.5
+        ? point<'part'>(0, 1, 0)
+        : point<'part'>(0, 0, 1)
+  const first = unit(subtract(seed, scale(normal, dot(seed, normal))))
+  return [first, cross(normal, first)]
 }

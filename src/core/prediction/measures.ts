@@ -1,44 +1,50 @@
 import {
+  contactRow,
   cross,
   dot,
+  dotSix,
   norm,
   type Point,
-  point,
   rotationRow,
   scale,
-  subtract,
-  contactRow,
   type Six,
+  subtract,
 } from '../geometry'
 import { fail, type Result, succeed } from '../issues'
 import {
   halfDiagonal,
   holeCount,
   impliedRequirements,
+  middleOf,
+  opposedCorners,
   type Part,
   refLabel,
+  remainingOutline,
   type Requirement,
   resolveRef,
   type Surface,
   type Target,
 } from '../part'
-import { type Bonus, type Measure, type Reading, setupFrame } from '../variation'
-import { acrossAxis, type DatumFrame, datumFrame, directionOf, readTarget } from './datumFrame'
+import { type Bonus, type Check, type Gauge, type Measure, type Reading } from '../variation'
+import { type Datum, DatumFrame, inPlane, leastWidth, seenMotions } from './datumFrame'
+import { datumsOf } from './datums'
+import { firstSurface, readTarget, sumOf } from './readings'
+import { comparable, directionOf, isPlane, normalOf, placeOf } from './targets'
 
 /** What a measure needs to know of the model beside the surfaces. */
 export interface MeasureSources {
   readonly sizeSource: ReadonlyMap<string, number>
   readonly formSource: ReadonlyMap<string, number>
-  /** The setup in which a face or feature was cut last. */
-  readonly cutIn: (owner: string) => number | undefined
 }
 
-const NOTHING: Reading = { rows: [], terms: [] }
-const minus = (rows: Reading['rows']): Reading['rows'] =>
-  rows.map(({ surface, row }) => ({ surface, row: row.map((v) => -v) as unknown as Six }))
+/** A requirement's readings, and in words how it was read where the drawing leaves a choice. */
+export interface Measured {
+  readonly measure: Measure
+  readonly read?: string | undefined
+}
 
 /**
- * Turns a requirement of the drawing into linear readings and what they are held against.
+ * Turns a requirement of the drawing into readings and what they are held against.
  *
  * @returns `ref.*` or `requirement.*` issues when it cannot be measured as it is written.
  */
@@ -47,133 +53,240 @@ export function measureOf(
   requirement: Requirement,
   surfaces: ReadonlyMap<string, Surface>,
   sources: MeasureSources,
-): Result<Measure> {
+): Result<Measured> {
+  const sense = comparable(part, requirement, surfaces)
+  if (!sense.ok) return sense
   const of = resolveRef(part, requirement.of, surfaces)
   if (!of.ok) return of
-  const reader = new Reader(part, of.value, surfaces, sources)
+  const reader = new Reader(part, of.value, sources)
   switch (requirement.kind) {
-    case 'size': {
-      const readings = sizeReadings(of.value, sources)
-      if (readings.length === 0)
-        return fail(
-          'requirement.no-size',
-          `${refLabel(part, requirement.of)} has no diameter to hold; tie two faces for a width.`,
-        )
-      // A diameter is aimed at the middle of its limits.
-      const half = (requirement.plus.mm - requirement.minus.mm) / 2
-      return succeed({ kind: 'limits', readings, lower: -half, upper: half })
+    case 'size':
+      return sizeMeasure(part, requirement, of.value, sources)
+    case 'flatness':
+      return flatnessMeasure(part, requirement, of.value, sources)
+    case 'distance': {
+      const to = resolveRef(part, requirement.to, surfaces)
+      if (!to.ok) return to
+      const [target] = to.value
+      if (!target) return fail('requirement.no-datum', 'It names no datum to measure from.')
+      const { minus, plus } = requirement
+      return reader.distance(target, minus.mm, plus.mm, [requirement.of, requirement.to])
     }
-    case 'distance':
-      return reader.against([requirement.to], (frame, to) =>
-        reader.distance(frame, to, requirement.minus.mm, requirement.plus.mm),
-      )
+    default:
+      return framed(part, requirement, surfaces, reader, of.value, sources)
+  }
+}
+
+type Framed = Exclude<Requirement, { kind: 'size' | 'flatness' | 'distance' }>
+
+function framed(
+  part: Part,
+  requirement: Framed,
+  surfaces: ReadonlyMap<string, Surface>,
+  reader: Reader,
+  targets: readonly Target[],
+  sources: MeasureSources,
+): Result<Measured> {
+  const refs = 'to' in requirement ? [requirement.to] : requirement.datums
+  if (refs.length === 0) return fail('requirement.no-datum', 'It names no datum to measure from.')
+  const datums = datumsOf(part, refs, surfaces)
+  if (!datums.ok) return datums
+  const frame = new DatumFrame(datums.value, middleOf(part), halfDiagonal(part))
+  const [first] = datums.value
+  switch (requirement.kind) {
     case 'position':
-      return reader.against(requirement.datums, (frame) =>
-        reader.position(
-          frame,
-          requirement.tolerance.mm,
-          bonusOf(part, requirement, of.value, sources),
-        ),
+      return bonusOf(part, requirement, targets, sources, (bonus) =>
+        reader.position(frame, requirement.tolerance.mm, bonus),
       )
     case 'coaxiality':
     case 'symmetry':
-      return reader.against([requirement.to], (frame) =>
-        reader.position(frame, requirement.tolerance.mm, undefined),
-      )
+      return reader.position(frame, requirement.tolerance.mm, () => undefined)
     case 'perpendicularity':
     case 'parallelism':
-      return reader.against([requirement.to], (frame, to) =>
-        reader.orientation(frame, to, requirement.tolerance.mm),
-      )
+      return reader.orientation(frame, first as Datum, requirement.tolerance.mm)
     case 'angle':
-      return reader.against([requirement.to], (frame, to) =>
-        reader.angle(frame, to, requirement.plusMinus.rad),
-      )
-    case 'flatness': {
-      const terms = of.value.flatMap((t) =>
-        t.kind === 'surface' ? (sources.formSource.get(t.surface.id) ?? []) : [],
-      )
-      if (terms.length === 0)
-        return fail(
-          'requirement.no-form',
-          `${refLabel(part, requirement.of)} is not a flat face whose form is known.`,
-        )
-      const pairs = terms.map((source): [Reading, Reading] => [
-        { rows: [], terms: [{ source, coefficient: 1 }] },
-        NOTHING,
-      ])
-      return succeed({ kind: 'zone', pairs, diameter: requirement.tolerance.mm, factor: 1 })
-    }
+      return reader.angle(frame, first as Datum, requirement.plusMinus.rad)
     case 'profile':
-      return reader.against(requirement.datums, (frame) =>
-        reader.profile(frame, requirement.tolerance.mm),
-      )
+      return reader.profile(frame, requirement.tolerance.mm)
   }
+}
+
+const still = (checks: readonly Check[]): readonly Gauge[] => [{ motions: 0, checks }]
+const term = (source: number): Reading => ({ rows: [], terms: [{ source, coefficient: 1 }] })
+
+function sizeMeasure(
+  part: Part,
+  requirement: Requirement & { kind: 'size' },
+  targets: readonly Target[],
+  sources: MeasureSources,
+): Result<Measured> {
+  const readings = sizeReadings(targets, sources)
+  if (readings.length === 0)
+    return fail(
+      'requirement.no-size',
+      `${refLabel(part, requirement.of)} has no diameter to hold; tie two faces for a width.`,
+    )
+  // A diameter is aimed at the middle of its limits.
+  const half = (requirement.plus.mm - requirement.minus.mm) / 2
+  const checks = readings.map((value): Check => ({
+    kind: 'between',
+    value,
+    moves: [],
+    lower: -half,
+    upper: half,
+  }))
+  return succeed({ measure: { kind: 'limits', allowed: half, steps: [], gauges: still(checks) } })
+}
+
+function flatnessMeasure(
+  part: Part,
+  requirement: Requirement & { kind: 'flatness' },
+  targets: readonly Target[],
+  sources: MeasureSources,
+): Result<Measured> {
+  const tolerance = requirement.tolerance.mm
+  const checks = targets.flatMap((t): Check[] => {
+    const source = t.kind === 'surface' ? sources.formSource.get(t.surface.id) : undefined
+    if (source === undefined || !isPlane(t)) return []
+    return [
+      { kind: 'between', value: term(source), moves: [], lower: -tolerance, upper: tolerance },
+    ]
+  })
+  if (checks.length === 0)
+    return fail(
+      'requirement.no-form',
+      `${refLabel(part, requirement.of)} is not a flat face whose form is known.`,
+    )
+  return succeed({
+    measure: { kind: 'zone', allowed: tolerance, steps: [], gauges: still(checks) },
+  })
 }
 
 function sizeReadings(targets: readonly Target[], sources: MeasureSources): Reading[] {
   return targets.flatMap((target) => {
     const source = target.kind === 'surface' ? sources.sizeSource.get(target.surface.id) : undefined
-    return source === undefined ? [] : [{ rows: [], terms: [{ source, coefficient: 1 }] }]
+    return source === undefined ? [] : [term(source)]
   })
 }
 
 /**
- * Material-condition bonus of a hole or boss whose size limits are known: the zone grows by the
- * departure from the limit of most (least) material. Source: ASME Y14.5-2018 and ISO 2692:2021,
- * maximum and least material requirement (from memory).
+ * Material-condition bonus of holes or bosses whose size limits are known: the zone of each grows by the
+ * departure of its own size from the limit of most (least) material. Source: ASME Y14.5-2018 and ISO
+ * 2692:2021, maximum and least material requirement (from memory).
  */
 function bonusOf(
   part: Part,
   requirement: Requirement & { kind: 'position' },
   targets: readonly Target[],
   sources: MeasureSources,
-): Bonus | undefined {
-  if (requirement.material === 'none') return undefined
+  make: (bonus: (target: Target) => Bonus | undefined) => Result<Measured>,
+): Result<Measured> {
+  const { material } = requirement
+  if (material === 'none') return make(() => undefined)
+  const owner = requirement.of.split('.')[0]
   const limits = [...part.requirements, ...impliedRequirements(part)].find(
-    (r) => r.kind === 'size' && r.of === requirement.of,
+    (r) => r.kind === 'size' && (r.of === requirement.of || r.of === owner),
   )
-  const size = sizeReadings(targets, sources)[0]
-  if (limits?.kind !== 'size' || !size) return undefined
+  const name = refLabel(part, requirement.of)
+  if (limits?.kind !== 'size')
+    return fail(
+      'requirement.no-limits',
+      `${name} is held at ${material} material, but its size has no limits: give it a fit or a size tolerance, or take the modifier off.`,
+    )
   const isHole = part.features.some(
-    (f) => f.id === requirement.of.split('.')[0] && f.kind === 'hole' && holeCount(part, f) > 0,
+    (f) => f.id === owner && f.kind === 'hole' && holeCount(part, f) > 0,
   )
-  const grows = (requirement.material === 'most') === isHole
+  const grows = (material === 'most') === isHole
   const width = limits.plus.mm - limits.minus.mm
-  return { size, limit: grows ? -width / 2 : width / 2, direction: grows ? 1 : -1, most: width }
+  if (sizeReadings(targets, sources).length < targets.length)
+    return fail(
+      'requirement.no-size',
+      `${name} has no diameter whose departure could widen the zone; take the modifier off.`,
+    )
+  return make((target) => {
+    const [size] = sizeReadings([target], sources)
+    return (
+      size && {
+        size,
+        limit: grows ? -width / 2 : width / 2,
+        direction: grows ? 1 : -1,
+        most: width,
+      }
+    )
+  })
 }
 
 class Reader {
+  private readonly outlines = new Map<Surface, readonly Point<'part'>[]>()
+
   constructor(
     private readonly part: Part,
     private readonly targets: readonly Target[],
-    private readonly surfaces: ReadonlyMap<string, Surface>,
     private readonly sources: MeasureSources,
   ) {}
 
-  against(
-    datums: readonly string[],
-    make: (frame: DatumFrame, to: Target) => Result<Measure>,
-  ): Result<Measure> {
-    const found: Target[] = []
-    for (const datum of datums) {
-      const target = resolveRef(this.part, datum, this.surfaces)
-      if (!target.ok) return target
-      if (target.value[0]) found.push(target.value[0])
-    }
-    const [to] = found
-    const [first] = this.targets
-    if (!to || !first) return fail('requirement.no-datum', 'It names no datum to measure from.')
-    const setup = this.sources.cutIn(firstSurface(first).owner)
-    return make(
-      datumFrame(
-        found,
-        placeOf(first),
-        halfDiagonal(this.part),
-        setup === undefined ? undefined : setupFrame(setup),
-      ),
-      to,
+  /** Where a target is judged: both ends of an axis, the corners of what remains of a plane. */
+  private extremes(target: Target): readonly Point<'part'>[] {
+    const surface = firstSurface(target)
+    if (surface.kind === 'axis') return [surface.from, surface.to]
+    const known = this.outlines.get(surface) ?? remainingOutline(this.part, surface)
+    this.outlines.set(surface, known)
+    return known
+  }
+
+  private gone(): Result<Measured> {
+    return fail(
+      'requirement.gone',
+      `Nothing remains of ${this.targets.map((t) => refLabel(this.part, firstSurface(t).id)).join(' or ')} once all is cut.`,
     )
+  }
+
+  /** Form of a toleranced face, where it is known: it adds to a zone's width. */
+  private form(target: Target): Reading | undefined {
+    const source =
+      target.kind === 'surface' && target.surface.kind === 'plane'
+        ? this.sources.formSource.get(target.surface.id)
+        : undefined
+    return source === undefined ? undefined : term(source)
+  }
+
+  /**
+   * Each point of the one over the other's own plane or line. Between a hole and a face it is read from
+   * the face, at both ends of the hole.
+   */
+  distance(
+    to: Target,
+    lower: number,
+    upper: number,
+    refs: readonly [string, string],
+  ): Result<Measured> {
+    const [first] = this.targets
+    const swap = !isPlane(to) && first !== undefined && isPlane(first)
+    const bases = swap ? this.targets : [to]
+    const checks = bases.flatMap((base) =>
+      (swap ? [to] : this.targets).flatMap((target) => {
+        const apart = subtract(placeOf(target), placeOf(base))
+        const normal = normalOf(base) ?? acrossTo(base, apart)
+        const direction = dot(apart, normal) < 0 ? scale(normal, -1) : normal
+        return this.extremes(target).map((at): Check => ({
+          kind: 'between',
+          value: sumOf([
+            [readTarget(target, at, direction), 1],
+            [readTarget(base, at, direction), -1],
+          ]),
+          moves: [],
+          lower,
+          upper,
+        }))
+      }),
+    )
+    if (checks.length === 0) return this.gone()
+    const isMixed = first !== undefined && isPlane(first) !== isPlane(to)
+    const [hole, face] = (swap ? [refs[1], refs[0]] : refs).map((ref) => refLabel(this.part, ref))
+    return succeed({
+      measure: { kind: 'limits', allowed: (upper - lower) / 2, steps: [], gauges: still(checks) },
+      read: isMixed ? `both ends of ${hole ?? ''} over ${face ?? ''}` : undefined,
+    })
   }
 
   private reading(
@@ -182,163 +295,227 @@ class Reader {
     at: Point<'part'>,
     direction: Point<'part'>,
   ): Reading {
-    return {
-      rows: [...readTarget(target, at, direction), ...minus(frame.read(contactRow(at, direction)))],
-      terms: [],
-    }
+    return sumOf([
+      [readTarget(target, at, direction), 1],
+      [frame.read(contactRow(at, direction)), -1],
+    ])
   }
 
-  distance(frame: DatumFrame, to: Target, lower: number, upper: number): Result<Measure> {
-    const readings = this.targets.flatMap((target) => {
-      const apart = subtract(placeOf(target), placeOf(to))
-      const normal = normalOf(to) ?? normalOf(target) ?? acrossTo(to, apart)
-      const direction = dot(apart, normal) < 0 ? scale(normal, -1) : normal
-      return extremesOf(target).map((at) => this.reading(frame, target, at, direction))
+  /** All targets share one free motion: what the datums leave open is fitted to them together. */
+  position(
+    frame: DatumFrame,
+    diameter: number,
+    bonus: (target: Target) => Bonus | undefined,
+  ): Result<Measured> {
+    const spots = this.targets.flatMap((target) => {
+      const across = acrossOf(target)
+      return this.extremes(target).map((at) => ({ target, at, across }))
     })
-    return succeed({ kind: 'limits', readings, lower, upper })
+    if (spots.length === 0) return this.gone()
+    const motions = seenMotions(
+      spots.flatMap(({ across: [u, v], at }) =>
+        [u, ...(v ? [v] : [])].map((e) => contactRow(at, e)),
+      ),
+      frame.free,
+    ).map(({ motion }) => motion)
+    const checks = spots.map(({ across: [u, v], at, target }): Check => {
+      const move = (e: Point<'part'>, m: Six): number => -dotSix(contactRow(at, e), m)
+      // A zone between two planes, twice the way from its middle.
+      if (!v)
+        return {
+          kind: 'between',
+          value: sumOf([[this.reading(frame, target, at, u), 2]]),
+          moves: motions.map((m) => 2 * move(u, m)),
+          lower: -diameter,
+          upper: diameter,
+        }
+      return {
+        kind: 'round',
+        first: this.reading(frame, target, at, u),
+        second: this.reading(frame, target, at, v),
+        moves: motions.map((m): [number, number] => [move(u, m), move(v, m)]),
+        factor: 2,
+        diameter,
+        bonus: bonus(target),
+      }
+    })
+    return succeed({
+      measure: {
+        kind: 'zone',
+        allowed: diameter,
+        steps: frame.steps,
+        gauges: [{ motions: motions.length, checks }],
+      },
+    })
   }
 
-  position(frame: DatumFrame, diameter: number, bonus: Bonus | undefined): Result<Measure> {
-    const pairs = this.targets.flatMap((target) =>
-      extremesOf(target).map((at): [Reading, Reading] => {
-        const normal = normalOf(target)
-        if (normal) return [this.reading(frame, target, at, normal), NOTHING]
-        const [first, second] = acrossTarget(target)
-        return [this.reading(frame, target, at, first), this.reading(frame, target, at, second)]
-      }),
-    )
-    return succeed({ kind: 'zone', pairs, diameter, factor: 2, bonus })
-  }
-
-  profile(frame: DatumFrame, tolerance: number): Result<Measure> {
-    const readings = this.targets.flatMap((target) => {
+  profile(frame: DatumFrame, tolerance: number): Result<Measured> {
+    const spots = this.targets.flatMap((target) => {
       const normal = normalOf(target)
-      return normal ? extremesOf(target).map((at) => this.reading(frame, target, at, normal)) : []
+      return normal ? this.extremes(target).map((at) => ({ target, at, normal })) : []
     })
-    if (readings.length === 0)
-      return fail('requirement.not-plane', 'A profile here is of a flat face; this is not one.')
-    return succeed({ kind: 'limits', readings, lower: -tolerance / 2, upper: tolerance / 2 })
+    if (spots.length === 0) return this.gone()
+    const motions = seenMotions(
+      spots.map(({ at, normal }) => contactRow(at, normal)),
+      frame.free,
+    ).map(({ motion }) => motion)
+    const checks = spots.map(({ at, normal, target }): Check => {
+      const form = this.form(target)
+      return {
+        kind: 'between',
+        value: this.reading(frame, target, at, normal),
+        moves: motions.map((m) => -dotSix(contactRow(at, normal), m)),
+        lower: -tolerance / 2,
+        upper: tolerance / 2,
+        // A form error lies to both sides of the middle of the face.
+        plus: form && sumOf([[form, 0.5]]),
+      }
+    })
+    return succeed({
+      measure: {
+        kind: 'zone',
+        allowed: tolerance / 2,
+        steps: frame.steps,
+        gauges: [{ motions: motions.length, checks }],
+      },
+    })
   }
 
   /** How far one end leans out against the other, in the directions that the datum holds. */
-  orientation(frame: DatumFrame, to: Target, tolerance: number): Result<Measure> {
-    const held = normalOf(to)
-    const axisTo = held ? undefined : directionOfTarget(to)
-    const difference = (
-      target: Target,
-      a: Point<'part'>,
-      b: Point<'part'>,
-      direction: Point<'part'>,
-    ): Reading => {
-      const [near, far] = [
-        this.reading(frame, target, a, direction),
-        this.reading(frame, target, b, direction),
-      ]
-      return { rows: [...far.rows, ...minus(near.rows)], terms: [] }
-    }
-    const pairs = this.targets.flatMap((target): [Reading, Reading][] => {
+  orientation(frame: DatumFrame, to: Datum, tolerance: number): Result<Measured> {
+    const checks = this.targets.flatMap((target): Check[] => {
       const normal = normalOf(target)
-      if (!normal) {
-        const [a, b] = extremesOf(target) as [Point<'part'>, Point<'part'>]
-        const along = directionOfTarget(target)
-        const onlyOne = held
-          ? Math.abs(dot(held, along)) < 0.5
-          : axisTo && Math.abs(dot(axisTo, along)) < 0.5
-        if (onlyOne) return [[difference(target, a, b, held ?? axisTo ?? along), NOTHING]]
-        const [first, second] = acrossTarget(target)
-        return [[difference(target, a, b, first), difference(target, a, b, second)]]
-      }
-      const [a, b, c, d] = extremesOf(target) as [
-        Point<'part'>,
-        Point<'part'>,
-        Point<'part'>,
-        Point<'part'>,
+      if (normal) return this.faceLean(frame, target, normal, to, tolerance)
+      const [a, b] = this.extremes(target) as [Point<'part'>, Point<'part'>]
+      const difference = (direction: Point<'part'>): Reading =>
+        sumOf([
+          [this.reading(frame, target, b, direction), 1],
+          [this.reading(frame, target, a, direction), -1],
+        ])
+      const along = directionOf(firstSurface(target))
+      const held = directionOfDatum(to)
+      if (Math.abs(dot(held, along)) < 0.5)
+        return [
+          {
+            kind: 'between',
+            value: difference(held),
+            moves: [],
+            lower: -tolerance,
+            upper: tolerance,
+          },
+        ]
+      const [u, v] = inPlane(along)
+      return [
+        {
+          kind: 'round',
+          first: difference(u),
+          second: difference(v),
+          moves: [],
+          factor: 1,
+          diameter: tolerance,
+        },
       ]
-      const reference = held ?? axisTo ?? normal
-      const whole = held
-        ? Math.abs(dot(reference, normal)) > 0.5
-        : Math.abs(dot(reference, normal)) > 0.5
-      const edges: [Point<'part'>, Point<'part'>][] = whole
-        ? [
-            [a, c],
-            [b, d],
-          ]
-        : ([
-            [a, b],
-            [b, c],
-          ].filter(([p, q]) => p && q && Math.abs(dot(subtract(q, p), reference)) > 1e-9) as [
-            Point<'part'>,
-            Point<'part'>,
-          ][])
-      return edges.map(([p, q]) => [difference(target, p, q, normal), NOTHING])
     })
-    return succeed({ kind: 'zone', pairs, diameter: tolerance, factor: 1 })
-  }
-
-  angle(frame: DatumFrame, to: Target, plusMinus: number): Result<Measure> {
-    const [target] = this.targets
-    if (!target) return fail('requirement.no-target', 'It names nothing to measure.')
-    const [a, b] = [
-      normalOf(target) ?? directionOfTarget(target),
-      normalOf(to) ?? directionOfTarget(to),
-    ]
-    const axis = cross(a, b)
-    if (norm(axis) < 1e-9)
-      return fail(
-        'requirement.angle-parallel',
-        'The two run parallel; ask for parallelism instead of an angle.',
-      )
-    const row = rotationRow(scale(axis, 1 / norm(axis)))
-    const surfaces = target.kind === 'surface' ? [target.surface] : [target.first, target.second]
-    const own = surfaces.map((s) => ({
-      surface: s.id,
-      row: row.map((v) => v / surfaces.length) as unknown as Six,
-    }))
+    if (checks.length === 0) return this.gone()
     return succeed({
-      kind: 'limits',
-      readings: [{ rows: [...own, ...minus(frame.read(row))], terms: [] }],
-      lower: -plusMinus,
-      upper: plusMinus,
+      measure: { kind: 'zone', allowed: tolerance, steps: frame.steps, gauges: still(checks) },
+    })
+  }
+
+  private faceLean(
+    frame: DatumFrame,
+    target: Target,
+    normal: Point<'part'>,
+    to: Datum,
+    tolerance: number,
+  ): Check[] {
+    const held = directionOfDatum(to)
+    const corners = this.extremes(target)
+    // Parallel to a plane, or square to an axis: both leans are held. Otherwise only that along the
+    // datum's direction, over the least width that turning about it leaves.
+    const spans =
+      Math.abs(dot(held, normal)) > 0.5
+        ? opposedCorners(corners).map(([p, q]) => subtract(q, p))
+        : corners.length === 0
+          ? []
+          : [scale(held, leastWidth(corners, normal, held))]
+    const form = this.form(target)
+    return spans.map((by): Check => {
+      const row = leanRow(by, normal)
+      return {
+        kind: 'between',
+        value: sumOf([
+          [rowOf(target, row), 1],
+          [frame.read(row), -1],
+        ]),
+        moves: [],
+        lower: -tolerance,
+        upper: tolerance,
+        plus: form,
+      }
+    })
+  }
+
+  angle(frame: DatumFrame, to: Datum, plusMinus: number): Result<Measured> {
+    const checks = this.targets.map((target): Check => {
+      const a = normalOf(target) ?? directionOf(firstSurface(target))
+      const axis = cross(a, directionOfDatum(to))
+      const row = rotationRow(scale(axis, 1 / norm(axis)))
+      return {
+        kind: 'between',
+        value: sumOf([
+          [rowOf(target, row), 1],
+          [frame.read(row), -1],
+        ]),
+        moves: [],
+        lower: -plusMinus,
+        upper: plusMinus,
+      }
+    })
+    return succeed({
+      measure: { kind: 'limits', allowed: plusMinus, steps: frame.steps, gauges: still(checks) },
     })
   }
 }
 
-const firstSurface = (target: Target): Surface =>
-  target.kind === 'surface' ? target.surface : target.first
+/** A target's own deviation along a row that reads turning only. */
+const rowOf = (target: Target, row: Six): Reading =>
+  target.kind === 'surface'
+    ? { rows: [{ surface: target.surface.id, row }], terms: [] }
+    : sumOf([
+        [{ rows: [{ surface: target.first.id, row }], terms: [] }, 0.5],
+        [{ rows: [{ surface: target.second.id, row }], terms: [] }, 0.5],
+      ])
 
-function placeOf(target: Target): Point<'part'> {
-  const at = (s: Surface): Point<'part'> => (s.kind === 'plane' ? s.at : s.from)
-  if (target.kind === 'surface') return at(target.surface)
-  const [a, b] = [at(target.first), at(target.second)]
-  return point((a.x + b.x) / 2, (a.y + b.y) / 2, (a.z + b.z) / 2)
+/** How far a turn lifts one end of `by` against the other, along a normal. */
+function leanRow(by: Point<'part'>, normal: Point<'part'>): Six {
+  const lever = cross(by, normal)
+  return [lever.x, lever.y, lever.z, 0, 0, 0]
 }
 
-/** Where a target is judged: both ends of an axis, the four corners of a plane. */
-function extremesOf(target: Target): readonly Point<'part'>[] {
-  const surface = firstSurface(target)
-  return surface.kind === 'plane' ? surface.corners : [surface.from, surface.to]
+/** The directions across which a target may be off: two of an axis, one of a plane. */
+function acrossOf(target: Target): readonly [Point<'part'>, Point<'part'>?] {
+  const normal = normalOf(target)
+  return normal ? [normal] : inPlane(directionOf(firstSurface(target)))
 }
 
-const normalOf = (target: Target): Point<'part'> | undefined => {
-  const surface = firstSurface(target)
-  return surface.kind === 'plane' ? surface.normal : undefined
-}
-
-function directionOfTarget(target: Target): Point<'part'> {
-  const surface = firstSurface(target)
-  return surface.kind === 'axis' ? directionOf(surface) : surface.normal
-}
-
-function acrossTarget(target: Target): readonly [Point<'part'>, Point<'part'>] {
-  const surface = firstSurface(target)
-  if (surface.kind !== 'axis') throw new Error('only an axis has two directions across')
-  return acrossAxis(surface)
+function directionOfDatum(datum: Datum): Point<'part'> {
+  switch (datum.kind) {
+    case 'plane':
+      return datum.plane.normal
+    case 'middle':
+      return datum.planes[0].normal
+    case 'axis':
+      return directionOf(datum.axis)
+    case 'pattern':
+      return directionOf(datum.axes[0] as Surface)
+  }
 }
 
 /** The unit direction from one axis straight across to another place. */
 function acrossTo(to: Target, apart: Point<'part'>): Point<'part'> {
-  const along = directionOfTarget(to)
+  const along = directionOf(firstSurface(to))
   const across = subtract(apart, scale(along, dot(apart, along)))
   const length = norm(across)
-  return length > 1e-9 ? scale(across, 1 / length) : acrossTarget(to)[0]
+  return length > 1e-9 ? scale(across, 1 / length) : inPlane(along)[0]
 }

@@ -133,11 +133,15 @@ describe('the demo tells its story', () => {
         const m = drawn.measures[i]
         if (!m || !r.outcome || !r.compiled) return
         const { likely: l, worst } = r.outcome
-        expect(worst.predicted, r.title).toBeGreaterThanOrEqual(l.predicted * 0.999)
-        const simulated = r.compiled.kind === 'zone' ? m.high : (m.high - m.low) / 2
-        // One reading of several is judged by root-sum-square, the worst of all by simulation.
-        expect(simulated / l.predicted, r.title).toBeGreaterThan(0.85)
-        expect(simulated / l.predicted, r.title).toBeLessThan(1.3)
+        // Twelve sizes that are each within ±t all at once are no worse than one: there likely may reach over it.
+        if (r.requirement.kind !== 'size')
+          expect(worst.predicted, r.title).toBeGreaterThanOrEqual(l.predicted * 0.999)
+        // 30 000 pieces place the 99.73 % point within about 3 % (81 of them lie beyond it).
+        const ratio = (r.compiled.allowed + m.point) / l.predicted
+        expect(Math.abs(ratio - 1), r.title).toBeLessThan(0.03)
+        expect(Math.abs(m.rejected - l.failing), r.title).toBeLessThan(
+          5 * Math.sqrt((l.failing + 1e-4) / 30_000),
+        )
       })
     }
   })
@@ -346,7 +350,8 @@ describe('properties', () => {
           ]
           now.requirements.forEach((r, i) =>
             expect(then.requirements[i]?.outcome?.likely.margin ?? 0).toBeLessThanOrEqual(
-              (r.outcome?.likely.margin ?? 0) + 1e-9,
+              // What is drawn where it fails is good to half a percent.
+              (r.outcome?.likely.margin ?? 0) + 0.005 * (r.outcome?.likely.predicted ?? 0),
             ),
           )
         },

@@ -2,8 +2,8 @@ import { symmetricEigenvalues2 } from '../linalg'
 import { figuresOf, type Source } from './source'
 import { type Sparse } from './sparse'
 
-/** "Likely" covers this part of all pieces: three sigma of a normal. */
-export const LIKELY = 0.9973
+/** "Likely" covers this part of all pieces, 99.73 %: three sigma of a normal. */
+export const LIKELY = 0.9973002039367398
 const LIKELY_SIGMAS = 3
 /** √(−2 ln(1 − 0.9973)): the same for a round spread, the most that a radius can be (Rayleigh). */
 const ROUND_SIGMAS = Math.sqrt(-2 * Math.log(1 - LIKELY))

@@ -6,21 +6,29 @@ import {
   worstRadius,
   worstRange,
 } from './combine'
-import { formOf, type Bonus, type Measure, type Reading } from './measure'
+import { type CompiledMeasure } from './compile'
+import { type Event } from './events'
+import { likelyExcess } from './likely'
+import { type Prepared, prepare } from './prepare'
 import { figuresOf, type Source } from './source'
-import { FormBuilder, type Sparse, sparseFrom } from './sparse'
-import { type Deviation } from './stack'
+import { type Sparse, sparseFrom } from './sparse'
+import { worstExcess } from './worst'
 
 /** One way of adding up: what is predicted, what is allowed, and what is left. mm, or rad for angles. */
 export interface Verdict {
-  /** Half width of the predicted spread (limits), or diameter/width of the zone that is used (zone). */
+  /** What is allowed less the margin: half a width (limits), or a diameter or width (zone). */
   readonly predicted: number
-  /** Middle of the prediction against the middle of the limits; 0 for a zone. */
+  /** Middle of the tightest reading against the middle of its limits, for drawing; 0 for a zone. */
   readonly offset: number
-  /** Half width of what is allowed (limits), or the zone with its bonus. */
+  /** Half width of what is allowed (limits), or the zone without its bonus. */
   readonly allowed: number
   /** What is left on the tighter side; negative when it does not hold. */
   readonly margin: number
+}
+
+export interface LikelyVerdict extends Verdict {
+  /** Part of the pieces that do not hold, 0 … 1; the margin is >= 0 exactly when it is at most 0.27 %. */
+  readonly failing: number
 }
 
 /** What one link of the chain gives. */
@@ -29,7 +37,7 @@ export interface LinkShare {
   readonly setup: number | undefined
   readonly gear: string | undefined
   readonly labels: readonly string[]
-  /** Its part of the variance, 0 … 1. */
+  /** Its part of the variance of the tightest reading, 0 … 1. */
   readonly share: number
   /** What it would give alone: likely and worst, in the terms of `Verdict.predicted`. */
   readonly likely: number
@@ -37,160 +45,77 @@ export interface LinkShare {
 }
 
 export interface Outcome {
-  readonly likely: Verdict
+  readonly likely: LikelyVerdict
   readonly worst: Verdict
   /** Stock, gear, then in the order of the setups; the sum of the shares is 1 unless nothing varies. */
   readonly links: readonly LinkShare[]
 }
 
-/** The forms of a measure, made once, read by the linear answers and by the simulation alike. */
-export type CompiledMeasure =
-  | {
-      readonly kind: 'limits'
-      readonly forms: readonly Sparse[]
-      readonly lower: number
-      readonly upper: number
-    }
-  | {
-      readonly kind: 'zone'
-      readonly pairs: readonly (readonly [Sparse, Sparse])[]
-      readonly diameter: number
-      readonly factor: 1 | 2
-      readonly bonus: CompiledBonus | undefined
-    }
-
-export type CompiledBonus = Omit<Bonus, 'size'> & { readonly form: Sparse }
-
-/** Makes the forms of a measure over the surfaces as propagated. `sources` gives their number. */
-export function compileMeasure(
-  measure: Measure,
-  surfaces: ReadonlyMap<string, Deviation>,
-  sources: readonly Source[],
-): CompiledMeasure {
-  const builder = new FormBuilder(sources.length)
-  const form = (reading: Reading): Sparse => formOf(reading, surfaces, builder)
-  if (measure.kind === 'limits') {
-    return {
-      kind: 'limits',
-      forms: measure.readings.map(form),
-      lower: measure.lower,
-      upper: measure.upper,
-    }
-  }
-  const { bonus, diameter, factor, pairs } = measure
-  return {
-    kind: 'zone',
-    pairs: pairs.map(([first, second]): [Sparse, Sparse] => [form(first), form(second)]),
-    diameter,
-    factor,
-    bonus: bonus && {
-      form: form(bonus.size),
-      limit: bonus.limit,
-      direction: bonus.direction,
-      most: bonus.most,
-    },
-  }
-}
-
-/** Likely and worst answers of one measure, for its tightest reading, with the links that make it up. */
+/** Likely and worst answers of one measure, with the links that make up its tightest reading. */
 export function evaluate(compiled: CompiledMeasure, sources: readonly Source[]): Outcome {
-  return compiled.kind === 'limits'
-    ? evaluateLimits(compiled, sources)
-    : evaluateZone(compiled, sources)
-}
-
-function evaluateLimits(
-  compiled: CompiledMeasure & { kind: 'limits' },
-  sources: readonly Source[],
-): Outcome {
-  const within = (range: readonly [number, number]): Verdict => {
-    const [low, high] = range
-    const middle = (compiled.upper + compiled.lower) / 2
-    return {
-      predicted: (high - low) / 2,
-      offset: (high + low) / 2 - middle,
-      allowed: (compiled.upper - compiled.lower) / 2,
-      margin: Math.min(compiled.upper - high, low - compiled.lower),
-    }
-  }
-  const likely = compiled.forms.map((form) => within(likelyRange(form, sources)))
-  const worst = compiled.forms.map((form) => within(worstRange(form, sources)))
-  const tight = tightest(likely)
-  const form = compiled.forms[tight]
-  const empty = within([0, 0])
-  return {
-    likely: likely[tight] ?? empty,
-    worst: worst[tightest(worst)] ?? empty,
-    links: form ? linkShares([form], sources, ([only]) => halfWidths(only, sources)) : [],
-  }
-}
-
-function evaluateZone(
-  compiled: CompiledMeasure & { kind: 'zone' },
-  sources: readonly Source[],
-): Outcome {
-  const { bonus, diameter, factor } = compiled
-  const verdict = (radius: number, gained: number): Verdict => ({
-    predicted: factor * radius,
-    offset: 0,
-    allowed: diameter + gained,
-    margin: diameter + gained - factor * radius,
+  const { allowed, kind } = compiled
+  const prepared = prepare(compiled, sources)
+  const { failing, point } = likelyExcess(prepared)
+  const tightest = tightestReading(prepared)
+  const verdict = (excess: number): Verdict => ({
+    predicted: allowed + excess,
+    offset: kind === 'limits' ? tightest.offset : 0,
+    allowed,
+    margin: -excess,
   })
-  const sure = bonus
-    ? bonusAt(
-        bonus,
-        bonus.direction === 1
-          ? likelyRange(bonus.form, sources)[0]
-          : likelyRange(bonus.form, sources)[1],
+  return {
+    likely: { ...verdict(point), failing },
+    worst: verdict(worstExcess(prepared)),
+    links: linkShares(tightest.forms, sources, kind),
+  }
+}
+
+interface Tightest {
+  /** One form, or two across a round zone, in the terms of what is predicted. */
+  readonly forms: readonly Sparse[]
+  readonly offset: number
+}
+
+/** The reading that alone would go farthest over: for a round zone with the one square to it. */
+function tightestReading(prepared: Prepared): Tightest {
+  const { directions, events, measure } = prepared
+  const reach = (e: Event): number => e.mean + 3 * e.sigma
+  const [first] = [...events].sort((a, b) => reach(b) - reach(a))
+  if (!first) return { forms: [], offset: 0 }
+  const quarter = (first.turn + directions / 4) % directions
+  const [second] = events
+    .filter((e) => e.check === first.check && e.turn === quarter && measure.kind === 'zone')
+    .sort((a, b) => reach(b) - reach(a))
+  const isRound = events.some((e) => e.check === first.check && e.turn === 2)
+  const sign = first.turn === 0 ? 1 : -1
+  return {
+    forms: [first, ...(second && isRound ? [second] : [])].map((e) => formOfEvent(e, prepared)),
+    offset: sign * (first.mean + measure.allowed),
+  }
+}
+
+function formOfEvent({ at, by }: Event, { figures, measure }: Prepared): Sparse {
+  const sums = new Map<number, number>()
+  at.forEach((index, n) => {
+    const figure = figures[index]
+    figure?.at.forEach((k, i) => {
+      const factor = (by[n] as number) * (figure.by[i] as number)
+      const form = measure.forms[k] as Sparse
+      form.indices.forEach((source, j) =>
+        sums.set(source, (sums.get(source) ?? 0) + factor * (form.coefficients[j] as number)),
       )
-    : 0
-  const largest = (radius: typeof likelyRadius): number[] => {
-    let over = 0
-    return compiled.pairs.map(([a, b]) => {
-      const found = radius(a, b, sources, over)
-      over = Math.max(over, found)
-      return found
     })
-  }
-  const likely = largest(likelyRadius).map((radius) => verdict(radius, sure))
-  const worst = largest(worstRadius).map((radius) => verdict(radius, 0))
-  const tight = tightest(likely)
-  const pair = compiled.pairs[tight]
-  return {
-    likely: likely[tight] ?? verdict(0, sure),
-    worst: worst[tightest(worst)] ?? verdict(0, 0),
-    links: pair
-      ? linkShares(pair, sources, ([a, b]) => [
-          factor * likelyRadius(a, b ?? EMPTY, sources),
-          factor * worstRadius(a, b ?? EMPTY, sources),
-        ])
-      : [],
-  }
-}
-
-/** Bonus at a given size deviation, mm, never negative and never over the most that the limits give. */
-export function bonusAt(bonus: Omit<CompiledBonus, 'form'>, size: number): number {
-  return Math.min(bonus.most, Math.max(0, bonus.direction * (size - bonus.limit)))
-}
-
-function tightest(verdicts: readonly Verdict[]): number {
-  let best = 0
-  verdicts.forEach((verdict, i) => {
-    if (verdict.margin < (verdicts[best]?.margin ?? Infinity)) best = i
   })
-  return best
-}
-
-function halfWidths(form: Sparse, sources: readonly Source[]): readonly [number, number] {
-  const [low, high] = likelyRange(form, sources)
-  const [least, most] = worstRange(form, sources)
-  return [(high - low) / 2, (most - least) / 2]
+  const most = Math.max(0, ...[...sums.values()].map(Math.abs))
+  return sparseFrom(
+    [...sums].filter(([, c]) => Math.abs(c) > 1e-12 * most).sort(([i], [j]) => i - j),
+  )
 }
 
 function linkShares(
   forms: readonly Sparse[],
   sources: readonly Source[],
-  size: (forms: readonly [Sparse, Sparse?]) => readonly [number, number],
+  kind: CompiledMeasure['kind'],
 ): readonly LinkShare[] {
   interface Group {
     gear: string | undefined
@@ -221,8 +146,11 @@ function linkShares(
   const total = forms.reduce((sum, form) => sum + combineIndependent(form, sources).sigma ** 2, 0)
   return [...groups]
     .map(([link, group]) => {
-      const [first = EMPTY, second] = group.pairs.map(sparseFrom)
-      const [likely, worst] = size(second ? [first, second] : [first])
+      const [first = EMPTY, second = EMPTY] = group.pairs.map(sparseFrom)
+      const [likely, worst] =
+        kind === 'limits'
+          ? halfWidths(first, sources)
+          : [likelyRadius(first, second, sources), worstRadius(first, second, sources)]
       return {
         link,
         setup: group.setup,
@@ -235,6 +163,12 @@ function linkShares(
     })
     .filter((link) => link.worst > 0)
     .sort((a, b) => order(a) - order(b))
+}
+
+function halfWidths(form: Sparse, sources: readonly Source[]): readonly [number, number] {
+  const [low, high] = likelyRange(form, sources)
+  const [least, most] = worstRange(form, sources)
+  return [(high - low) / 2, (most - least) / 2]
 }
 
 /** Stock first, then the gear, then the setups as they come. */

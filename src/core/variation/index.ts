@@ -7,16 +7,31 @@ export {
   worstRadius,
   worstRange,
 } from './combine'
+export { type CompiledMeasure, compileMeasure } from './compile'
 export {
-  type CompiledMeasure,
+  type LikelyVerdict,
   type LinkShare,
   type Outcome,
   type Verdict,
-  bonusAt,
-  compileMeasure,
   evaluate,
 } from './evaluate'
-export { type Bonus, type Measure, type Reading, formOf } from './measure'
+export { excessReader } from './excess'
+export { type Fit, type FitProblem, fitLeastWorst, leastSquares } from './fit'
+export { type LikelyExcess, likelyExcess } from './likely'
+export {
+  type Bonus,
+  type Check,
+  type Gauge,
+  type Measure,
+  type Moved,
+  type Reading,
+  type Step,
+  type StepUse,
+  bonusAt,
+  formOf,
+} from './measure'
+export { normalAbove, normalPointAbove } from './normal'
+export { type Prepared, prepare } from './prepare'
 export { normalStream, sampler, seededUniform } from './random'
 export {
   type SimulatedMeasure,
@@ -40,3 +55,5 @@ export {
   setupFrame,
   stack,
 } from './stack'
+export { partsAbove } from './tail'
+export { worstExcess } from './worst'

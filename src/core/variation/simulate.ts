@@ -1,8 +1,9 @@
-import { bonusAt, type CompiledMeasure } from './evaluate'
-import { normalStream, sampler, seededUniform, type Uniform } from './random'
-import { sourceAt } from './combine'
-import { figuresOf, type Source } from './source'
-import { type Sparse } from './sparse'
+import { type Atoms, atomsOf, valueOf } from './atoms'
+import { LIKELY } from './combine'
+import { type CompiledMeasure } from './compile'
+import { excessReader } from './excess'
+import { normalStream, seededUniform } from './random'
+import { type Source } from './source'
 
 export interface SimulationOptions {
   /** 100 … 2 000 000. */
@@ -14,11 +15,13 @@ export interface SimulationOptions {
 export interface SimulatedMeasure {
   /** Part of the pieces that do not hold, 0 … 1. */
   readonly rejected: number
-  /** 0.135 % and 99.865 % points (limits), or 0 and the 99.73 % point (zone). */
+  /** The excess that 99.73 % of the pieces stay under: minus the margin. */
+  readonly point: number
+  /** 0.135 % and 99.865 % points of all readings (limits), or 0 and the 99.73 % point of the zone used. */
   readonly low: number
   readonly high: number
   readonly mean: number
-  /** Counts over equal bins from `from` to `to`. */
+  /** Counts over equal bins from `from` to `to`: every reading between limits, or the zone used by a piece. */
   readonly histogram: {
     readonly from: number
     readonly to: number
@@ -30,14 +33,15 @@ export interface Simulation extends SimulationOptions {
   readonly measures: readonly SimulatedMeasure[]
 }
 
-const CHUNK = 2_000
+const CHUNK = 4_000
 const BINS = 41
-
-type FlatForm = { readonly slots: Int32Array; readonly coefficients: Float64Array }
 
 /**
  * Draws pieces and reads every measure on each. A generator, so that a worker can show progress
  * and stop between chunks.
+ *
+ * What is normal is drawn through the covariance of a measure's forms, the rest source by source.
+ * Measures are drawn one after another, each with a stream of its own from the seed.
  *
  * @yields the part done, 0 … 1.
  * @returns per measure, in the order given.
@@ -48,136 +52,154 @@ export function* simulate(
   options: SimulationOptions,
 ): Generator<number, Simulation> {
   const { samples, seed } = options
-  const slotOf = new Map<number, number>()
-  const slot = (index: number): number => {
-    const known = slotOf.get(index) ?? slotOf.size
-    slotOf.set(index, known)
-    return known
-  }
-  const flat = (form: Sparse): FlatForm => {
-    const { coefficients, indices } = withoutNegligible(form, sources)
-    return { slots: indices.map(slot), coefficients }
-  }
-  const readers = measures.map((measure) => readerOf(measure, flat))
-  const uniform = seededUniform(seed)
-  const draw = pieceDrawer(
-    [...slotOf.keys()].map((index) => sourceAt(sources, index)),
-    uniform,
-  )
-  const piece = new Float64Array(slotOf.size)
-  const values = measures.map(() => new Float64Array(samples))
-  const rejected = measures.map(() => 0)
-  for (let i = 0; i < samples; i++) {
-    draw(piece)
-    for (let m = 0; m < readers.length; m++) {
-      const { holds, read } = readers[m] as PieceReader
-      const value = read(piece)
-      ;(values[m] as Float64Array)[i] = value
-      if (!holds(value, piece)) rejected[m] = (rejected[m] as number) + 1
-    }
-    if (i % CHUNK === CHUNK - 1) yield (i + 1) / samples
-  }
-  return {
-    samples,
-    seed,
-    measures: measures.map((measure, m) =>
-      summarise(values[m] ?? new Float64Array(), (rejected[m] ?? 0) / samples, measure.kind),
-    ),
-  }
-}
-
-/** What the left-out sources together may give, as part of the variance: far below what samples can show. */
-const NEGLIGIBLE_VARIANCE = 1e-8
-
-/** The form without its smallest sources. */
-function withoutNegligible({ coefficients, indices }: Sparse, sources: readonly Source[]): Sparse {
-  const { mean, sigma } = figuresOf(sources)
-  const parts = Array.from(indices, (index, i) => {
-    const coefficient = coefficients[i] as number
-    return {
-      i,
-      size: coefficient ** 2 * ((sigma[index] as number) ** 2 + (mean[index] as number) ** 2),
-    }
-  }).sort((a, b) => a.size - b.size)
-  let spare = NEGLIGIBLE_VARIANCE * parts.reduce((sum, { size }) => sum + size, 0)
-  const kept = parts.filter(({ size }) => (spare -= size) < 0).map(({ i }) => i)
-  return {
-    indices: Int32Array.from(kept, (i) => indices[i] as number),
-    coefficients: Float64Array.from(kept, (i) => coefficients[i] as number),
-  }
-}
-
-/** Fills a piece with one draw of every source; the normal ones, nearly all, in a loop of their own. */
-function pieceDrawer(sources: readonly Source[], uniform: Uniform): (piece: Float64Array) => void {
-  const normal = normalStream(uniform)
-  const slots = sources.map((_, slot) => slot)
-  const isNormal = (slot: number): boolean => sources[slot]?.distribution === 'normal'
-  const normals = Int32Array.from(slots.filter(isNormal))
-  const offsets = Float64Array.from(normals, (slot) => sources[slot]?.offset ?? 0)
-  const sigmas = Float64Array.from(normals, (slot) => (sources[slot]?.plusMinus ?? 0) / 3)
-  const others = slots
-    .filter((slot) => !isNormal(slot))
-    .map((slot) => ({ slot, draw: sampler(sources[slot] as Source, uniform, normal) }))
-  return (piece) => {
-    for (let k = 0; k < normals.length; k++)
-      piece[normals[k] as number] = (offsets[k] as number) + (sigmas[k] as number) * normal()
-    for (const { draw, slot } of others) piece[slot] = draw()
-  }
-}
-
-interface PieceReader {
-  /** The worst reading of a piece. */
-  readonly read: (piece: Float64Array) => number
-  readonly holds: (value: number, piece: Float64Array) => boolean
-}
-
-function readerOf(measure: CompiledMeasure, flat: (form: Sparse) => FlatForm): PieceReader {
-  if (measure.kind === 'limits') {
-    const { lower, upper } = measure
-    const forms = measure.forms.map(flat)
-    const middle = (lower + upper) / 2
-    return {
-      read: (piece) => {
-        let worst = middle
-        for (const form of forms) {
-          const value = evaluateFlat(form, piece)
-          if (Math.abs(value - middle) >= Math.abs(worst - middle)) worst = value
-        }
-        return worst
-      },
-      holds: (value) => value >= lower && value <= upper,
-    }
-  }
-  const { bonus, diameter, factor } = measure
-  const pairs = measure.pairs.map(([a, b]) => [flat(a), flat(b)] as const)
-  const size = bonus && flat(bonus.form)
-  return {
-    read: (piece) => {
-      let square = 0
-      for (const [a, b] of pairs) {
-        const [x, y] = [evaluateFlat(a, piece), evaluateFlat(b, piece)]
-        square = Math.max(square, x * x + y * y)
+  const found: SimulatedMeasure[] = []
+  for (const [m, measure] of measures.entries()) {
+    const steps = simulateOne(measure, sources, samples, seed + 0x9e37 * m)
+    for (;;) {
+      const step = steps.next()
+      if (step.done) {
+        found.push(step.value)
+        break
       }
-      return factor * Math.sqrt(square)
-    },
-    holds: (value, piece) =>
-      value <= diameter + (bonus && size ? bonusAt(bonus, evaluateFlat(size, piece)) : 0),
+      yield (m + step.value) / measures.length
+    }
+  }
+  return { samples, seed, measures: found }
+}
+
+function* simulateOne(
+  measure: CompiledMeasure,
+  sources: readonly Source[],
+  samples: number,
+  seed: number,
+): Generator<number, SimulatedMeasure> {
+  const atoms = atomsOf(measure.forms, sources)
+  const reader = excessReader(measure)
+  const draw = valuesDrawer(measure, atoms, seed)
+  const values = new Float64Array(reader.room)
+  const excess = new Float64Array(samples)
+  const shown: number[] = []
+  let rejected = 0
+  for (let i = 0; i < samples; i++) {
+    draw(values)
+    const v = reader.read(values)
+    excess[i] = v
+    if (v > 0) rejected++
+    if (measure.kind === 'limits') reader.shown(values, shown)
+    if (i % CHUNK === CHUNK - 1 || i === samples - 1) yield (i + 1) / samples
+  }
+  const sorted = excess.sort()
+  const point = sorted[Math.min(samples - 1, Math.floor(LIKELY * samples))] ?? 0
+  const readings =
+    measure.kind === 'limits'
+      ? Float64Array.from(shown).sort()
+      : sorted.map((v) => v + measure.allowed)
+  return { rejected: rejected / samples, point, ...summary(readings, measure.kind) }
+}
+
+/** Puts the values of a measure's forms, drawn together, into an array. */
+function valuesDrawer(
+  measure: CompiledMeasure,
+  atoms: Atoms,
+  seed: number,
+): (values: Float64Array) => void {
+  const uniform = seededUniform(seed)
+  const normal = normalStream(uniform)
+  const { columns, rank } = normalFactor(atoms)
+  const forms = measure.forms.length
+  const others = atoms.shapes.flatMap((shape, atom) =>
+    shape === 'normal' ? [] : [{ shape, atom }],
+  )
+  const otherWeights = others.map(({ atom }) =>
+    Float64Array.from(atoms.forms, (form) => {
+      const at = form.indices.indexOf(atom)
+      return at < 0 ? 0 : (form.coefficients[at] as number)
+    }),
+  )
+  const ownNormals = rank * forms > 4 * atoms.forms.reduce((sum, f) => sum + f.indices.length, 0)
+  const piece = new Float64Array(atoms.count)
+  if (ownNormals)
+    return (values) => {
+      atoms.shapes.forEach((shape, j) => {
+        piece[j] =
+          shape === 'normal'
+            ? normal()
+            : shape === 'uniform'
+              ? 2 * uniform() - 1
+              : Math.abs(normal())
+      })
+      atoms.forms.forEach((form, k) => {
+        values[k] = (atoms.centre[k] as number) + valueOf(form, piece)
+      })
+    }
+  return (values) => {
+    for (let k = 0; k < forms; k++) values[k] = atoms.centre[k] as number
+    for (let r = 0; r < rank; r++) {
+      const z = normal()
+      const column = columns[r] as Float64Array
+      for (let k = 0; k < forms; k++) values[k] = (values[k] as number) + (column[k] as number) * z
+    }
+    for (let o = 0; o < others.length; o++) {
+      const z = others[o]?.shape === 'uniform' ? 2 * uniform() - 1 : Math.abs(normal())
+      const weights = otherWeights[o] as Float64Array
+      for (let k = 0; k < forms; k++) values[k] = (values[k] as number) + (weights[k] as number) * z
+    }
   }
 }
 
-function evaluateFlat({ coefficients, slots }: FlatForm, piece: Float64Array): number {
-  let sum = 0
-  for (let i = 0; i < slots.length; i++)
-    sum += (coefficients[i] as number) * (piece[slots[i] as number] as number)
-  return sum
+/** Below this part of the largest variance a pivot is rounding. */
+const NO_VARIANCE = 1e-10
+
+/**
+ * Columns whose outer products add up to the covariance of the forms' normal parts: Cholesky with the
+ * largest pivot first (Higham, Accuracy and Stability, 2002, 10.3, from memory), stopped at its rank.
+ */
+function normalFactor(atoms: Atoms): {
+  readonly columns: readonly Float64Array[]
+  readonly rank: number
+} {
+  const m = atoms.forms.length
+  const dense = atoms.forms.map((form) => {
+    const row = new Float64Array(atoms.count)
+    form.indices.forEach((atom, i) => {
+      if (atoms.shapes[atom] === 'normal') row[atom] = form.coefficients[i] as number
+    })
+    return row
+  })
+  const covariance = (i: number, j: number): number => {
+    const [a, b] = [dense[i] as Float64Array, dense[j] as Float64Array]
+    let sum = 0
+    for (let k = 0; k < a.length; k++) sum += (a[k] as number) * (b[k] as number)
+    return sum
+  }
+  const left = Float64Array.from({ length: m }, (_, i) => covariance(i, i))
+  const most = Math.max(0, ...left)
+  const columns: Float64Array[] = []
+  while (columns.length < m) {
+    let pivot = 0
+    left.forEach((v, i) => {
+      if (v > (left[pivot] as number)) pivot = i
+    })
+    const top = left[pivot] as number
+    if (!(top > NO_VARIANCE * most)) break
+    const root = Math.sqrt(top)
+    const column = new Float64Array(m)
+    for (let i = 0; i < m; i++) {
+      let value = covariance(i, pivot)
+      for (const before of columns) value -= (before[i] as number) * (before[pivot] as number)
+      column[i] = value / root
+      left[i] = Math.max(0, (left[i] as number) - (column[i] as number) ** 2)
+    }
+    left[pivot] = 0
+    columns.push(column)
+  }
+  return { columns, rank: columns.length }
 }
 
-function summarise(
-  values: Float64Array,
-  rejected: number,
-  kind: 'limits' | 'zone',
-): SimulatedMeasure {
-  const sorted = Float64Array.from(values).sort()
+function summary(
+  sorted: Float64Array,
+  kind: CompiledMeasure['kind'],
+): Omit<SimulatedMeasure, 'rejected' | 'point'> {
   const quantile = (p: number): number =>
     sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0
   const [from, to] = [sorted[0] ?? 0, sorted[sorted.length - 1] ?? 0]
@@ -190,9 +212,8 @@ function summarise(
     sum += value
   }
   return {
-    rejected,
     low: kind === 'limits' ? quantile(0.00135) : 0,
-    high: kind === 'limits' ? quantile(0.99865) : quantile(0.9973),
+    high: kind === 'limits' ? quantile(0.99865) : quantile(LIKELY),
     mean: sum / Math.max(1, sorted.length),
     histogram: { from, to, counts },
   }

@@ -1,4 +1,4 @@
-import { type Six } from '../geometry'
+import { dotSix, type Six } from '../geometry'
 
 /** A linear form over the sources: indices rising, a coefficient for each. What is absent is 0. */
 export interface Sparse {
@@ -67,6 +67,12 @@ export class FormBuilder {
       this.touched[this.used++] = index
     }
     this.values[index] = (this.values[index] as number) + value
+  }
+
+  /** Adds row · six of one source; what cancels over the lever is rounding. */
+  addRow(index: number, row: Six, six: Six): void {
+    const value = dotSix(row, six)
+    if (Math.abs(value) >= NEGLIGIBLE) this.add(index, value)
   }
 
   /** Adds row · forms, over all sources of the forms. */

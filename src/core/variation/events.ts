@@ -1,0 +1,328 @@
+import { type Atoms, SHAPE_MEAN, SHAPE_VARIANCE } from './atoms'
+import { type CompiledCheck, type CompiledMeasure, type Line, stepFigures } from './compile'
+import { leastSquaresRows } from './fit'
+
+/**
+ * A linear reading whose rise over a level comes before every failure at that level: for a free motion the
+ * least-squares one is taken, which can only be worse than the best; a round zone is the polygon round it.
+ */
+export interface Event {
+  /** Σ by · figure[at] + constant. */
+  readonly at: Int32Array
+  readonly by: Float64Array
+  readonly constant: number
+  /** Over the atoms: Σ weights · ζ + centre. */
+  readonly weights: Float64Array
+  readonly centre: number
+  readonly mean: number
+  readonly sigma: number
+  /** Which check it is of, counted over all gauges, and in which of the zone's directions (0: between limits, up; 1: down). */
+  readonly check: number
+  readonly turn: number
+}
+
+/** A linear figure that events share: over the forms' values, and over the atoms. */
+export interface SharedFigure {
+  readonly at: Int32Array
+  readonly by: Float64Array
+  readonly constant: number
+}
+
+export interface Events {
+  readonly figures: readonly SharedFigure[]
+  readonly events: readonly Event[]
+  /** Directions of the polygon round a zone. */
+  readonly directions: number
+}
+
+/** A polygon's directions round a zone: fewer where there are many zones. A quarter turn is a whole number of them. */
+const directionsFor = (checks: number): number => (checks > 24 ? 8 : 12)
+
+export function eventsOf(measure: CompiledMeasure, atoms: Atoms): Events {
+  const checks = measure.gauges.reduce((sum, gauge) => sum + gauge.checks.length, 0)
+  const maker = new EventMaker(measure, atoms, directionsFor(checks))
+  for (const gauge of measure.gauges) maker.addGauge(gauge.checks, gauge.motions)
+  return maker.finished()
+}
+
+/** A figure in the making: over the forms, over the steps still to be resolved, and over the atoms. */
+interface Figure {
+  readonly forms: Float64Array
+  readonly steps: Float64Array
+  readonly atoms: Float64Array
+  constant: number
+}
+
+/** A sum of figures by their numbers, and what it takes of the steps still to be resolved. */
+interface Sum {
+  readonly terms: Map<number, number>
+  readonly steps: Float64Array
+  constant: number
+}
+
+class EventMaker {
+  private readonly stepCount: number
+  private readonly figures: Figure[] = []
+  private readonly events: Event[] = []
+  private readonly known = new Set<string>()
+  private checks = 0
+  /** Each highest step's readings by its figure's number; pins are linear here, by least squares. */
+  private readonly highest: (readonly number[] | undefined)[] = []
+  private readonly pinFigures = new Map<number, Figure>()
+
+  constructor(
+    private readonly measure: CompiledMeasure,
+    private readonly atoms: Atoms,
+    private readonly directions: number,
+  ) {
+    this.stepCount = stepFigures(measure.steps)
+    for (const step of measure.steps) {
+      if (step.kind === 'highest') {
+        this.highest.push(step.of.map((line) => this.keep(this.figureOf(line))))
+        continue
+      }
+      const lines = step.pins.flatMap((pin) => [
+        this.figureOf(pin.first),
+        this.figureOf(pin.second),
+      ])
+      const moves = step.pins.map((pin) => pin.moves)
+      for (const figure of this.motionsOf(step.motions, moves, lines)) {
+        this.pinFigures.set(this.highest.length, figure)
+        this.highest.push(undefined)
+      }
+    }
+  }
+
+  finished(): Events {
+    return {
+      figures: this.figures.map(({ constant, forms }) => {
+        const used = Array.from(forms.keys()).filter((k) => forms[k] !== 0)
+        return {
+          at: Int32Array.from(used),
+          by: Float64Array.from(used, (k) => forms[k] as number),
+          constant,
+        }
+      }),
+      events: this.events,
+      directions: this.directions,
+    }
+  }
+
+  private keep(figure: Figure): number {
+    return this.figures.push(figure) - 1
+  }
+
+  private empty(): Figure {
+    return {
+      forms: new Float64Array(this.measure.forms.length),
+      steps: new Float64Array(this.stepCount),
+      atoms: new Float64Array(this.atoms.count),
+      constant: 0,
+    }
+  }
+
+  private figureOf(line: Line): Figure {
+    const figure = this.empty()
+    figure.forms[line.form] = 1
+    const form = this.atoms.forms[line.form]
+    form?.indices.forEach((atom, i) => (figure.atoms[atom] = form.coefficients[i] as number))
+    for (const { coefficient, value } of line.uses) {
+      const pins = this.pinFigures.get(value)
+      if (pins) addFigure(figure, pins, coefficient)
+      else figure.steps[value] = (figure.steps[value] as number) + coefficient
+    }
+    return figure
+  }
+
+  /** The least-squares motions over some figures, two for each place. */
+  private motionsOf(
+    motions: number,
+    moves: readonly (readonly (readonly [number, number])[])[],
+    figures: readonly Figure[],
+  ): readonly Figure[] {
+    const rows = leastSquaresRows({
+      count: moves.length,
+      motions,
+      offsets: new Float64Array(2 * moves.length),
+      moves: Float64Array.from(
+        moves.flatMap((pairs) => [
+          ...pairs.map(([first]) => first),
+          ...pairs.map(([, second]) => second),
+        ]),
+      ),
+      factors: new Float64Array(moves.length).fill(1),
+      less: new Float64Array(moves.length),
+    })
+    return Array.from({ length: motions }, (_, j) => {
+      const motion = this.empty()
+      figures.forEach((f, i) => addFigure(motion, f, rows[j * figures.length + i] as number))
+      return motion
+    })
+  }
+
+  addGauge(checks: readonly CompiledCheck[], motions: number): void {
+    const offsets = checks.flatMap((check) => {
+      if (check.kind === 'round') return [this.figureOf(check.first), this.figureOf(check.second)]
+      const value = this.figureOf(check.value)
+      value.constant -= (check.upper + check.lower) / 2
+      return [value, this.empty()]
+    })
+    if (motions > 0) {
+      const moves = checks.map((check) =>
+        check.kind === 'round' ? check.moves : check.moves.map((m): [number, number] => [m, 0]),
+      )
+      const motion = this.motionsOf(motions, moves, offsets)
+      moves.forEach((pairs, i) =>
+        pairs.forEach(([first, second], j) => {
+          addFigure(offsets[2 * i] as Figure, motion[j] as Figure, first)
+          addFigure(offsets[2 * i + 1] as Figure, motion[j] as Figure, second)
+        }),
+      )
+    }
+    checks.forEach((check, i) => {
+      const [first, second] = [offsets[2 * i] as Figure, offsets[2 * i + 1] as Figure]
+      if (check.kind === 'between') this.addBetween(check, first)
+      else this.addRound(check, first, second)
+      this.checks++
+    })
+  }
+
+  private addBetween(check: CompiledCheck & { kind: 'between' }, figure: Figure): void {
+    const value = this.keep(figure)
+    const plus = check.plus && this.keep(this.figureOf(check.plus))
+    for (const sign of [1, -1]) {
+      const sum = this.sum(-(check.upper - check.lower) / 2)
+      this.addTo(sum, value, sign)
+      if (plus !== undefined) this.addTo(sum, plus, 1)
+      this.resolve(sum, sign > 0 ? 0 : 1)
+    }
+  }
+
+  private addRound(check: CompiledCheck & { kind: 'round' }, first: Figure, second: Figure): void {
+    const isFlat = second.atoms.every((v) => v === 0) && second.steps.every((v) => v === 0)
+    const [a, b] = [this.keep(first), this.keep(second)]
+    const size = check.bonus && this.keep(this.figureOf(check.bonus.size))
+    const count = isFlat ? 2 : this.directions
+    const factor = check.factor / (isFlat ? 1 : Math.cos(Math.PI / count))
+    for (let turn = 0; turn < count; turn++) {
+      const angle = (2 * Math.PI * turn) / count
+      const along = (): Sum => {
+        const sum = this.sum(-check.diameter)
+        this.addTo(sum, a, factor * Math.cos(angle))
+        if (!isFlat) this.addTo(sum, b, factor * Math.sin(angle))
+        return sum
+      }
+      if (!check.bonus || size === undefined) {
+        this.resolve(along(), turn)
+        continue
+      }
+      // Bonus as it grows, and all of it: what fails is over one of the two.
+      const [growing, all] = [along(), along()]
+      this.addTo(growing, size, -check.bonus.direction)
+      growing.constant += check.bonus.direction * check.bonus.limit
+      all.constant -= check.bonus.most
+      this.resolve(growing, turn)
+      this.resolve(all, turn)
+    }
+  }
+
+  private sum(constant: number): Sum {
+    return { terms: new Map(), steps: new Float64Array(this.stepCount), constant }
+  }
+
+  private addTo(sum: Sum, index: number, factor: number): void {
+    const figure = this.figures[index] as Figure
+    if (Math.abs(factor) < 1e-12) return
+    sum.terms.set(index, (sum.terms.get(index) ?? 0) + factor)
+    addTo(sum.steps, figure.steps, factor)
+  }
+
+  /**
+   * A touch that adds is the highest of its readings: each of them is an event of its own. One that takes
+   * away takes away at least any mean of them: their middle serves.
+   */
+  private resolve(sum: Sum, turn: number): void {
+    let open = [sum]
+    for (let s = this.stepCount - 1; s >= 0; s--) {
+      const choices = this.highest[s]
+      if (!choices) continue
+      open = open.flatMap((f) => {
+        const coefficient = f.steps[s] as number
+        if (Math.abs(coefficient) < 1e-9) return [f]
+        f.steps[s] = 0
+        if (coefficient > 0)
+          return choices.map((choice) => {
+            const made = {
+              terms: new Map(f.terms),
+              steps: Float64Array.from(f.steps),
+              constant: f.constant,
+            }
+            this.addTo(made, choice, coefficient)
+            return made
+          })
+        for (const choice of choices) this.addTo(f, choice, coefficient / choices.length)
+        return [f]
+      })
+    }
+    for (const f of open) {
+      const event = this.eventOf(f, turn)
+      const mark = markOf(event)
+      if (this.known.has(mark)) continue
+      this.known.add(mark)
+      this.events.push(event)
+    }
+  }
+
+  private eventOf({ constant, terms }: Sum, turn: number): Event {
+    const weights = new Float64Array(this.atoms.count)
+    let centre = constant
+    for (const [index, factor] of terms) {
+      const { atoms, constant: own, forms } = this.figures[index] as Figure
+      addTo(weights, atoms, factor)
+      centre += factor * own
+      for (let k = 0; k < forms.length; k++)
+        centre += factor * (forms[k] as number) * (this.atoms.centre[k] as number)
+    }
+    let [mean, variance] = [centre, 0]
+    for (let j = 0; j < weights.length; j++) {
+      const w = weights[j] as number
+      if (w === 0) continue
+      const shape = this.atoms.shapes[j] ?? 'normal'
+      mean += w * SHAPE_MEAN[shape]
+      variance += w * w * SHAPE_VARIANCE[shape]
+    }
+    return {
+      at: Int32Array.from(terms.keys()),
+      by: Float64Array.from(terms.values()),
+      constant,
+      weights,
+      centre,
+      mean,
+      sigma: Math.sqrt(variance),
+      check: this.checks,
+      turn,
+    }
+  }
+}
+
+/** Tells events apart: the ends of a bore that only shifts are one and the same reading. */
+function markOf({ centre, sigma, weights }: Event): string {
+  let mark = 0
+  for (let j = 0; j < weights.length; j++)
+    mark += (weights[j] as number) * Math.sin(1 + 12.9898 * (j + 1))
+  const size = sigma || Math.abs(centre) || 1
+  return [mark / size, centre / size, size].map((v) => v.toPrecision(9)).join(' ')
+}
+
+function addFigure(target: Figure, other: Figure, factor: number): void {
+  if (factor === 0) return
+  addTo(target.forms, other.forms, factor)
+  addTo(target.steps, other.steps, factor)
+  addTo(target.atoms, other.atoms, factor)
+  target.constant += factor * other.constant
+}
+
+function addTo(target: Float64Array, other: Float64Array, factor: number): void {
+  for (let i = 0; i < target.length; i++)
+    target[i] = (target[i] as number) + factor * (other[i] as number)
+}
