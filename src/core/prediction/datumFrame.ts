@@ -410,9 +410,30 @@ export function seenMotions(
 const motionOf = (coordinates: readonly number[], basis: readonly Six[]): Six =>
   coordinates.reduce((sum, c, j) => addSix(sum, basis[j] as Six, c), ZERO_SIX)
 
-/** A basis of the motions that are square to some, given by their coordinates in the old basis. */
+/**
+ * A basis of the motions that are square to some, given by their coordinates in the old basis: for each a
+ * reflection that takes it onto one basis motion; the others remain.
+ */
 function without(basis: readonly Six[], some: readonly (readonly number[])[]): readonly Six[] {
-  return decompose(some, basis.length).nullSpace.map((v) => motionOf(v, basis))
+  let left = basis
+  let rest = some.map((c) => [...c])
+  while (rest.length > 0) {
+    const [s = [], ...others] = rest
+    const length = Math.hypot(...s)
+    const pivot = s.reduce((best, v, i) => (Math.abs(v) > Math.abs(s[best] ?? 0) ? i : best), 0)
+    const v = s.map((x, i) => x + (i === pivot ? Math.sign(x) * length : 0))
+    const square = v.reduce((sum, x) => sum + x * x, 0)
+    const reflected = (c: readonly number[]): number[] => {
+      const along = (2 * c.reduce((sum, x, k) => sum + x * (v[k] as number), 0)) / square
+      return c.map((x, k) => x - along * (v[k] as number))
+    }
+    const before = left
+    left = before.flatMap((_, i) =>
+      i === pivot ? [] : [motionOf(reflected(before.map((__, k) => (i === k ? 1 : 0))), before)],
+    )
+    rest = others.map((c) => reflected(c).filter((_, i) => i !== pivot))
+  }
+  return left
 }
 
 const unit = (a: Point<'part'>): Point<'part'> => scale(a, 1 / norm(a))

@@ -82,3 +82,89 @@ export const SHAPE_VARIANCE: Readonly<Record<Shape, number>> = {
   uniform: 1 / 3,
   half: 1 - 2 / Math.PI,
 }
+
+/** Below this part of the largest variance a pivot is rounding. */
+const NO_VARIANCE = 1e-12
+
+/**
+ * The same forms over fewer variables: their normal parts drawn together through their covariance, as many
+ * as it has rank. Cholesky with the largest pivot first (Higham, Accuracy and Stability of Numerical
+ * Algorithms, 2002, 10.3, from memory). Nothing is gained, and nothing done, where the forms outnumber
+ * the normal variables.
+ */
+export function gathered(atoms: Atoms): Atoms {
+  const { centre, count, forms, shapes } = atoms
+  const m = forms.length
+  const normals = shapes.reduce((sum, shape) => sum + (shape === 'normal' ? 1 : 0), 0)
+  if (m >= normals) return atoms
+  const dense = forms.map((form) => {
+    const row = new Float64Array(count)
+    for (let i = 0; i < form.indices.length; i++) {
+      const atom = form.indices[i] as number
+      if (shapes[atom] === 'normal') row[atom] = form.coefficients[i] as number
+    }
+    return row
+  })
+  const covariance = (i: number, j: number): number => {
+    const row = dense[i] as Float64Array
+    const { coefficients, indices } = forms[j] as Sparse
+    let sum = 0
+    for (let k = 0; k < indices.length; k++) {
+      const atom = indices[k] as number
+      if (shapes[atom] === 'normal') sum += (coefficients[k] as number) * (row[atom] as number)
+    }
+    return sum
+  }
+  const columns = pivotedCholesky(m, covariance)
+  const others = shapes.flatMap((shape, atom) => (shape === 'normal' ? [] : [atom]))
+  const newOf = new Map(others.map((atom, k) => [atom, columns.length + k]))
+  return {
+    count: columns.length + others.length,
+    shapes: [...columns.map((): Shape => 'normal'), ...others.map((atom) => shapes[atom] as Shape)],
+    centre,
+    forms: forms.map((form, i) => {
+      const indices: number[] = []
+      const coefficients: number[] = []
+      columns.forEach((column, r) => {
+        if (column[i] === 0) return
+        indices.push(r)
+        coefficients.push(column[i] as number)
+      })
+      form.indices.forEach((atom, k) => {
+        const other = newOf.get(atom)
+        if (other === undefined) return
+        indices.push(other)
+        coefficients.push(form.coefficients[k] as number)
+      })
+      return { indices: Int32Array.from(indices), coefficients: Float64Array.from(coefficients) }
+    }),
+  }
+}
+
+/** Columns whose outer products add up to a covariance, largest pivot first, stopped at its rank. */
+function pivotedCholesky(
+  m: number,
+  covariance: (i: number, j: number) => number,
+): readonly Float64Array[] {
+  const left = Float64Array.from({ length: m }, (_, i) => covariance(i, i))
+  const most = Math.max(0, ...left)
+  const columns: Float64Array[] = []
+  while (columns.length < m) {
+    let pivot = 0
+    for (let i = 1; i < m; i++) if ((left[i] as number) > (left[pivot] as number)) pivot = i
+    const top = left[pivot] as number
+    if (!(top > NO_VARIANCE * most)) break
+    const root = Math.sqrt(top)
+    const column = new Float64Array(m)
+    for (let i = 0; i < m; i++) {
+      if (left[i] === 0) continue
+      let value = covariance(i, pivot)
+      for (const before of columns) value -= (before[i] as number) * (before[pivot] as number)
+      column[i] = value / root
+      left[i] = Math.max(0, (left[i] as number) - (column[i] as number) ** 2)
+    }
+    left[pivot] = 0
+    columns.push(column)
+  }
+  return columns
+}

@@ -63,8 +63,10 @@ interface Sum {
 class EventMaker {
   private readonly stepCount: number
   private readonly figures: Figure[] = []
+  /** Value of each figure with every variable at 0. */
+  private readonly centres: number[] = []
   private readonly events: Event[] = []
-  private readonly known = new Set<string>()
+  private readonly known = new Set<number>()
   private checks = 0
   /** Each highest step's readings by its figure's number; pins are linear here, by least squares. */
   private readonly highest: (readonly number[] | undefined)[] = []
@@ -109,6 +111,10 @@ class EventMaker {
   }
 
   private keep(figure: Figure): number {
+    let centre = figure.constant
+    for (let k = 0; k < figure.forms.length; k++)
+      centre += (figure.forms[k] as number) * (this.atoms.centre[k] as number)
+    this.centres.push(centre)
     return this.figures.push(figure) - 1
   }
 
@@ -277,11 +283,8 @@ class EventMaker {
     const weights = new Float64Array(this.atoms.count)
     let centre = constant
     for (const [index, factor] of terms) {
-      const { atoms, constant: own, forms } = this.figures[index] as Figure
-      addTo(weights, atoms, factor)
-      centre += factor * own
-      for (let k = 0; k < forms.length; k++)
-        centre += factor * (forms[k] as number) * (this.atoms.centre[k] as number)
+      addTo(weights, (this.figures[index] as Figure).atoms, factor)
+      centre += factor * (this.centres[index] as number)
     }
     let [mean, variance] = [centre, 0]
     for (let j = 0; j < weights.length; j++) {
@@ -305,14 +308,15 @@ class EventMaker {
   }
 }
 
-/** Tells events apart: the ends of a bore that only shifts are one and the same reading. */
-function markOf({ centre, sigma, weights }: Event): string {
-  let mark = 0
+/** Tells events apart by one number: the ends of a bore that only shifts are one and the same reading. */
+function markOf({ centre, sigma, weights }: Event): number {
+  let mark = 2.718 * centre
   for (let j = 0; j < weights.length; j++)
-    mark += (weights[j] as number) * Math.sin(1 + 12.9898 * (j + 1))
-  const size = sigma || Math.abs(centre) || 1
-  return [mark / size, centre / size, size].map((v) => v.toPrecision(9)).join(' ')
+    mark += (weights[j] as number) * (MARKS[j % MARKS.length] as number)
+  return Math.round((mark / (sigma || Math.abs(centre) || 1)) * 1e9)
 }
+
+const MARKS = Float64Array.from({ length: 257 }, (_, j) => Math.sin(1 + 12.9898 * (j + 1)))
 
 function addFigure(target: Figure, other: Figure, factor: number): void {
   if (factor === 0) return

@@ -23,9 +23,9 @@ export interface Fit {
 }
 
 /** Relative to the lengths: far below what a reading can mean. */
-const CLOSE = 1e-4
+const CLOSE = 3e-4
 
-/** @returns the least worst length within a part in ten thousand, never below the truth. */
+/** @returns the least worst length within three parts in ten thousand of the lengths, never below the truth. */
 export function fitLeastWorst(problem: FitProblem): Fit {
   return problem.motions === 1 ? alongOne(problem) : inside(problem)
 }

@@ -45,7 +45,7 @@ export function likelyExcess(prepared: Prepared, samples = 256): LikelyExcess {
   const bracket: readonly [number, number] = linear ? [alone, together] : [-Infinity, together]
   const isNarrow = together - alone <= NARROW * Math.abs(measure.allowed + together)
   if (linear && isNarrow && !(alone < 0 && together > 0))
-    return { point: together, failing: Math.min(1, union(0)), bracket }
+    return { point: (alone + together) / 2, failing: Math.min(1, union(0)), bracket }
   return drawn(prepared, events, chances, together, samples, bracket)
 }
 
@@ -62,7 +62,7 @@ function tightestAlone(events: readonly Event[], chances: readonly Chance[], nea
 }
 
 /** A bracket narrower than this part of the zone is not worth drawing for. */
-const NARROW = 0.002
+const NARROW = 0.01
 
 /** Single readings between limits: no zone, free motion or touch. */
 const isLinear = (measure: CompiledMeasure): boolean =>
@@ -156,10 +156,12 @@ function drawn(
     rough = drawTail(prepared, events, chances, level, samples / 4)
   }
   level = rough.point(BEYOND)
+  // Far from the limit half of the draws tell enough.
+  const isClose = Math.abs(level) < CLOSE_TO_LIMIT * prepared.measure.allowed
   let draws = rough
   for (let round = 0; round < 4; round++) {
     level -= 0.03 * (level - nominal)
-    draws = drawTail(prepared, events, chances, level, samples)
+    draws = drawTail(prepared, events, chances, level, isClose ? samples : samples / 2)
     if (draws.total > 1.05 * BEYOND) break
   }
   const point = draws.point(BEYOND)
@@ -174,6 +176,9 @@ function drawn(
   // Both come from one excess: whichever side of zero the point lies, the share agrees with it.
   return { point, failing: point > 0 ? Math.max(BEYOND, far) : Math.min(BEYOND, far), bracket }
 }
+
+/** Part of what is allowed within which a margin decides. */
+const CLOSE_TO_LIMIT = 0.25
 
 /** A share below this is shown as next to nothing. */
 const RARE = 1e-5

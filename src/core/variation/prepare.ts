@@ -1,4 +1,4 @@
-import { type Atoms, atomsOf } from './atoms'
+import { type Atoms, atomsOf, gathered } from './atoms'
 import { type CompiledMeasure } from './compile'
 import { type Event, eventsOf, type SharedFigure } from './events'
 import { type ExcessReader, excessReader } from './excess'
@@ -8,6 +8,8 @@ import { type Source } from './source'
 export interface Prepared {
   readonly measure: CompiledMeasure
   readonly sources: readonly Source[]
+  /** Every source by itself, and the forms over as few variables as they need. */
+  readonly single: Atoms
   readonly atoms: Atoms
   readonly figures: readonly SharedFigure[]
   readonly events: readonly Event[]
@@ -17,6 +19,14 @@ export interface Prepared {
 }
 
 export function prepare(measure: CompiledMeasure, sources: readonly Source[]): Prepared {
-  const atoms = atomsOf(measure.forms, sources)
-  return { measure, sources, atoms, ...eventsOf(measure, atoms), reader: excessReader(measure) }
+  const single = atomsOf(measure.forms, sources)
+  const atoms = gathered(single)
+  return {
+    measure,
+    sources,
+    single,
+    atoms,
+    ...eventsOf(measure, atoms),
+    reader: excessReader(measure),
+  }
 }

@@ -1,9 +1,10 @@
-import { type Atoms, atomsOf, valueOf } from './atoms'
+import { type Atoms, atomsOf, gathered, valueOf } from './atoms'
 import { LIKELY } from './combine'
 import { type CompiledMeasure } from './compile'
 import { excessReader } from './excess'
 import { normalStream, seededUniform } from './random'
 import { type Source } from './source'
+import { type Sparse } from './sparse'
 
 export interface SimulationOptions {
   /** 100 … 2 000 000. */
@@ -73,9 +74,8 @@ function* simulateOne(
   samples: number,
   seed: number,
 ): Generator<number, SimulatedMeasure> {
-  const atoms = atomsOf(measure.forms, sources)
   const reader = excessReader(measure)
-  const draw = valuesDrawer(measure, atoms, seed)
+  const draw = valuesDrawer(gathered(atomsOf(measure.forms, sources)), seed)
   const values = new Float64Array(reader.room)
   const excess = new Float64Array(samples)
   const shown: number[] = []
@@ -99,101 +99,21 @@ function* simulateOne(
 
 /** Puts the values of a measure's forms, drawn together, into an array. */
 function valuesDrawer(
-  measure: CompiledMeasure,
-  atoms: Atoms,
+  { centre, count, forms, shapes }: Atoms,
   seed: number,
 ): (values: Float64Array) => void {
   const uniform = seededUniform(seed)
   const normal = normalStream(uniform)
-  const { columns, rank } = normalFactor(atoms)
-  const forms = measure.forms.length
-  const others = atoms.shapes.flatMap((shape, atom) =>
-    shape === 'normal' ? [] : [{ shape, atom }],
-  )
-  const otherWeights = others.map(({ atom }) =>
-    Float64Array.from(atoms.forms, (form) => {
-      const at = form.indices.indexOf(atom)
-      return at < 0 ? 0 : (form.coefficients[at] as number)
-    }),
-  )
-  const ownNormals = rank * forms > 4 * atoms.forms.reduce((sum, f) => sum + f.indices.length, 0)
-  const piece = new Float64Array(atoms.count)
-  if (ownNormals)
-    return (values) => {
-      atoms.shapes.forEach((shape, j) => {
-        piece[j] =
-          shape === 'normal'
-            ? normal()
-            : shape === 'uniform'
-              ? 2 * uniform() - 1
-              : Math.abs(normal())
-      })
-      atoms.forms.forEach((form, k) => {
-        values[k] = (atoms.centre[k] as number) + valueOf(form, piece)
-      })
-    }
+  const piece = new Float64Array(count)
   return (values) => {
-    for (let k = 0; k < forms; k++) values[k] = atoms.centre[k] as number
-    for (let r = 0; r < rank; r++) {
-      const z = normal()
-      const column = columns[r] as Float64Array
-      for (let k = 0; k < forms; k++) values[k] = (values[k] as number) + (column[k] as number) * z
+    for (let j = 0; j < count; j++) {
+      const shape = shapes[j]
+      piece[j] =
+        shape === 'normal' ? normal() : shape === 'uniform' ? 2 * uniform() - 1 : Math.abs(normal())
     }
-    for (let o = 0; o < others.length; o++) {
-      const z = others[o]?.shape === 'uniform' ? 2 * uniform() - 1 : Math.abs(normal())
-      const weights = otherWeights[o] as Float64Array
-      for (let k = 0; k < forms; k++) values[k] = (values[k] as number) + (weights[k] as number) * z
-    }
+    for (let k = 0; k < forms.length; k++)
+      values[k] = (centre[k] as number) + valueOf(forms[k] as Sparse, piece)
   }
-}
-
-/** Below this part of the largest variance a pivot is rounding. */
-const NO_VARIANCE = 1e-10
-
-/**
- * Columns whose outer products add up to the covariance of the forms' normal parts: Cholesky with the
- * largest pivot first (Higham, Accuracy and Stability, 2002, 10.3, from memory), stopped at its rank.
- */
-function normalFactor(atoms: Atoms): {
-  readonly columns: readonly Float64Array[]
-  readonly rank: number
-} {
-  const m = atoms.forms.length
-  const dense = atoms.forms.map((form) => {
-    const row = new Float64Array(atoms.count)
-    form.indices.forEach((atom, i) => {
-      if (atoms.shapes[atom] === 'normal') row[atom] = form.coefficients[i] as number
-    })
-    return row
-  })
-  const covariance = (i: number, j: number): number => {
-    const [a, b] = [dense[i] as Float64Array, dense[j] as Float64Array]
-    let sum = 0
-    for (let k = 0; k < a.length; k++) sum += (a[k] as number) * (b[k] as number)
-    return sum
-  }
-  const left = Float64Array.from({ length: m }, (_, i) => covariance(i, i))
-  const most = Math.max(0, ...left)
-  const columns: Float64Array[] = []
-  while (columns.length < m) {
-    let pivot = 0
-    left.forEach((v, i) => {
-      if (v > (left[pivot] as number)) pivot = i
-    })
-    const top = left[pivot] as number
-    if (!(top > NO_VARIANCE * most)) break
-    const root = Math.sqrt(top)
-    const column = new Float64Array(m)
-    for (let i = 0; i < m; i++) {
-      let value = covariance(i, pivot)
-      for (const before of columns) value -= (before[i] as number) * (before[pivot] as number)
-      column[i] = value / root
-      left[i] = Math.max(0, (left[i] as number) - (column[i] as number) ** 2)
-    }
-    left[pivot] = 0
-    columns.push(column)
-  }
-  return { columns, rank: columns.length }
 }
 
 function summary(

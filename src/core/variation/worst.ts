@@ -63,7 +63,7 @@ const END: Readonly<Record<Shape, readonly [number, number]>> = {
   half: [0, 3],
 }
 
-function climbed({ atoms, events, measure, reader }: Prepared): number {
+function climbed({ events, figures, measure, reader, single: atoms }: Prepared): number {
   const forms = measure.forms.length
   const values = new Float64Array(reader.room)
   const slopes = new Float64Array(reader.room)
@@ -77,17 +77,22 @@ function climbed({ atoms, events, measure, reader }: Prepared): number {
       const [low, high] = END[atoms.shapes[j] as Shape]
       return Math.abs(w) < 1e-12 ? (low < 0 ? 0 : low) : w > 0 ? high : low
     })
-  const reach = ({ centre, weights }: Prepared['events'][number]): number =>
-    weights.reduce((sum, w, j) => {
-      const [low, high] = END[atoms.shapes[j] as Shape]
-      return sum + Math.max(w * low, w * high)
-    }, centre)
-  const starts = events
-    .map((event) => ({ event, reach: reach(event) }))
-    .sort((a, b) => b.reach - a.reach)
+  const weightsOf = ({ at, by }: Prepared['events'][number]): Float64Array => {
+    const weights = new Float64Array(atoms.count)
+    at.forEach((index, n) => {
+      const figure = figures[index]
+      figure?.at.forEach((k, i) => {
+        const factor = (by[n] as number) * (figure.by[i] as number)
+        addForm(weights, atoms.forms[k] as Atoms['forms'][number], factor)
+      })
+    })
+    return weights
+  }
+  const starts = [...events]
+    .sort((a, b) => b.mean + 3 * b.sigma - a.mean - 3 * a.sigma)
     .slice(0, MOST_LOOKED_AT)
-    .map(({ event }) => {
-      const corner = towards(event.weights)
+    .map((event) => {
+      const corner = towards(weightsOf(event))
       put(corner)
       return { corner, excess: reader.read(values) }
     })
@@ -100,13 +105,8 @@ function climbed({ atoms, events, measure, reader }: Prepared): number {
       put(corner)
       reader.readWithSlopes(values, slopes)
       const weights = new Float64Array(atoms.count)
-      for (let k = 0; k < forms; k++) {
-        const form = atoms.forms[k] as Atoms['forms'][number]
-        form.indices.forEach((atom, i) => {
-          weights[atom] =
-            (weights[atom] as number) + (slopes[k] as number) * (form.coefficients[i] as number)
-        })
-      }
+      for (let k = 0; k < forms; k++)
+        addForm(weights, atoms.forms[k] as Atoms['forms'][number], slopes[k] as number)
       const next = towards(weights)
       put(next)
       const reached = reader.read(values)
@@ -120,5 +120,17 @@ function climbed({ atoms, events, measure, reader }: Prepared): number {
   function stillWorst(): number {
     put(new Float64Array(atoms.count))
     return reader.read(values)
+  }
+}
+
+function addForm(
+  target: Float64Array,
+  { coefficients, indices }: Atoms['forms'][number],
+  factor: number,
+): void {
+  if (factor === 0) return
+  for (let i = 0; i < indices.length; i++) {
+    const atom = indices[i] as number
+    target[atom] = (target[atom] as number) + factor * (coefficients[i] as number)
   }
 }
