@@ -127,7 +127,7 @@ export const WORM_BLOCK: Part = {
       of: 'bore',
       to: 'bottom',
       critical: true,
-      tolerance: mm(0.02),
+      tolerance: mm(0.025),
     },
     {
       kind: 'position',
@@ -156,7 +156,7 @@ export const WORM_BLOCK: Part = {
       of: 'top',
       to: 'bottom',
       critical: false,
-      tolerance: mm(0.03),
+      tolerance: mm(0.04),
     },
     {
       kind: 'perpendicularity',

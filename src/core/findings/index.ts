@@ -1,3 +1,3 @@
 export { FINDING_SEVERITY, type Finding, type FindingCode, type Severity } from './finding'
-export { remedy, weakestLink } from './marginRules'
+export { weakestLink } from './marginRules'
 export { findingsOf, holeChecks } from './findingsOf'

@@ -38,7 +38,7 @@ function marginFindings(
       : ` of setup ${worst.setup + 1}`
   const better = worst ? improved(outcome.likely.predicted, worst.share) : 0
   const gain = worst
-    ? ` Most of it (${Math.round(worst.share * 100)} %, ±${figure(worst.likely).trim()}) is “${worst.labels[0] ?? ''}”${where}. ${remedy(worst)} At a third of that the spread would be ${figure(better)}.`
+    ? ` Most of it (${Math.round(worst.share * 100)} %, ±${figure(worst.likely).trim()}) is “${worst.labels[0] ?? ''}”${where}. ${worst.remedy} At a third of that the spread would be ${figure(better)}.`
     : ''
   const place = worst?.setup ?? setups[setups.length - 1]
   if (standing === 'short') {
@@ -66,29 +66,6 @@ function marginFindings(
 /** Predicted spread when one link is brought to a third of what it is. */
 const improved = (predicted: number, share: number): number =>
   predicted * Math.sqrt(1 - share + share / 9)
-
-/** What to do about a link, by what it is. */
-export function remedy(link: LinkShare): string {
-  const key = link.link
-  if (key.startsWith('stock'))
-    return 'Cut that face before it locates anything, or touch both sides and halve.'
-  if (key.startsWith('lean'))
-    return 'Indicate the fixed jaw upright and shim it, let the base lead, or cut both features in one setup.'
-  if (key.startsWith('tram ')) return 'Indicate the jaw along the travel before this setup.'
-  if (/ lift$/.test(key))
-    return 'Hammer it down until the parallels do not move, or let the fixed jaw lead with a round bar.'
-  if (key.includes('seat'))
-    return key.endsWith('stop')
-      ? 'Stop on a cut face, or touch it instead.'
-      : 'Stand it on a cut face, clean and deburr it.'
-  if (key.includes('stop')) return 'Touch the part instead of trusting the stop.'
-  if (key.includes('zero'))
-    return 'Find zero with a better instrument, or on the feature that it must agree with.'
-  if (key.includes('tool length')) return 'Touch the tool off on the part itself.'
-  if (key.includes('tram')) return 'Tram the spindle.'
-  if (key.includes('parallels')) return 'Take a matched pair of parallels.'
-  return 'Take a process that holds its place better, such as boring instead of drilling.'
-}
 
 /** A hole that cannot be moved once it is cut wants a measurement before, when something tight hangs on it. */
 function holdPoints({ analysis, part, way, name }: RuleContext): Finding[] {

@@ -180,7 +180,7 @@ describe('CSV', () => {
   const csv = requirementsCsv(WORM_BLOCK, analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A))
   it('has a line for each requirement', () => {
     expect(csv.split('\n')).toHaveLength(10)
-    expect(csv).toContain('Bore to base,32.000 ±0.015,short,0.016')
+    expect(csv).toContain('Bore to base,32.000 ±0.015,short,0.017')
   })
   it('a name that begins like a formula does not become one', () => {
     const part = {

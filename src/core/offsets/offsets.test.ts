@@ -101,8 +101,8 @@ describe('a zero found by touching', () => {
       ),
     )
     expect(found.axes.x?.at).toBe(-300)
-    // The left face is raw: where it is touched it may stand out by a quarter of its spread.
-    const uneven = block.faces.left.spread.mm / 4
+    // The left face is raw: where it is touched it may stand out by a fifth of its spread.
+    const uneven = block.faces.left.spread.mm / 5
     expect(found.axes.x?.plusMinus).toBeCloseTo(Math.hypot(0.01, 0.004, uneven), 12)
     expect(found.axes.y).toBeUndefined()
   })
@@ -275,9 +275,9 @@ describe('the next zero from the last', () => {
     const other = predictZero(WORM_BLOCK, analysis, 1, { ...anchor, machine: 'manual-dro' })
     expect(other.ok ? '' : other.issues[0].code).toBe('predict.machine')
   })
-  it('the uncertainty by closed form: two stored zeros of ±0.01, and the record that was taken of it', () => {
+  it('the uncertainty by closed form: one stored zero of ±0.01 in both setups cancels, the record that was taken of it does not', () => {
     const next = ok(predictZero(WORM_BLOCK, analysis, 1, anchor))
-    expect(next.axes.y?.plusMinus).toBeCloseTo(Math.hypot(0.01, 0.01, 0.01), 9)
+    expect(next.axes.y?.plusMinus).toBeCloseTo(0.01, 9)
   })
   it('found where it was predicted agrees, found elsewhere does not', () => {
     const second = analysis.model.planned[1]

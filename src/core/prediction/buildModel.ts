@@ -1,4 +1,4 @@
-import { point, rotationAbout, translation } from '../geometry'
+import { applyMotion, point, rotationAbout, translation } from '../geometry'
 import {
   halfDiagonal,
   middleOf,
@@ -10,31 +10,17 @@ import {
   SIDES,
   sizeAlong,
 } from '../part'
-import {
-  type FootingContact,
-  footingContacts,
-  type PartState,
-  statesOf,
-  type ViseLayout,
-  viseLayout,
-} from '../planning'
+import { footingContacts, type PartState, setupAxes, statesOf, viseLayout } from '../planning'
 import { type Column, type StackCut, type StackModel, type StackSetup } from '../variation'
-import { type Setup, type Way } from '../way'
+import { type Way } from '../way'
 import { type Workshop } from '../workshop'
 import { stackContact } from './contacts'
-import { type Context, WAVINESS } from './context'
+import { type FormTilt, type ModelMaking, type SetupMaking, WAVINESS } from './context'
 import { cuts } from './cuts'
-import { pickups } from './pickups'
+import { pickups, swingOf, zeroPlaces } from './pickups'
+import { type PlannedSetup } from './planned'
 import { SourceBook } from './sources'
-
-/** A setup with all that was derived for it, kept for the findings, the pictures and the sheet. */
-export interface PlannedSetup {
-  readonly setup: Setup
-  readonly before: PartState
-  readonly after: PartState
-  readonly layout: ViseLayout
-  readonly contacts: readonly FootingContact[]
-}
+import { zeroPoint } from './zero'
 
 export interface Model {
   readonly stack: StackModel
@@ -42,41 +28,52 @@ export interface Model {
   readonly states: readonly PartState[]
   /** The source of a hole's diameter, by its surface. */
   readonly sizeSource: ReadonlyMap<string, number>
+  /** Surfaces whose size follows the tool and is not aimed at the middle of its limits. */
+  readonly unaimed: ReadonlySet<string>
   /** The source of a plane's form error, by its surface. */
   readonly formSource: ReadonlyMap<string, number>
-  /** The setup in which a face or feature was cut last. */
-  readonly cutIn: (owner: string) => number | undefined
+  /** How a plane's form lets what is laid on it lean, by its surface. */
+  readonly formTilts: ReadonlyMap<string, readonly FormTilt[]>
 }
 
 /** Turns part, way and workshop into the sources, contacts, pickups and cuts of the propagation. */
 export function buildModel(workshop: Workshop, part: Part, way: Way): Model {
-  const book = new SourceBook()
   const states = statesOf(part, way)
-  const surfaces = partSurfaces(part)
-  const context: Context = {
+  const making: ModelMaking = {
     workshop,
     part,
-    surfaces,
-    book,
+    surfaces: partSurfaces(part),
+    book: new SourceBook(),
     sizeSource: new Map(),
+    unaimed: new Set(),
     formSource: new Map(),
+    formMm: new Map(),
+    formTilts: new Map(),
   }
-  const stock = SIDES.map((side) => stockSurface(context, side))
+  const stock = SIDES.map((side) => stockSurface(making, side))
   const planned: PlannedSetup[] = []
   const setups = way.setups.map((setup, i): StackSetup => {
     const before = states[i] as PartState
     const layout = viseLayout(workshop, part, setup, before)
     const contacts = footingContacts(part, setup, layout, before)
-    planned.push({ setup, before, after: states[i + 1] as PartState, layout, contacts })
-    return {
-      contacts: contacts.map((contact) => stackContact(context, i, layout, contact)),
-      pickups: pickups(context, i, setup, layout, before),
-      cuts: cuts(context, i, setup, layout),
-    }
+    const standing = { setup, before, after: states[i + 1] as PartState, layout, contacts }
+    planned.push(standing)
+    return stackSetup(
+      {
+        ...making,
+        index: i,
+        setup,
+        layout,
+        before,
+        axes: setupAxes(setup),
+        found: zeroPlaces({ ...making, setup, layout, before }),
+      },
+      standing,
+    )
   })
   return {
     stack: {
-      sources: book.list,
+      sources: making.book.list,
       stock,
       setups,
       halfSizeMm: halfDiagonal(part),
@@ -84,22 +81,48 @@ export function buildModel(workshop: Workshop, part: Part, way: Way): Model {
     },
     planned,
     states,
-    sizeSource: context.sizeSource,
-    formSource: context.formSource,
-    cutIn: (owner) => states[states.length - 1]?.cut.get(owner)?.setup,
+    sizeSource: making.sizeSource,
+    unaimed: making.unaimed,
+    formSource: making.formSource,
+    formTilts: making.formTilts,
   }
 }
 
-/** A face as bought: off its place, and leaning both ways by half as much at its edges. */
-function stockSurface({ part, book, formSource }: Context, side: Side): StackCut {
+function stackSetup(making: SetupMaking, standing: PlannedSetup): StackSetup {
+  const zero = applyMotion(making.layout.partFromSetup, zeroPoint(making.part, standing))
+  return {
+    contacts: standing.contacts.map((contact) => stackContact(making, contact)),
+    swing: swingOf(making),
+    pickups: pickups(making, zero),
+    cuts: cuts(making),
+  }
+}
+
+/** What of a bought face's wandering its lean over the longer way may take, and what its unevenness (common practice, no source). */
+const LEANS = 0.2
+
+/**
+ * A face as bought. Its stated spread is all of its wandering: off its place, leaning both ways and
+ * uneven, which together reach it at a corner. It leans by one angle, that of its longer way.
+ */
+function stockSurface({ book, formSource, part }: ModelMaking, side: Side): StackCut {
   const { bought, spread, name } = part.faces[side]
   const link = `stock ${side}`
   const label = `${name}, as ${bought === 'cut' ? 'bought' : bought}`
-  const make = (plusMinus: number) => () => ({ label, link, plusMinus })
+  const make = (plusMinus: number) => () => ({
+    label,
+    link,
+    plusMinus,
+    remedy: 'Cut that face before it locates anything, or touch both sides and halve.',
+    lights: [side],
+  })
   const normal = normalOf(side)
   const at = middleOf(part)
+  const halves = planeOf(side).map((axis) => sizeAlong(part, axis) / 2)
+  const lean = (LEANS * spread.mm) / Math.max(...halves)
+  const offset = spread.mm * (1 - WAVINESS) - lean * halves.reduce((a, b) => a + b, 0)
   const columns: Column[] = [
-    { source: book.index(`${link} offset`, make(spread.mm)), six: translation(normal) },
+    { source: book.index(`${link} offset`, make(offset)), six: translation(normal) },
   ]
   for (const axis of planeOf(side)) {
     const direction = point<'part'>(
@@ -107,8 +130,6 @@ function stockSurface({ part, book, formSource }: Context, side: Side): StackCut
       axis === 'y' ? 1 : 0,
       axis === 'z' ? 1 : 0,
     )
-    const across = planeOf(side).find((a) => a !== axis) ?? axis
-    const lean = spread.mm / sizeAlong(part, across)
     columns.push({
       source: book.index(`${link} lean ${axis}`, make(lean)),
       six: rotationAbout(at, direction),
@@ -117,9 +138,7 @@ function stockSurface({ part, book, formSource }: Context, side: Side): StackCut
   formSource.set(
     side,
     book.index(`${link} form`, () => ({
-      label,
-      link,
-      plusMinus: spread.mm * WAVINESS,
+      ...make(spread.mm * WAVINESS)(),
       distribution: 'one-sided',
     })),
   )

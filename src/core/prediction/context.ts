@@ -1,18 +1,44 @@
+import { type Point } from '../geometry'
 import { isSide, type Part, type Surface } from '../part'
+import { type PartState, type ViseLayout } from '../planning'
+import { type Setup } from '../way'
 import { type Workshop } from '../workshop'
 import { type SourceBook } from './sources'
 
 /** Local unevenness of a bought face where a contact or a touch meets it, as part of its spread (common practice, no source). */
-export const WAVINESS = 0.25
+export const WAVINESS = 0.2
 
 /** What is collected while a model is built. */
-export interface Context {
+export interface ModelMaking {
   readonly workshop: Workshop
   readonly part: Part
   readonly surfaces: ReadonlyMap<string, Surface>
   readonly book: SourceBook
   readonly sizeSource: Map<string, number>
+  /** Surfaces whose size follows the tool and is not aimed at the middle of its limits. */
+  readonly unaimed: Set<string>
   readonly formSource: Map<string, number>
+  /** Form error of each cut plane, up to mm, and how it may tilt what is laid against it. */
+  readonly formMm: Map<string, number>
+  readonly formTilts: Map<string, readonly FormTilt[]>
+}
+
+/** A plane's form lets a flat thing laid against it lean: about this direction, by this source in rad. */
+export interface FormTilt {
+  readonly about: Point<'part'>
+  readonly source: number
+}
+
+/** One setup while its part of the model is made. */
+export interface SetupMaking extends ModelMaking {
+  readonly index: number
+  readonly setup: Setup
+  readonly layout: ViseLayout
+  readonly before: PartState
+  /** The part's directions along the setup's X, Y and Z. */
+  readonly axes: readonly [Point<'part'>, Point<'part'>, Point<'part'>]
+  /** Where each axis of zero is found, in the part's frame: what is counted from there is exact there. */
+  readonly found: readonly [Point<'part'>, Point<'part'>, Point<'part'>]
 }
 
 /** How uneven a bought face is where something meets it, ± mm; a feature's own face is not. */

@@ -17,6 +17,7 @@ import {
 import { decompose } from '../linalg'
 import { type AxisSurface, type PlaneSurface } from '../part'
 import { type Moved, type Reading, type Step } from '../variation'
+import { type FormTilt } from './context'
 import { NOTHING, ownRow, sumOf } from './readings'
 
 /** A datum by its kind; its letter on the drawing is of no concern here. */
@@ -56,11 +57,13 @@ export class DatumFrame {
    * @param datums - primary first.
    * @param centre - about which turning is weighed against shifting; no result depends on it.
    * @param sizeMm - the size over which they are weighed, > 0.
+   * @param formTilts - how the form of a plane lets a datum laid against it lean.
    */
   constructor(
     datums: readonly Datum[],
     centre: Point<'part'>,
     private readonly sizeMm: number,
+    private readonly formTilts: ReadonlyMap<string, readonly FormTilt[]> = new Map(),
   ) {
     this.open = unitMotions(centre, sizeMm)
     for (const datum of datums) this.take(datum)
@@ -110,6 +113,7 @@ export class DatumFrame {
         sumOf([
           [value, 1],
           [leans, 1],
+          [this.formTilt(plane.id, about), 1],
         ]),
       )
     }
@@ -124,6 +128,18 @@ export class DatumFrame {
         [touch, 1],
       ]),
     )
+  }
+
+  /** What a datum laid against a face of that form leans about a direction. */
+  private formTilt(surface: string, about: Point<'part'>): Reading {
+    const tilts = this.formTilts.get(surface) ?? []
+    return {
+      rows: [],
+      terms: tilts.flatMap(({ about: own, source }) => {
+        const coefficient = dot(own, about)
+        return Math.abs(coefficient) < 1e-9 ? [] : [{ source, coefficient }]
+      }),
+    }
   }
 
   /** Two planes closed on both: the mean direction (of the longer pair alone when one is longer), the middle of the touches. */

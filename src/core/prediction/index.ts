@@ -5,7 +5,8 @@ export {
   analyse,
   wayVerdict,
 } from './analyse'
-export { type Model, type PlannedSetup, buildModel } from './buildModel'
+export { type Model, buildModel } from './buildModel'
+export { type PlannedSetup } from './planned'
 export { measureOf } from './measures'
 export { waviness } from './context'
 export { surfacePoint, touchedPoint, zeroPoint } from './zero'

@@ -26,16 +26,14 @@ import {
   type Target,
 } from '../part'
 import { type Bonus, type Check, type Gauge, type Measure, type Reading } from '../variation'
+import { type Model } from './buildModel'
 import { type Datum, DatumFrame, inPlane, leastWidth, seenMotions } from './datumFrame'
 import { datumsOf } from './datums'
 import { firstSurface, readTarget, sumOf } from './readings'
 import { comparable, directionOf, isPlane, normalOf, placeOf } from './targets'
 
 /** What a measure needs to know of the model beside the surfaces. */
-export interface MeasureSources {
-  readonly sizeSource: ReadonlyMap<string, number>
-  readonly formSource: ReadonlyMap<string, number>
-}
+export type MeasureSources = Pick<Model, 'sizeSource' | 'unaimed' | 'formSource' | 'formTilts'>
 
 /** A requirement's readings, and in words how it was read where the drawing leaves a choice. */
 export interface Measured {
@@ -91,7 +89,7 @@ function framed(
   if (refs.length === 0) return fail('requirement.no-datum', 'It names no datum to measure from.')
   const datums = datumsOf(part, refs, surfaces)
   if (!datums.ok) return datums
-  const frame = new DatumFrame(datums.value, middleOf(part), halfDiagonal(part))
+  const frame = new DatumFrame(datums.value, middleOf(part), halfDiagonal(part), sources.formTilts)
   const [first] = datums.value
   switch (requirement.kind) {
     case 'position':
@@ -126,14 +124,14 @@ function sizeMeasure(
       'requirement.no-size',
       `${refLabel(part, requirement.of)} has no diameter to hold; tie two faces for a width.`,
     )
-  // A diameter is aimed at the middle of its limits.
-  const half = (requirement.plus.mm - requirement.minus.mm) / 2
-  const checks = readings.map((value): Check => ({
+  const { minus, plus } = requirement
+  const half = (plus.mm - minus.mm) / 2
+  const checks = readings.map(({ aimed, value }): Check => ({
     kind: 'between',
     value,
     moves: [],
-    lower: -half,
-    upper: half,
+    lower: aimed ? -half : minus.mm,
+    upper: aimed ? half : plus.mm,
   }))
   return succeed({ measure: { kind: 'limits', allowed: half, steps: [], gauges: still(checks) } })
 }
@@ -162,10 +160,15 @@ function flatnessMeasure(
   })
 }
 
-function sizeReadings(targets: readonly Target[], sources: MeasureSources): Reading[] {
+/** Each hole's own size, from the middle of its limits where it is aimed there, else from its drawn diameter. */
+function sizeReadings(
+  targets: readonly Target[],
+  sources: MeasureSources,
+): { readonly value: Reading; readonly aimed: boolean }[] {
   return targets.flatMap((target) => {
-    const source = target.kind === 'surface' ? sources.sizeSource.get(target.surface.id) : undefined
-    return source === undefined ? [] : [term(source)]
+    const id = target.kind === 'surface' ? target.surface.id : ''
+    const source = sources.sizeSource.get(id)
+    return source === undefined ? [] : [{ value: term(source), aimed: !sources.unaimed.has(id) }]
   })
 }
 
@@ -205,14 +208,14 @@ function bonusOf(
     )
   return make((target) => {
     const [size] = sizeReadings([target], sources)
-    return (
-      size && {
-        size,
-        limit: grows ? -width / 2 : width / 2,
-        direction: grows ? 1 : -1,
-        most: width,
-      }
-    )
+    if (!size) return undefined
+    const middle = size.aimed ? 0 : (limits.plus.mm + limits.minus.mm) / 2
+    return {
+      size: size.value,
+      limit: middle + (grows ? -width / 2 : width / 2),
+      direction: grows ? 1 : -1,
+      most: width,
+    }
   })
 }
 

@@ -1,130 +1,172 @@
-import { dot, type Point, point } from '../geometry'
-import { axisOf, isSide, middleOf, refLabel } from '../part'
-import { isRaw, levelNow, type PartState, setupAxes, type ViseLayout } from '../planning'
-import { type StackPickup, type Term } from '../variation'
-import { type Pickup, refsOfPickup, type Setup, type TurnPickup } from '../way'
-import { type Context, waviness } from './context'
+import { add, applyMotion, dot, type Point, point, scale } from '../geometry'
+import { axisOf, isSide, middleOf, type Part, refLabel, type Surface } from '../part'
+import { isRaw, levelNow, type PartState, type ViseLayout } from '../planning'
+import { type StackPickup, type StackSwing, type Term } from '../variation'
+import { type Pickup, refsOfPickup, type TurnPickup } from '../way'
+import { type SetupMaking, waviness } from './context'
 
-/** How the program frame follows what is touched, axis by axis. */
-export function pickups(
-  context: Context,
-  i: number,
-  setup: Setup,
-  layout: ViseLayout,
-  before: PartState,
-): readonly StackPickup[] {
-  const axes = setupAxes(setup)
-  const found = (['x', 'y', 'z'] as const).map((name, k) => {
-    const axis = axes[k] as Point<'part'>
-    return pickup(context, i, name, axis, setup.zero[name], layout, before)
-  })
+const NAMES = ['x', 'y', 'z'] as const
+type AxisName = (typeof NAMES)[number]
+
+/**
+ * How the program frame follows what is touched, axis by axis; and, where an edge is touched twice and the
+ * program answers, how it turns about the zero.
+ *
+ * @param zero - where the program's zero lies, in the part's frame: it is turned about there.
+ */
+export function pickups(making: SetupMaking, zero: Point<'part'>): readonly StackPickup[] {
+  const { axes, setup } = making
+  const found = NAMES.map((name, k) =>
+    pickup(making, name, axes[k] as Point<'part'>, setup.zero[name]),
+  )
   const { turn } = setup.zero
-  return turn ? [...found, turnPickup(context, i, axes[2], turn, layout, before)] : found
+  if (turn?.answer !== 'program') return found
+  const at = touchPoint(making, turn.surface)
+  return [
+    ...found,
+    {
+      axis: axes[2],
+      about: zero,
+      touches: [{ surface: turn.surface, at, weight: 1 }],
+      errors: [turnError(making, turn)],
+    },
+  ]
 }
 
-/** The program turns with an edge that was touched twice; turning the part instead comes to the same. */
-function turnPickup(
-  context: Context,
-  i: number,
-  up: Point<'part'>,
-  turn: TurnPickup,
-  layout: ViseLayout,
-  before: PartState,
-): StackPickup {
-  const { book, part, workshop } = context
+/** The vise with the part in it is turned until the edge runs true, before zero is found: about the middle of its fixed jaw. */
+export function swingOf(making: SetupMaking): StackSwing | undefined {
+  const { axes, layout, setup } = making
+  const { turn } = setup.zero
+  if (turn?.answer !== 'part') return undefined
+  const about = applyMotion(layout.partFromSetup, point<'setup'>(0, 0, layout.low.z))
+  return { axis: axes[2], about, surface: turn.surface, errors: [turnError(making, turn)] }
+}
+
+function turnError(making: SetupMaking, turn: TurnPickup): Term {
+  const { before, book, index, layout, part, workshop } = making
   const instrument = workshop.instruments.find((tool) => tool.id === turn.instrument)
-  const link = `${i} zero turn`
   const reads = Math.hypot(instrument?.repeatMm ?? 0, layout.machine.repeatMm)
   const raw = isSide(turn.surface) && isRaw(part, before, turn.surface)
   const uneven = raw ? waviness(part, turn.surface) : 0
-  const at = touchPoint(context, before, layout, turn.surface)
-  return {
-    axis: up,
-    about: at,
-    touches: [{ surface: turn.surface, at, weight: 1 }],
-    errors: [
-      {
-        source: book.index(`${link} touches`, () => ({
-          label: `angle of ${refLabel(part, turn.surface)} touched twice, ${instrument?.name.toLowerCase() ?? 'instrument'}`,
-          link,
-          setup: i,
-          plusMinus: (Math.hypot(reads, uneven) * Math.SQRT2) / turn.apart.mm,
-        })),
-        coefficient: 1,
-      },
-    ],
-  }
+  const source = book.index(`${index} zero turn touches`, () => ({
+    label: `angle of ${refLabel(part, turn.surface)} touched twice, ${instrument?.name.toLowerCase() ?? 'instrument'}`,
+    link: `${index} zero turn`,
+    setup: index,
+    plusMinus: (Math.hypot(reads, uneven) * Math.SQRT2) / turn.apart.mm,
+    remedy: 'Touch further apart, or with a better instrument.',
+    lights: [turn.surface],
+  }))
+  return { source, coefficient: 1 }
 }
 
+const KEPT = {
+  x: { by: 'stop', light: 'stop1' },
+  y: { by: 'fixed jaw', light: 'jaw' },
+  z: { by: 'parallels', light: 'parallels' },
+} as const
+
 function pickup(
-  context: Context,
-  i: number,
-  name: 'x' | 'y' | 'z',
+  making: SetupMaking,
+  name: AxisName,
   axis: Point<'part'>,
   how: Pickup,
-  layout: ViseLayout,
-  before: PartState,
 ): StackPickup {
-  const { book, part, workshop } = context
-  const link = `${i} zero ${name}`
-  const term = (id: string, label: string, plusMinus: number, coefficient: number): Term => ({
-    source: book.index(`${link} ${id}`, () => ({ label, link, setup: i, plusMinus })),
-    coefficient,
-  })
-  if (how.kind === 'fixture') {
-    const kept = name === 'x' ? 'stop' : name === 'y' ? 'fixed jaw' : 'parallels'
-    return {
-      axis,
-      touches: [],
-      errors: [
-        term(
-          'stored',
-          `zero in ${name.toUpperCase()}: ${kept}, as stored`,
-          layout.vise.storedMm,
-          1,
-        ),
-      ],
-    }
-  }
+  if (how.kind === 'fixture') return { axis, touches: [], errors: [storedError(making, name)] }
+  const { before, book, index, layout, part, workshop } = making
   const instrument = workshop.instruments.find((tool) => tool.id === how.instrument)
   const refs = refsOfPickup(how)
   const weight = 1 / refs.length
   const label = `zero in ${name.toUpperCase()}: ${refs.map((ref) => refLabel(part, ref)).join(' and ')} touched, ${instrument?.name.toLowerCase() ?? 'instrument'}`
   const reads = Math.hypot(instrument?.repeatMm ?? 0, layout.machine.repeatMm)
+  const term = (id: string, plusMinus: number, remedy: string): Term => ({
+    source: book.index(`${index} zero ${name} ${id}`, () => ({
+      label,
+      link: `${index} zero ${name}`,
+      setup: index,
+      plusMinus,
+      remedy,
+      lights: refs,
+    })),
+    coefficient: weight,
+  })
   return {
     axis,
-    touches: refs.map((surface) => ({
-      surface,
-      at: touchPoint(context, before, layout, surface),
-      weight,
-    })),
+    touches: refs.map((surface) => ({ surface, at: touchPoint(making, surface), weight })),
     errors: refs.flatMap((ref, n) => {
-      const raw =
-        isSide(ref) && isRaw(part, before, ref)
-          ? [term(`raw ${n}`, label, waviness(part, ref), weight)]
-          : []
-      return [term(`touch ${n}`, label, reads, weight), ...raw]
+      const raw = isSide(ref) && isRaw(part, before, ref)
+      return [
+        term(
+          `touch ${n}`,
+          reads,
+          'Find zero with a better instrument, or on the feature that it must agree with.',
+        ),
+        ...(raw
+          ? [term(`raw ${n}`, waviness(part, ref), 'Cut that face before zero is found on it.')]
+          : []),
+      ]
     }),
   }
 }
 
+/** The zero of the vise as stored: one error in every setup that uses it, from the stop on the same side. */
+function storedError({ book, layout, setup }: SetupMaking, name: AxisName): Term {
+  const { vise } = layout
+  const where = name === 'x' ? ` ${setup.holding.stop}` : ''
+  const source = book.index(`stored ${name}${where} ${vise.id}`, () => ({
+    label: `zero in ${name.toUpperCase()}: ${KEPT[name].by}, as stored`,
+    link: `stored ${name}${where} ${vise.id}`,
+    gear: vise.name,
+    plusMinus: vise.storedMm,
+    remedy: 'Touch the part itself, or find the zero of the vise anew and store it.',
+    lights: [KEPT[name].light],
+  }))
+  return { source, coefficient: 1 }
+}
+
+type Touching = Pick<SetupMaking, 'part' | 'surfaces' | 'before' | 'layout'>
+
+/** Where each axis of zero is found, in the part's frame: the mean of what is touched; the stop, jaw or parallels where nothing is. */
+export function zeroPlaces(
+  touching: Touching & Pick<SetupMaking, 'setup'>,
+): readonly [Point<'part'>, Point<'part'>, Point<'part'>] {
+  const { layout, setup } = touching
+  const { gripMm, jawSpan, low, high, stopX } = layout
+  const grip = low.z + Math.max(1, gripMm) / 2
+  const kept = {
+    x: point<'setup'>(stopX ?? (low.x + high.x) / 2, low.y / 2, grip),
+    y: point<'setup'>((jawSpan[0] + jawSpan[1]) / 2, 0, grip),
+    z: point<'setup'>((low.x + high.x) / 2, low.y / 2, low.z),
+  }
+  const place = (name: AxisName): Point<'part'> => {
+    const refs = refsOfPickup(setup.zero[name])
+    if (refs.length === 0) return applyMotion(layout.partFromSetup, kept[name])
+    return refs
+      .map((ref) => scale(touchPoint(touching, ref), 1 / refs.length))
+      .reduce((a, b) => add(a, b))
+  }
+  return [place('x'), place('y'), place('z')]
+}
+
 /** A touch is made in the middle of the face, a little below the top of the work; a bore at its mouth. */
-function touchPoint(
-  { part, surfaces }: Context,
-  before: PartState,
-  layout: ViseLayout,
-  ref: string,
-): Point<'part'> {
+function touchPoint({ before, layout, part, surfaces }: Touching, ref: string): Point<'part'> {
   const surface = surfaces.get(ref)
   if (!surface) return middleOf(part)
-  if (surface.kind === 'axis') return surface.from
   const [, , up] = layout.setupFromPart.rows
+  if (surface.kind === 'axis')
+    return dot(surface.from, up) > dot(surface.to, up) ? surface.from : surface.to
+  return touchOfPlane(part, before, layout, surface, up)
+}
+
+function touchOfPlane(
+  part: Part,
+  before: PartState,
+  layout: ViseLayout,
+  surface: Surface & { kind: 'plane' },
+  up: Point<'part'>,
+): Point<'part'> {
   const flat = Math.abs(dot(surface.normal, up)) > 0.5
   const raised = flat ? 0 : (layout.high.z - layout.low.z) / 2 - 5
-  const at = isSide(ref)
-    ? { ...surface.at, [axisOf(ref)]: levelNow(part, before, ref) }
-    : surface.at
-  return flat || raised <= 0
-    ? at
-    : point(at.x + up.x * raised, at.y + up.y * raised, at.z + up.z * raised)
+  const { id } = surface
+  const at = isSide(id) ? { ...surface.at, [axisOf(id)]: levelNow(part, before, id) } : surface.at
+  return flat || raised <= 0 ? at : add(at, scale(up, raised))
 }

@@ -1,7 +1,7 @@
 import { applyMotion, type Axis, point, type Point } from '../geometry'
 import { isSide, levelOf, middleOf, normalOf, type Part, partSurfaces, type Side } from '../part'
 import { refsOfPickup } from '../way'
-import { type PlannedSetup } from './buildModel'
+import { type PlannedSetup } from './planned'
 
 /** The program zero in the setup: on what is touched, or where the setup says that it is to lie. */
 export function zeroPoint(part: Part, planned: PlannedSetup): Point<'setup'> {

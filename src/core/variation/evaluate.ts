@@ -37,6 +37,10 @@ export interface LinkShare {
   readonly setup: number | undefined
   readonly gear: string | undefined
   readonly labels: readonly string[]
+  /** What to do about its largest source, in shop words. */
+  readonly remedy: string
+  /** What a picture lights for it. */
+  readonly lights: readonly string[]
   /** Its part of the variance of the tightest reading, 0 … 1. */
   readonly share: number
   /** What it would give alone: likely and worst, in the terms of `Verdict.predicted`. */
@@ -121,6 +125,9 @@ function linkShares(
     gear: string | undefined
     setup: number | undefined
     labels: string[]
+    remedy: string
+    largest: number
+    lights: Set<string>
     pairs: [number, number][][]
     variance: number
   }
@@ -134,13 +141,22 @@ function linkShares(
         setup: source.setup,
         gear: source.gear,
         labels: [],
+        remedy: '',
+        largest: -1,
+        lights: new Set<string>(),
         pairs: forms.map(() => []),
         variance: 0,
       }
       groups.set(source.link, group)
       if (!group.labels.includes(source.label)) group.labels.push(source.label)
       group.pairs[k]?.push([index, coefficient])
-      group.variance += (coefficient * (figures.sigma[index] as number)) ** 2
+      for (const light of source.lights ?? []) group.lights.add(light)
+      const variance = (coefficient * (figures.sigma[index] as number)) ** 2
+      group.variance += variance
+      if (variance > group.largest) {
+        group.largest = variance
+        group.remedy = source.remedy ?? ''
+      }
     })
   })
   const total = forms.reduce((sum, form) => sum + combineIndependent(form, sources).sigma ** 2, 0)
@@ -156,6 +172,8 @@ function linkShares(
         setup: group.setup,
         gear: group.gear,
         labels: group.labels,
+        remedy: group.remedy,
+        lights: [...group.lights],
         share: total > 0 ? group.variance / total : 0,
         likely,
         worst,

@@ -50,6 +50,7 @@ export {
   type StackModel,
   type StackPickup,
   type StackSetup,
+  type StackSwing,
   type Stacked,
   type Term,
   setupFrame,

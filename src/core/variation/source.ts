@@ -12,6 +12,10 @@ export interface Source {
   readonly setup?: number | undefined
   /** Name of the machine, vise or other gear whose own error this is: the same in every setup that uses it. */
   readonly gear?: string | undefined
+  /** What to do about it, in shop words. */
+  readonly remedy?: string | undefined
+  /** What a picture lights for it: surfaces, features, contacts, `jaw`, `parallels`. */
+  readonly lights?: readonly string[] | undefined
   readonly distribution: Distribution
   /** Middle of the spread, in the source's own unit (mm or rad). 0 for most. */
   readonly offset: number

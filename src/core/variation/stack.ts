@@ -45,6 +45,14 @@ export interface StackPickup {
   readonly about?: Point<'part'>
 }
 
+/** What is turned back: the turn of a surface about `axis`, as read, through `about`. */
+export interface StackSwing {
+  readonly axis: Point<'part'>
+  readonly about: Point<'part'>
+  readonly surface: string
+  readonly errors: readonly Term[]
+}
+
 /** A surface cut in a setup, with the machine's and cutter's own error on it. */
 export interface StackCut {
   readonly surface: string
@@ -53,6 +61,8 @@ export interface StackCut {
 
 export interface StackSetup {
   readonly contacts: readonly StackContact[]
+  /** The part is turned by so much before zero is found: until an edge that is touched twice runs true. */
+  readonly swing?: StackSwing | undefined
   readonly pickups: readonly StackPickup[]
   readonly cuts: readonly StackCut[]
 }
@@ -113,6 +123,7 @@ export function stack(
   model.setups.forEach((setup, index) => {
     const held = locate(setup.contacts, model.halfSizeMm, model.centre)
     const q = seat(setup, held, choice(index), surfaces, count)
+    if (setup.swing) swing(setup.swing, q, surfaces, count)
     const displaced = sparseSixOf(q)
     const { along, w: shared } = programFrame(setup, displaced, surfaces, count)
     for (let k = 0; k < shared.length; k++) shared[k] = (shared[k] as number) - (q[k] as number)
@@ -156,6 +167,24 @@ function seat(
     )
   })
   return q
+}
+
+/** Turns the part back by what its edge reads, about where it is turned. */
+function swing(
+  { about, axis, errors, surface }: StackSwing,
+  q: Float64Array,
+  surfaces: ReadonlyMap<string, Deviation>,
+  count: number,
+): void {
+  const turn = new FormBuilder(count)
+  addTerms(turn, errors)
+  addRow(turn, surfaces.get(surface), rotationRow(axis), 1)
+  turn.addForms(sparseSixOf(q), rotationRow(axis))
+  addOuter(
+    q,
+    turn.take(),
+    rotationAbout(about, axis).map((v) => -v),
+  )
 }
 
 /**

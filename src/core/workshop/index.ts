@@ -1,5 +1,7 @@
 export {
   type Capability,
+  type Conditions,
+  ConditionsSchema,
   type Cutter,
   GEAR_SCHEMAS,
   type GearKind,
@@ -10,6 +12,7 @@ export {
   type Process,
   type Rotary,
   type Vise,
+  USUAL_CONDITIONS,
   type Workshop,
   WorkshopSchema,
 } from './schema'

@@ -27,6 +27,12 @@ export const MachineSchema = z.strictObject({
   squarePer100: spread.describe('Y travel out of square to X, ± mm in 100 mm.'),
   tramPer100: spread.describe('Spindle out of square to the table, ± mm in 100 mm.'),
   toolLengthMm: spread.describe('Tool length as measured, ± mm.'),
+  zSquarePer100: spread
+    .default(0.005)
+    .describe('Z travel out of square to the table, ± mm in 100 mm.'),
+  scalePer100: spread
+    .default(0.001)
+    .describe('What a travel of 100 mm is off by scale or screw, ± mm.'),
   fastest: z
     .number()
     .positive()
@@ -51,6 +57,9 @@ export const ViseSchema = z.strictObject({
   bedHeight: positive.optional().describe('From the table to the bed of the vise, mm.'),
   leanPer100: spread.describe('Fixed jaw out of square to the bed, ± mm in 100 mm.'),
   tramPer100: spread.describe('Fixed jaw out of line with the travel, ± mm in 100 mm.'),
+  bedPer100: spread
+    .default(0.005)
+    .describe('Bed out of parallel with the table’s travel, ± mm in 100 mm.'),
   liftMm: spread.describe('How far the moving jaw may lift the work, mm.'),
   stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
   storedMm: spread.describe('How closely the stored zero of jaw and stop is known, ± mm.'),
@@ -99,8 +108,44 @@ export const CapabilitySchema = z.strictObject({
   positionMm: spread.describe('Where it ends up beside where it was sent, ± mm.'),
   leanPer100: spread.describe('How far it leans by itself, ± mm in 100 mm.'),
   sizeMm: spread.describe('Diameter, ± mm.'),
-  formMm: spread.describe('Out of flat or round, up to mm.'),
+  formMm: spread.describe('Out of flat or round in 100 mm, up to mm.'),
+  oversizeMm: spread
+    .default(0)
+    .describe('How much larger than its tool a hole comes out on average, mm.'),
 })
+
+/** A cause that a shop may leave out, with the reason kept. */
+const CountedSchema = z.strictObject({
+  counted: z.boolean(),
+  reason: z.string().max(200).describe('Why it is left out.'),
+})
+
+export const ConditionsSchema = z.strictObject({
+  temperatureK: z
+    .number()
+    .min(0)
+    .max(60)
+    .describe('How far the work may be from 20 °C while it is cut, ± K.'),
+  thermal: CountedSchema,
+  sideForceN: z
+    .number()
+    .min(0)
+    .max(20_000)
+    .describe('Side force on an end mill in a finishing cut, N.'),
+  modulusGPa: z
+    .number()
+    .positive()
+    .max(1000)
+    .describe('Stiffness of the end mills: about 550 for carbide, 210 for steel, GPa.'),
+  deflection: CountedSchema,
+})
+export const USUAL_CONDITIONS: z.infer<typeof ConditionsSchema> = {
+  temperatureK: 3,
+  thermal: { counted: true, reason: '' },
+  sideForceN: 30,
+  modulusGPa: 550,
+  deflection: { counted: true, reason: '' },
+}
 
 export const WorkshopSchema = z.strictObject({
   machines: z.array(MachineSchema).min(1).max(50),
@@ -110,6 +155,7 @@ export const WorkshopSchema = z.strictObject({
   cutters: z.array(CutterSchema).max(300),
   capabilities: z.record(z.enum(PROCESSES), CapabilitySchema),
   seatMm: spread.describe('What a clean contact on a cut face gives, ± mm.'),
+  conditions: ConditionsSchema.default(USUAL_CONDITIONS),
 })
 
 /** The kinds of gear that a workshop keeps as lists, each with what an item of it must be. */
@@ -130,3 +176,4 @@ export type Instrument = z.infer<typeof InstrumentSchema>
 export type Cutter = z.infer<typeof CutterSchema>
 export type Capability = z.infer<typeof CapabilitySchema>
 export type Workshop = z.infer<typeof WorkshopSchema>
+export type Conditions = z.infer<typeof ConditionsSchema>

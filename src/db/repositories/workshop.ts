@@ -17,12 +17,15 @@ export async function readWorkshop(): Promise<Workshop | undefined> {
   if (rows.length === 0) return undefined
   const list = (kind: string): unknown[] =>
     rows.filter((row) => row.kind === kind).map((row) => row.spec)
+  const setting = (id: string): unknown =>
+    rows.find((row) => row.kind === 'setting' && row.id === id)?.spec
   return WorkshopSchema.parse({
     ...Object.fromEntries(Object.entries(LISTS).map(([kind, name]) => [name, list(kind)])),
     capabilities: Object.fromEntries(
       rows.filter((row) => row.kind === 'capability').map((row) => [row.id, row.spec]),
     ),
-    seatMm: rows.find((row) => row.kind === 'setting' && row.id === 'seatMm')?.spec,
+    seatMm: setting('seatMm'),
+    conditions: setting('conditions'),
   })
 }
 
@@ -42,10 +45,15 @@ export async function insertWorkshop(workshop: Workshop): Promise<void> {
     position,
     spec,
   }))
-  const setting = { kind: 'setting' as const, id: 'seatMm', position: 0, spec: workshop.seatMm }
+  const settings = (['seatMm', 'conditions'] as const).map((id, position) => ({
+    kind: 'setting' as const,
+    id,
+    position,
+    spec: workshop[id],
+  }))
   await database()
     .insert(workshopItems)
-    .values([...items, ...capabilities, setting])
+    .values([...items, ...capabilities, ...settings])
     .onConflictDoNothing()
 }
 

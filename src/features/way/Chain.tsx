@@ -1,7 +1,7 @@
 'use client'
 
 import dynamic from 'next/dynamic'
-import { remedy, weakestLink } from '@/core/findings'
+import { weakestLink } from '@/core/findings'
 import { type Part, refLabel, type Requirement, requirementFigures } from '@/core/part'
 import { type Analysis, type RequirementAnalysis } from '@/core/prediction'
 import { linkPlace } from '@/core/sheet'
@@ -167,7 +167,7 @@ interface PlateProps {
 }
 
 function Plate({ best, link, onPick, onPoint, share, spread }: PlateProps) {
-  const words = best ? remedy(link) : ''
+  const words = best ? link.remedy : ''
   return (
     <>
       <span className="h-1.5 w-2.5 shrink-0 self-center bg-bar-soft/60" aria-hidden />

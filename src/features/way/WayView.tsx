@@ -96,9 +96,8 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
     setPointed(new Set([finding.feature, finding.contact].filter((ref) => ref !== undefined)))
   }
   const pointLink = useCallback(
-    (link: LinkShare | undefined) =>
-      setPointed(link ? surfacesOfLink(link, setup?.setup) : new Set()),
-    [setup?.setup],
+    (link: LinkShare | undefined) => setPointed(new Set(link?.lights ?? [])),
+    [],
   )
   const turn = (up: Side, toJaw: Side): void => {
     if (turning === 'change' && setup)
@@ -268,25 +267,6 @@ const litBy = (requirement: {
   [requirement.of, requirement.to ?? '', ...(requirement.datums ?? [])]
     .flatMap((ref) => ref.split('|').map((r) => r.split('.')[0] ?? r))
     .filter(Boolean)
-
-/** What a link of the chain lights up: a face of the stock, the jaw, the parallels, the contacts, what is cut. */
-function surfacesOfLink({ link }: LinkShare, setup: Setup | undefined): ReadonlySet<string> {
-  const words = link.split(' ')
-  if (words[0] === 'stock') return new Set([words[1] ?? ''])
-  if (words[0] === 'lean' || words[0] === 'tram')
-    return new Set(['jaw', 'guide1', 'guide2', 'guide3'])
-  if (words[0] === 'parallels' || words[1] === 'lift')
-    return new Set(['parallels', 'rest1', 'rest2', 'rest3'])
-  if (words[1] === 'seat') return new Set([1, 2, 3].map((n) => `${words[2]}${n}`))
-  if (words[1] === 'stop') return new Set(['stop1'])
-  if (words[1] === 'cut') return new Set([words[2] ?? ''])
-  if (words[2] === 'turn') return new Set([setup?.zero.turn?.surface ?? ''])
-  const pickup =
-    words[1] === 'zero' && setup ? setup.zero[(words[2] ?? 'x') as 'x' | 'y' | 'z'] : undefined
-  if (!pickup || pickup.kind === 'fixture')
-    return new Set(words[2] === 'y' ? ['jaw'] : words[2] === 'z' ? ['parallels'] : ['stop1'])
-  return new Set(refsOfPickup(pickup))
-}
 
 function EmptyWay({ onAdd, part }: { readonly onAdd: () => void; readonly part: Part }) {
   return (
