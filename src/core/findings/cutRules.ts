@@ -1,4 +1,4 @@
-import { isSide, oppositeOf, SIDES } from '../part'
+import { isSide, oppositeOf, refsOf, SIDES } from '../part'
 import { upSidesFor } from '../planning'
 import { type PlannedSetup } from '../prediction'
 import { danglingWayCodes, type Op, wayIssues } from '../way'
@@ -19,6 +19,8 @@ export function cutRules(context: RuleContext): readonly Finding[] {
     ]),
     ...cleanup(context),
     ...datumLost(context),
+    ...refused(context),
+    ...empty(context),
   ]
 }
 
@@ -117,35 +119,65 @@ function cleanup({ part, name, length }: RuleContext): Finding[] {
   })
 }
 
-/** A datum cut away, or cut again, after features were located from it and before all that need it were cut. */
+/** A datum cut again after features were located from it: they agree with the face that was. */
 function datumLost({ analysis, part, name, way }: RuleContext): Finding[] {
-  const found: Finding[] = []
+  const found = new Map<string, Finding>()
   for (const { requirement } of analysis.requirements) {
-    const datum = 'to' in requirement ? requirement.to : undefined
-    if (datum === undefined || !isSide(datum)) continue
-    const finishOf = lastFinish(way.setups, requirement.of.split('.')[0] ?? requirement.of)
-    const recut = lastFinish(way.setups, datum)
-    const first = firstUse(way.setups, datum)
-    if (
-      finishOf !== undefined &&
-      recut !== undefined &&
-      first !== undefined &&
-      first < recut &&
-      finishOf < recut &&
-      finishOf > first
-    ) {
-      found.push(
+    const [of = '', ...datums] = refsOf(requirement).map((ref) => ref.split(/[.|]/))
+    const finished = lastFinish(way.setups, of[0] ?? '')
+    if (finished === undefined) continue
+    for (const datum of datums.flat()) {
+      const recut = lastFinish(way.setups, datum)
+      const first =
+        isSide(datum) && part.faces[datum].bought === 'cut' ? -1 : firstUse(way.setups, datum)
+      if (recut === undefined || first === undefined || first >= finished || recut <= finished)
+        continue
+      found.set(
+        `${datum} ${requirement.id}`,
         finding(
           'datum.lost',
           recut,
-          `${capital(name(datum))} is cut again after ${name(requirement.of)} was located from it.`,
-          `Setup ${finishOf + 1} cut ${name(requirement.of)} to the ${name(datum)} of setup ${first + 1}; cutting it again loses that. Finish ${name(datum)} first, or hand the location on to ${name(oppositeOf(datum))} before.`,
+          `${capital(name(datum))} is cut again after ${name(of[0] ?? '')} was located from it.`,
+          `Setup ${finished + 1} cut ${name(of[0] ?? '')} to the ${name(datum)} of ${first < 0 ? 'the stock' : `setup ${first + 1}`}; cutting it again loses that. Finish ${name(datum)} first${isSide(datum) ? `, or hand the location on to ${name(oppositeOf(datum))} before` : ''}.`,
           { feature: datum, requirement: requirement.id },
         ),
       )
     }
   }
-  return part.features.length === 0 ? [] : found
+  return [...found.values()]
+}
+
+/** Ties that cannot be measured as they are written: said, and no figure given. */
+function refused({ analysis }: RuleContext): Finding[] {
+  return analysis.requirements.flatMap(({ reason = '', refused: code, requirement, title }) =>
+    code === undefined
+      ? []
+      : [
+          finding(
+            code === 'datum.gone' ? 'datum.gone' : 'requirement.refused',
+            undefined,
+            code === 'datum.gone'
+              ? `${capital(title)}: the datum is cut away.`
+              : `${capital(title)} cannot be measured as it is written.`,
+            reason,
+            { requirement: requirement.id },
+          ),
+        ],
+  )
+}
+
+function empty({ part, way }: RuleContext): Finding[] {
+  const wanted = SIDES.filter((side) => part.faces[side].toCut).length + part.features.length
+  return way.setups.length > 0
+    ? []
+    : [
+        finding(
+          'way.empty',
+          undefined,
+          'This way has no setup yet.',
+          `${wanted} faces and features are to be cut. Begin with the first setup: which face is up, which to the fixed jaw.`,
+        ),
+      ]
 }
 
 const lastFinish = (setups: readonly { ops: readonly Op[] }[], ref: string): number | undefined => {

@@ -19,7 +19,9 @@ export interface Finding {
 /** Every code with its severity; the words are made where the rule is, from the same figures. */
 export const FINDING_SEVERITY = {
   'footing.free': 'forbids',
+  'footing.slides': 'notes',
   'footing.poor': 'warns',
+  'footing.steep': 'warns',
   'footing.redundant': 'warns',
   'footing.no-metal': 'forbids',
   'footing.not-cut': 'warns',
@@ -41,6 +43,9 @@ export const FINDING_SEVERITY = {
   'cut.held-face': 'forbids',
   'cut.no-cleanup': 'warns',
   'datum.lost': 'forbids',
+  'datum.gone': 'forbids',
+  'requirement.refused': 'forbids',
+  'way.empty': 'notes',
   'grip.shallow': 'warns',
   'grip.none': 'forbids',
   'grip.too-wide': 'forbids',

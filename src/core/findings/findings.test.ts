@@ -148,6 +148,24 @@ const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
   ],
 
   'footing.free': () => [block, way(setup('s-1', 'top', 'back', ['top'], vise({ stop: 'none' })))],
+  'footing.slides': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        ...vise({ stop: 'none' }),
+        zero: {
+          offset: 'G54',
+          x: { kind: 'edge', surface: 'left', instrument: 'probe' },
+          y: { kind: 'fixture' },
+          z: { kind: 'fixture' },
+        },
+      }),
+    ),
+  ],
+  'footing.steep': () => [
+    { ...block, faces: { ...block.faces, bottom: { ...block.faces.bottom, spread: mm(9) } } },
+    way(setup('s-1', 'top', 'back', ['top'])),
+  ],
   'footing.poor': () => [
     block,
     way(
@@ -261,6 +279,51 @@ const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
       { ...setup('s-3', 'left', 'back', []), ops: [op('left', { id: 'again' })] },
     ),
   ],
+  'datum.gone': () => [
+    withFeatures(
+      [
+        bore,
+        {
+          kind: 'pocket',
+          id: 'away',
+          on: 'top',
+          across: mm(100),
+          up: mm(60),
+          extent: { kind: 'deep', depth: mm(5) },
+          place: { dims: [], centred: true },
+        },
+      ],
+      [
+        {
+          kind: 'perpendicularity',
+          id: 'square',
+          of: 'bore',
+          to: 'top',
+          tolerance: mm(0.05),
+          critical: false,
+        },
+      ],
+    ),
+    way(setup('s-1', 'top', 'back', ['top', 'bore', 'away'])),
+  ],
+  'requirement.refused': () => [
+    withFeatures(
+      [bore],
+      [
+        {
+          kind: 'distance',
+          id: 'none',
+          of: 'bore',
+          to: 'top',
+          plus: mm(0.1),
+          minus: mm(-0.1),
+          critical: false,
+        },
+      ],
+    ),
+    way(setup('s-1', 'top', 'back', ['bore'])),
+  ],
+  'way.empty': () => [block, way()],
   'grip.shallow': () => [
     block,
     way(setup('s-1', 'left', 'back', ['left'], vise({ parallels: 'p-32' }))),
@@ -363,8 +426,8 @@ describe('findings', () => {
     ).toEqual([])
   })
 
-  it('an empty way finds nothing and fails at nothing', () => {
-    expect(codes(block, way())).toEqual([])
+  it('an empty way says that it is empty and fails at nothing', () => {
+    expect(codes(block, way())).toEqual(['way.empty'])
   })
 
   it('worst come first', () => {

@@ -10,7 +10,9 @@ import {
 } from '../geometry'
 import { POOR_CONDITION } from '../locating'
 import { axisOf, isSide, middleOf, type Part, type Side } from '../part'
-import { type PlannedSetup } from '../prediction'
+import { type PlannedSetup, slidesAlong } from '../prediction'
+import { printDegrees } from '../units'
+import { figuresOf } from '../variation'
 import { capital, listWords, type RuleContext } from './context'
 import { type Finding, finding } from './finding'
 
@@ -20,12 +22,23 @@ export function footingRules(context: RuleContext): readonly Finding[] {
     ...heldRules(context, planned, i),
     ...contactRules(context, planned, i),
     ...jawChoice(context, planned, i),
+    ...steep(context, i),
   ])
   return [...perSetup, ...rawTwice(context)]
 }
 
 function heldRules({ analysis, part }: RuleContext, planned: PlannedSetup, i: number): Finding[] {
   const held = analysis.stacked.locating[i]
+  const slides = slidesAlong(analysis.model, analysis.stacked, i)
+  if (slides)
+    return [
+      finding(
+        'footing.slides',
+        i,
+        `No stop: the touch settles ${slides.toUpperCase()}.`,
+        `The part may be put anywhere along ${slides.toUpperCase()}; zero is touched on it each time. Nothing holds it there against the cut but the jaws.`,
+      ),
+    ]
   if (held?.kind === 'free') {
     const motions = held.motions.map((motion) => motionWords(part, motion, planned))
     return [
@@ -131,6 +144,34 @@ function contactRules(
     )
   }
   return found
+}
+
+/** A turn over this, in rad, is known to first order no better than two parts in a hundred. */
+const STEEP_RAD = 0.02
+
+/** Work on a raw face may lean so much that figures to first order no longer tell all. */
+function steep({ analysis }: RuleContext, i: number): Finding[] {
+  const { model, stacked } = analysis
+  const { sigma } = figuresOf(model.stack.sources)
+  const seated = stacked.seated[i]
+  if (!seated) return []
+  const squares = [0, 0, 0]
+  seated.indices.forEach((source, n) =>
+    squares.forEach((_, k) => {
+      squares[k] = (squares[k] ?? 0) + ((seated.values[6 * n + k] ?? 0) * (sigma[source] ?? 0)) ** 2
+    }),
+  )
+  const leans = 3 * Math.sqrt(Math.max(...squares))
+  return leans < STEEP_RAD
+    ? []
+    : [
+        finding(
+          'footing.steep',
+          i,
+          `The part may lean by ${printDegrees(leans)} here.`,
+          'It stands on so uneven or so short a face that the figures of what is cut here are good to a few parts in a hundred only. Cut that face first, or spread the contacts.',
+        ),
+      ]
 }
 
 /** A raw face taken for locating in the same direction in more than one setup. */

@@ -1,6 +1,7 @@
 import {
   allRequirements,
   isSide,
+  refLabel,
   type Part,
   partSurfaces,
   type Requirement,
@@ -17,9 +18,11 @@ import {
   type Stacked,
   stack,
 } from '../variation'
-import { type Way } from '../way'
+import { type PartState } from '../planning'
+import { refsOfPickup, type Way } from '../way'
 import { type Workshop } from '../workshop'
 import { buildModel, type Model } from './buildModel'
+import { isHeld } from './held'
 import { measureOf } from './measures'
 
 /** ● holds, ◆ near, ▲ short; or not yet to be judged. */
@@ -35,6 +38,8 @@ export interface RequirementAnalysis {
   readonly outcome?: Outcome
   readonly compiled?: CompiledMeasure
   readonly reason?: string
+  /** Why it cannot be measured as the drawing states it, as an issue's code. */
+  readonly refused?: string | undefined
   /** How it was read, where the drawing leaves a choice. */
   readonly read?: string | undefined
 }
@@ -83,7 +88,7 @@ function judge(
 ): RequirementAnalysis {
   const title = requirementTitle(part, requirement)
   const owners = refsOf(requirement).flatMap((ref) => ownersOf(part, ref, surfaces))
-  const cut = model.states[model.states.length - 1]?.cut ?? new Map<string, { setup: number }>()
+  const cut: PartState['cut'] = model.states[model.states.length - 1]?.cut ?? new Map()
   const setups = [...new Set(owners.flatMap((owner) => cut.get(owner)?.setup ?? []))].sort(
     (a, b) => a - b,
   )
@@ -94,16 +99,26 @@ function judge(
     standing: 'open',
     reason,
   })
+  const measure = measureOf(part, requirement, surfaces, model)
+  if (!measure.ok) {
+    const { code, sentence } = measure.issues[0]
+    // No form or size is known of what no setup has cut.
+    const waits = code === 'requirement.no-form' || code === 'requirement.no-size'
+    if (!waits || owners.every((owner) => cut.has(owner)))
+      return { ...open(sentence), refused: code }
+  }
   const missing = owners.find(
     (owner) => !cut.has(owner) && (!isSide(owner) || part.faces[owner].toCut),
   )
-  if (missing) return open('not cut yet')
+  if (missing || !measure.ok) return open('not cut yet')
+  const rough = owners.find((owner) => cut.get(owner)?.pass === 'rough')
+  if (rough) return open(`${refLabel(part, rough)} is only roughed so far`)
   const last = Math.max(-1, ...setups)
-  const loose =
-    variants[0]?.locating.findIndex((held, i) => i <= last && held.kind === 'free') ?? -1
+  const stacked = variants[0] as Stacked
+  const loose = stacked.locating.findIndex((_, i) => i <= last && !isHeld(model, stacked, i))
   if (loose >= 0) return open(`setup ${loose + 1} does not hold the part still`)
-  const measure = measureOf(part, requirement, surfaces, model)
-  if (!measure.ok) return open(measure.issues[0].sentence)
+  const absent = notThere(part, model, surfaces, last)
+  if (absent) return open(absent)
   const judged = variants.map((variant) => {
     const compiled = compileMeasure(measure.value.measure, variant.surfaces, model.stack.sources)
     return { compiled, outcome: evaluate(compiled, model.stack.sources) }
@@ -117,6 +132,30 @@ function judge(
     read: measure.value.read,
     ...worst,
   }
+}
+
+/** Something that a setup stands on or finds zero on but that is not there yet, in words. */
+function notThere(
+  part: Part,
+  model: Model,
+  surfaces: ReadonlyMap<string, Surface>,
+  last: number,
+): string | undefined {
+  for (const [i, { before, contacts, setup }] of model.planned.slice(0, last + 1).entries()) {
+    const isThere = (ref: string): boolean => {
+      const owner = surfaces.get(ref)?.owner
+      return owner !== undefined && (isSide(owner) || before.cut.has(owner))
+    }
+    const { turn, x, y, z } = setup.zero
+    const touched = [...[x, y, z].flatMap(refsOfPickup), ...(turn ? [turn.surface] : [])]
+    const zero = touched.find((ref) => !isThere(ref))
+    if (zero !== undefined)
+      return `setup ${i + 1} finds zero on ${refLabel(part, zero)}, which is not there yet`
+    const contact = contacts.find((c) => !isThere(c.surface))
+    if (contact)
+      return `setup ${i + 1} stands on ${refLabel(part, contact.surface)}, which is not there yet`
+  }
+  return undefined
 }
 
 export function standingOf(outcome: Outcome): Standing {

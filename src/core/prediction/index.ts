@@ -7,6 +7,7 @@ export {
 } from './analyse'
 export { type Model, buildModel } from './buildModel'
 export { type PlannedSetup } from './planned'
+export { isHeld, slidesAlong } from './held'
 export { measureOf } from './measures'
 export { waviness } from './context'
 export { surfacePoint, touchedPoint, zeroPoint } from './zero'

@@ -70,6 +70,16 @@ export function comparable(
         `${capital(refLabel(part, requirement.of))} is measured from itself; name what it must agree with.`,
       )
   }
+  if (requirement.kind === 'size' && !of.value.some(isAxis))
+    return fail(
+      'requirement.not-round',
+      `${capital(refLabel(part, requirement.of))} has no diameter to hold; tie two faces for a width.`,
+    )
+  if (requirement.kind === 'flatness' && !of.value.some(isPlane))
+    return fail(
+      'requirement.not-flat',
+      `${capital(refLabel(part, requirement.of))} is not a flat face; flatness is asked of one.`,
+    )
   if (requirement.kind === 'profile' && !of.value.some(isPlane))
     return fail('requirement.not-plane', 'A profile here is of a flat face; this is not one.')
   if (!('to' in requirement)) return succeed(true)

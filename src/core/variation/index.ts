@@ -39,7 +39,14 @@ export {
   type SimulationOptions,
   simulate,
 } from './simulate'
-export { type Distribution, type Moments, type Source, extremesOf, momentsOf } from './source'
+export {
+  type Distribution,
+  type Moments,
+  type Source,
+  extremesOf,
+  figuresOf,
+  momentsOf,
+} from './source'
 export { FormBuilder, type Sparse, type SparseSix, sparseFrom, subtractForms } from './sparse'
 export {
   type Column,
