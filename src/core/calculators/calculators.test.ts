@@ -358,3 +358,90 @@ describe('the registry', () => {
     )
   })
 })
+
+/** Words at and beyond the edges of what makes sense, for fields of any kind. */
+const EDGES = [
+  ...['0', '-1', '1', '1e9', '1e-9', '0.0001', '99999', '1/4', '#80', 'Z', '4 1/2in', '-0.5thou'],
+  ...['0°', '90°', '180°', '360°', '-45°', '0.0001°', '0%', '1%', '75%', '100%', '101%', '900%'],
+  ...['M6', 'M1', 'M36', 'M6x1', 'M6-1', '10-32', '4-40', '12-24', '1-8', '0-80', '10-3', '1/4-80'],
+  ...[
+    'NPT 1/8',
+    '1NPT',
+    'G1',
+    '10BA',
+    '3/16x40',
+    '1/2-1',
+    '#10-32',
+    '99-32',
+    'M6x3',
+    'H7',
+    'zz99',
+    '',
+  ],
+]
+
+describe('no answer outside what can be', () => {
+  it.each(CALCULATORS.map((c) => [c.id, c] as const))('%s', (id, calculator) => {
+    const keys = Object.keys(calculator.fields)
+    fc.assert(
+      fc.property(
+        fc.tuple(
+          ...keys.map((key) =>
+            fc.oneof(
+              fc.constantFrom(...EDGES),
+              fc.constant(WORKED[id]?.[key] ?? ''),
+              fc.constantFrom(...(calculator.fields[key]?.choices ?? ['1'])),
+            ),
+          ),
+        ),
+        (words) => {
+          const result = runCalculator(
+            id,
+            Object.fromEntries(keys.map((k, i) => [k, words[i] ?? ''])),
+          )
+          if (!result.ok) {
+            for (const issue of result.issues) expect(issue.sentence.length).toBeGreaterThan(5)
+            return
+          }
+          for (const [name, { unit, value }] of Object.entries(result.value.results)) {
+            for (const number of Array.isArray(value) ? [] : [value])
+              if (typeof number === 'number') {
+                expect(Number.isFinite(number), `${name} of ${words.join(' | ')}`).toBe(true)
+                if (unit === '%') {
+                  expect(number, `${name} of ${words.join(' | ')}`).toBeGreaterThanOrEqual(0)
+                  expect(number, `${name} of ${words.join(' | ')}`).toBeLessThanOrEqual(100)
+                }
+                if (unit === 'rev/min' || unit === 'mm/min' || unit === 'N' || unit === 'cm3/min')
+                  expect(number, `${name} of ${words.join(' | ')}`).toBeGreaterThanOrEqual(0)
+              }
+          }
+        },
+      ),
+      { numRuns: 400, seed: 5 },
+    )
+  })
+
+  it.each([
+    ['10-32', '#10-32', 4.04],
+    ['4-40', '#4-40', 2.26],
+    ['6-32', '#6-32', 2.71],
+    ['8-32', '#8-32', 3.45],
+    ['12-24', '#12-24', 4.5],
+  ])('%s is %s, as every drawing writes it', (written, meant, drill) => {
+    // Tapping drills #21, #43, #36, #29, #16 of the handbooks, from memory: 0.159, 0.089, 0.1065, 0.136, 0.177 in.
+    expect(figure('tap-drill', { thread: written }, 'drill')).toBeCloseTo(drill, 1)
+    expect(run('tap-drill', { thread: written }).results).toEqual(
+      run('tap-drill', { thread: meant }).results,
+    )
+  })
+
+  it.each(['NPT 1/8', '1/8 NPT', '1/8NPT', '3/16x40', '3/16-40 ME', 'M6 x 1', 'M6-1', 'm6', '1-8'])(
+    '%s is read',
+    (thread) => expect(figure('tap-drill', { thread }, 'drill')).toBeGreaterThan(0),
+  )
+
+  it('a taper pipe thread has no engagement in per cent', () => {
+    expect(run('tap-drill', { thread: '1/8NPT' }).results.engagement).toBeUndefined()
+    expect(runCalculator('tap-drill', { thread: '1/8NPT', engagement: '75%' }).ok).toBe(false)
+  })
+})

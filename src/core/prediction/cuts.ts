@@ -14,7 +14,7 @@ import {
 } from '../geometry'
 import { featureSurfaces, isSide, refLabel, type Surface } from '../part'
 import { processOf } from '../planning'
-import { endMillDeflection, expansionOf } from '../standards'
+import { cantileverDeflection, expansionOf } from '../standards'
 import { type Column, type Distribution, type StackCut } from '../variation'
 import { type Op } from '../way'
 import { type Process } from '../workshop'
@@ -119,6 +119,8 @@ function noteForm(
 ): void {
   const { formMm, formSource, formTilts, part, setup, workshop } = making
   const { formMm: per100 } = workshop.capabilities[processOf(part, setup, op)]
+  // What the cut leaves replaces the form that the face had.
+  formSource.delete(surface.id)
   if (!(per100 > 0)) return
   const [a, b] = edgesOf(surface)
   const form = per100 * Math.max(1, Math.max(norm(a), norm(b)) / 100)
@@ -235,6 +237,8 @@ function wallColumns(
 /** Reach taken beyond the depth of a wall, and the diameter where no cutter is named (common practice, no source). */
 const CLEAR_REACH_MM = 5
 const USUAL_END_MILL_MM = 10
+/** The stiffness of a fluted shank is that of a round one of this part of its diameter (common practice, no source). */
+const FLUTED = 0.8
 
 /** An end mill gives way to the cut and leaves metal on: the wall stands proud, never the other way. */
 function deflection(
@@ -249,7 +253,7 @@ function deflection(
   const diameter = cutter?.diameter ?? USUAL_END_MILL_MM
   const heights = surface.corners.map((c) => dot(c, axes[2]))
   const reach = Math.max(2 * diameter, Math.max(...heights) - Math.min(...heights) + CLEAR_REACH_MM)
-  const gives = endMillDeflection(sideForceN, reach, diameter, modulusGPa)
+  const gives = cantileverDeflection(sideForceN, reach, FLUTED * diameter, modulusGPa * 1000)
   return [
     own('deflection', gives, translation(surface.normal), {
       distribution: 'one-sided',

@@ -212,10 +212,7 @@ export class DatumFrame {
     const [first] = axes
     if (!first) return
     const across = inPlane(unit(subtract(first.to, first.from)))
-    const leans = this.openTurns(across).length > 0
-    const places = axes.flatMap((axis) =>
-      (leans ? [axis.from, axis.to] : [between(axis.from, axis.to)]).map((at) => ({ axis, at })),
-    )
+    const places = axes.flatMap((axis) => [axis.from, axis.to].map((at) => ({ axis, at })))
     const rows = places.map(({ at }) => across.map((e) => contactRow(at, e)) as [Six, Six])
     const seen = seenMotions(rows.flat(), this.open)
     const motions = seen.map(({ motion }) => motion)

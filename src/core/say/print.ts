@@ -8,6 +8,7 @@ import {
   SIDES,
 } from '../part'
 import { DEGREE_RAD, type Angle, type Length, parseAngle, parseLength, printLength } from '../units'
+import { unitOfWords } from './scanner'
 
 const MIRROR_WORDS = { x: 'left to right', y: 'front to back', z: 'up and down' } as const
 
@@ -46,9 +47,28 @@ export function faceWord(part: Part, side: Side): string {
   return alone ? name : side
 }
 
+type Say = (length: Length) => string
+
+/** Words with every length in its own unit: a bare number beside inches says that it is millimetres. */
+function inOneUnit(part: Part, write: (say: Say) => string): string {
+  const units = new Set<string>()
+  const line = write((length) => {
+    const words = printTyped(length, part)
+    units.add(unitOfWords(words))
+    return words
+  })
+  if (part.unit !== 'mm' || !units.has('inch') || !units.has('bare')) return line
+  return write((length) => {
+    const words = printTyped(length, part)
+    return unitOfWords(words) === 'bare' ? `${words} mm` : words
+  })
+}
+
 /** A feature as one would say it; the reader understands every line that this writes. */
-export function printFeature(part: Part, feature: Feature): string {
-  const say = (length: Length): string => printTyped(length, part)
+export const printFeature = (part: Part, feature: Feature): string =>
+  inOneUnit(part, (say) => featureWords(part, feature, say))
+
+function featureWords(part: Part, feature: Feature, say: Say): string {
   const clauses = [headOf(feature, say), `on ${faceWord(part, feature.on)}`]
   if (feature.kind === 'step') clauses.push(`at ${faceWord(part, feature.along)}`)
   if (feature.kind === 'hole') clauses.push(...patternClauses(part, feature, say))
@@ -143,7 +163,7 @@ function patternClauses(
       ]
     case 'list': {
       const signed = (length: Length): string =>
-        length.mm < 0 ? `-${printTyped({ mm: -length.mm }, part)}` : say(length)
+        length.mm < 0 ? `-${say({ mm: -length.mm })}` : say(length)
       const points = pattern.points.map(({ across, up }) => `${signed(across)} x ${signed(up)}`)
       return [
         `points ${points.join('; ')}`,

@@ -14,7 +14,7 @@ interface HoleSize {
 function readSize(scanner: Scanner): HoleSize {
   const start = scanner.position
   const word = scanner.pattern(
-    /^(?:M\d+(?:\.\d+)?(?:x\d+(?:\.\d+)?)?|(?:#\d+|\d+ \d+\/\d+|\d+\/\d+|\d)-\d+|\d+BA|\d+\/\d+x\d+ME|G\d+(?:\/\d+)?|\d+(?:\/\d+)?NPT)(?![\w./])/,
+    /^(?:M\d+(?:\.\d+)?(?:(?:x| x |-)\d+(?:\.\d+)?)?|\d+\/\d+-(?:32|40) ?ME|(?:#\d+|\d+ \d+\/\d+|\d+\/\d+|\d{1,2})-\d+|\d+ ?BA|\d+\/\d+x\d+(?: ?ME)?|G ?\d+(?:\/\d+)?|NPT ?\d+(?:\/\d+)?|\d+(?:\/\d+)? ?NPT)(?![\w./])/i,
     'M6',
   )
   if (word !== undefined) {
@@ -27,7 +27,7 @@ function readSize(scanner: Scanner): HoleSize {
     }
     return { diameter: { mm: thread.majorMm }, thread }
   }
-  const diameter = scanner.needLength('What diameter? For example 6.6, 1/4, #7 or M6.')
+  const diameter = scanner.needToolSize('What diameter? For example 6.6, 1/4, #7 or M6.')
   const fit = scanner.pattern(/^[A-Z]{1,2}\d{1,2}(?![\w])/, 'H7')
   if (fit !== undefined && !KNOWN_HOLE_FITS.includes(fit)) {
     scanner.position -= fit.length

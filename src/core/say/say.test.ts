@@ -366,3 +366,32 @@ describe('Say it', () => {
     )
   })
 })
+
+describe('millimetres and inches on one line', () => {
+  const part = newPart('Block', { x: { mm: 100 }, y: { mm: 60 }, z: { mm: 40 } })
+  it('a bare number beside inches asks which it is', () => {
+    const asked = readLine(part, 'block 4 x 1 1/2 x 1.25in')
+    expect(asked).toMatchObject({ ok: false, span: { start: 6, end: 7 } })
+    if (!asked.ok) expect(asked.sentence).toMatch(/^4 mm or 4 in\?/)
+  })
+  it('said out, it is taken; and so is what only makes sense in one of them', () => {
+    const said = readLine(part, 'block 4in x 1 1/2 x 1.25in')
+    expect(said.ok && said.said.kind === 'block' && said.said.size.x.mm).toBeCloseTo(101.6, 9)
+    expect(readLine(part, 'hole 1/4 through, on top, 20 from left, 1 1/4 from front').ok).toBe(true)
+    expect(readLine(part, 'hole 1/4 through, on top, 1.5 from left, 1.25in from front').ok).toBe(
+      false,
+    )
+  })
+  it('what is printed for such a feature is read back', () => {
+    const said = readLine(part, 'hole 6 through, on top, 1.5mm from left, 1.25in from front')
+    if (!said.ok || said.said.kind !== 'feature') throw new Error('not read')
+    const { feature } = said.said
+    const place = {
+      ...feature.place,
+      dims: feature.place.dims.map((d) => (d.at.mm === 1.5 ? { ...d, at: { mm: 1.5 } } : d)),
+    }
+    expect(readLine(part, printFeature(part, { ...feature, place } as typeof feature)).ok).toBe(
+      true,
+    )
+  })
+})

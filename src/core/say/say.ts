@@ -1,3 +1,4 @@
+import { type Issue } from '../issues'
 import { type Feature, type Part, partIssues, type Requirement } from '../part'
 import { type Length } from '../units'
 import { FEATURE_HEADS, readFeature } from './readFeature'
@@ -29,14 +30,35 @@ export function readLine(part: Part, text: string): SayResult {
   try {
     const said = read(scanner, part)
     if (!scanner.atEnd) throw scanner.failure('This was not expected here.')
-    const [issue] = partIssues(after(part, said)).filter(
-      (found) =>
-        !partIssues(part).some((old) => old.code === found.code && old.path === found.path),
-    )
+    const mixed = scanner.mixedUnits
+    if (mixed && couldBeInches(part, text))
+      throw new NotUnderstood(
+        `${mixed.bare} mm or ${mixed.bare} in? Other sizes on this line are in inches: write ${mixed.bare}mm or ${mixed.bare}in.`,
+        mixed.span,
+      )
+    const [issue] = newIssues(part, said)
     return issue ? { ok: false, sentence: issue.sentence, span: whole } : { ok: true, said }
   } catch (error) {
     if (error instanceof NotUnderstood)
       return { ok: false, sentence: error.sentence, span: error.span }
+    throw error
+  }
+}
+
+/** What is wrong with the part once this is said that was not before. */
+const newIssues = (part: Part, said: Said): readonly Issue[] => {
+  const before = partIssues(part)
+  return partIssues(after(part, said)).filter(
+    (found) => !before.some((old) => old.code === found.code && old.path === found.path),
+  )
+}
+
+/** Whether a line would also make sense with its bare numbers in inches: 20 in from an edge of a small block does not. */
+function couldBeInches(part: Part, text: string): boolean {
+  try {
+    return newIssues(part, read(new Scanner(text, 'inch'), part)).length === 0
+  } catch (error) {
+    if (error instanceof NotUnderstood) return false
     throw error
   }
 }

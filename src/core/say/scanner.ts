@@ -20,11 +20,20 @@ const QUANTITY =
   /^(?:\([^()]*\)|#\d+(?!-)|\d+[ -]\d+\/\d+|\d+\/\d+|(?:\d+\.?\d*|\.\d+))(?:\s*(?:mm|cm|µm|um|inch|in|thou|ft|"|″)(?![A-Za-z]))?/
 const ANGLE = /^-?(?:\d+\.?\d*)(?:\s*(?:°|deg)(?:\s*\d+\.?\d*\s*['′](?:\s*\d+\.?\d*\s*["″])?)?)?/
 
+/** Whether the words of a length are a bare number, inches by themselves, or neither. */
+export function unitOfWords(text: string): 'bare' | 'inch' | 'other' {
+  if (/^\d*\.?\d+\.?$/.test(text)) return 'bare'
+  return /(?:in|inch|thou|ft|"|″)\)?$/.test(text) || /^\d+[ -]\d+\/\d+$/.test(text)
+    ? 'inch'
+    : 'other'
+}
+
 /** Reads a line from left to right and remembers what could have come next, for completion. */
 export class Scanner {
   position = 0
   private expectedAt = 0
   private readonly expected = new Set<string>()
+  private readonly said: { kind: 'bare' | 'inch' | 'other'; text: string; span: Span }[] = []
 
   constructor(
     readonly text: string,
@@ -83,11 +92,27 @@ export class Scanner {
       if (sentence) throw this.failure(sentence)
       return undefined
     }
+    this.note(typed, { start: this.position - typed.length, end: this.position })
     const bare = typed.startsWith('(') && typed.endsWith(')') ? typed.slice(1, -1) : typed
     const parsed = parseLength(bare, this.unit)
     if (!parsed.ok)
       throw new NotUnderstood(parsed.issues[0].sentence, { start, end: this.position })
     return parsed.value
+  }
+
+  /** The size of a tool: a drill of 1/4 in among millimetres is no mixing of units. */
+  needToolSize(sentence: string): Length {
+    const said = this.said.length
+    const size = this.needLength(sentence)
+    this.said.length = said
+    return size
+  }
+
+  /** Lengths on this line that are in inches by their own words, and those that are bare numbers. */
+  get mixedUnits(): { readonly bare: string; readonly span: Span } | undefined {
+    if (this.unit !== 'mm' || !this.said.some((s) => s.kind === 'inch')) return undefined
+    const bare = this.said.find((s) => s.kind === 'bare')
+    return bare && { bare: bare.text, span: bare.span }
   }
 
   needLength(sentence: string): Length {
@@ -103,6 +128,12 @@ export class Scanner {
         ? new NotUnderstood(parsed.issues[0].sentence, { start, end: this.position })
         : this.failure(sentence)
     return parsed.value
+  }
+
+  private note(typed: string, span: Span): void {
+    const text = typed.trim()
+    const kind = unitOfWords(text)
+    this.said.push({ kind, text, span })
   }
 
   /** A failure at the word that stands here. */

@@ -1,4 +1,4 @@
-export { endMillDeflection } from './beam'
+export { cantileverDeflection } from './beam'
 export { DOWEL_DIAMETERS_MM, type DowelKind, dowelLimits } from './dowels'
 export {
   type Drill,
@@ -45,4 +45,4 @@ export {
   type ThreadForm,
   threadEngagement,
 } from './threads'
-export { EXPANSION_SOURCE, expansionOf } from './expansion'
+export { EXPANSION, expansionOf } from './expansion'

@@ -95,6 +95,15 @@ const fractionInch = (text: string): number => {
 const unifiedMajorInch = (size: string): number =>
   size.startsWith('#') ? 0.06 + 0.013 * Number(size.slice(1)) : fractionInch(size)
 
+/** A bare number before a dash is a numbered size, as drawings write it (10-32), unless only the inch size has that pitch (1-8). */
+function unifiedSize(size: string, tpi: number): string {
+  if (!/^\d+$/.test(size)) return size
+  const numbered = `#${size}`
+  if (seriesOfUnified(numbered, tpi) !== undefined) return numbered
+  if (seriesOfUnified(size, tpi) !== undefined) return size
+  return UNC[numbered] || UNF[numbered] ? (Number(size) > 1 ? numbered : size) : size
+}
+
 const seriesOfUnified = (size: string, tpi: number): string | undefined =>
   UNC[size]?.[0] === tpi
     ? 'UNC'
@@ -104,11 +113,14 @@ const seriesOfUnified = (size: string, tpi: number): string | undefined =>
         ? 'UNEF'
         : undefined
 
-type Reader = (text: string) => Omit<Thread, 'designation'> | undefined
+/** What a reader finds; a designation of its own where the words were not those of the tables. */
+type Reader = (
+  text: string,
+) => (Omit<Thread, 'designation'> & { readonly designation?: string }) | undefined
 
 const readers: readonly Reader[] = [
   (text) => {
-    const match = /^M(\d+(?:\.\d+)?)(?:\s*[x×]\s*(\d+(?:\.\d+)?))?$/.exec(text)
+    const match = /^M(\d+(?:\.\d+)?)(?:\s*[x×-]\s*(\d+(?:\.\d+)?))?$/i.exec(text)
     if (!match) return undefined
     const size = String(Number(match[1]))
     const coarse = METRIC_COARSE[size]?.[0]
@@ -123,22 +135,32 @@ const readers: readonly Reader[] = [
     }
   },
   (text) => {
-    const match = /^(#\d+|\d+ \d+\/\d+|\d+\/\d+|\d+)-(\d+)(?:\s*UN[CF]|\s*UNEF|\s*UN)?$/.exec(text)
+    const match =
+      /^(#\d+|\d+ \d+\/\d+|\d+\/\d+|\d+)\s*-\s*(\d+)(?:\s*UN[CF]|\s*UNEF|\s*UN)?$/i.exec(text)
     if (!match?.[1]) return undefined
     const tpi = Number(match[2])
-    const majorMm = unifiedMajorInch(match[1]) * INCH_MM
-    const series = seriesOfUnified(match[1], tpi)
-    return { form: 'unified', majorMm, pitchMm: INCH_MM / tpi, series }
+    const size = unifiedSize(match[1], tpi)
+    const majorMm = unifiedMajorInch(size) * INCH_MM
+    const series = seriesOfUnified(size, tpi)
+    return {
+      form: 'unified',
+      majorMm,
+      pitchMm: INCH_MM / tpi,
+      series,
+      ...(size === match[1] ? {} : { designation: `${size}-${tpi}` }),
+    }
   },
   (text) => {
-    const match = /^(\d+)\s*BA$/.exec(text)
+    const match = /^(\d+)\s*BA$/i.exec(text)
     const [majorMm, pitchMm] = BA[match ? Number(match[1]) : NaN] ?? []
     return majorMm === undefined || pitchMm === undefined
       ? undefined
       : { form: 'BA', majorMm, pitchMm, series: 'BA' }
   },
   (text) => {
-    const match = /^(\d+\/\d+)\s*[x×-]\s*(32|40)\s*ME$/.exec(text)
+    const match =
+      /^(\d+\/\d+)\s*[x×]\s*(32|40)(?:\s*ME)?$/i.exec(text) ??
+      /^(\d+\/\d+)\s*-\s*(32|40)\s*ME$/i.exec(text)
     if (!match?.[1]) return undefined
     const majorMm = fractionInch(match[1]) * INCH_MM
     return majorMm < 3 || majorMm > 13
@@ -146,15 +168,22 @@ const readers: readonly Reader[] = [
       : { form: 'ME', majorMm, pitchMm: INCH_MM / Number(match[2]), series: 'ME' }
   },
   (text) => {
-    const match = /^(?:G\s*(\d+(?:\/\d+)?)|(\d+(?:\/\d+)?)\s*BSP)$/.exec(text)
+    const match = /^(?:G\s*(\d+(?:\/\d+)?)|(\d+(?:\/\d+)?)\s*BSP)$/i.exec(text)
     const row = G[match?.[1] ?? match?.[2] ?? '']
     return row && { form: 'G', majorMm: row[0], pitchMm: INCH_MM / row[1], series: 'G' }
   },
   (text) => {
-    const match = /^(\d+(?:\/\d+)?)\s*NPT$/.exec(text)
-    const row = NPT[match?.[1] ?? '']
+    const match = /^(?:(\d+(?:\/\d+)?)\s*NPT|NPT\s*(\d+(?:\/\d+)?))$/i.exec(text)
+    const size = match?.[1] ?? match?.[2] ?? ''
+    const row = NPT[size]
     return (
-      row && { form: 'NPT', majorMm: row[0] * INCH_MM, pitchMm: INCH_MM / row[1], series: 'NPT' }
+      row && {
+        designation: `${size}NPT`,
+        form: 'NPT',
+        majorMm: row[0] * INCH_MM,
+        pitchMm: INCH_MM / row[1],
+        series: 'NPT',
+      }
     )
   },
 ]
@@ -217,7 +246,7 @@ const FORM_TAP_FACTOR = 0.0068
 
 export type TapKind = 'cut' | 'form'
 
-/** Engagement that a tapping drill leaves, as a share of a full thread. */
+/** Engagement that a tapping drill leaves, as a share of a full thread; of no meaning for a taper thread. */
 export function threadEngagement(thread: Thread, drillMm: number, kind: TapKind = 'cut'): number {
   const missing = (thread.majorMm - drillMm) / thread.pitchMm
   return kind === 'cut' ? missing / FULL_HEIGHT[thread.form] : missing / (100 * FORM_TAP_FACTOR)
@@ -248,7 +277,7 @@ export function tapDrill(thread: Thread, kind: TapKind = 'cut', engagement?: num
 
 function tabledDrill(thread: Thread): Drill | undefined {
   const { designation, form, series } = thread
-  const size = designation.replace(/^M|^G\s*|-.*$|\s*NPT$|\s*BSP$|\s*[x×].*$/g, '')
+  const size = designation.replace(/^M|^G\s*|\s*-.*$|\s*NPT$|\s*BSP$|\s*[x×].*$/gi, '')
   if (series === 'coarse') return nearestDrill(METRIC_COARSE[size]?.[1] ?? NaN, ['metric'])
   if (series === 'fine') return nearestDrill(thread.majorMm - thread.pitchMm, ['metric'])
   if (series === 'UNC') return drillNamed(UNC[size]?.[1] ?? '')

@@ -144,9 +144,11 @@ function drawn(
   events: readonly Event[],
   chances: readonly Chance[],
   together: number,
-  samples: number,
+  asked: number,
   bracket: readonly [number, number],
 ): LikelyExcess {
+  // Loose draws spread wider: more of them are needed for the same figure.
+  const samples = prepared.isLoose ? 6 * asked : asked
   const nominal = Math.min(...events.map((e) => e.mean))
   const spread = together - nominal
   let level = together - 0.12 * spread
@@ -196,8 +198,11 @@ interface Aim {
   readonly event: Event
   /** Part of the draws that aim at this event. */
   readonly part: number
-  /** Standard deviation of its normal part; 0 when that is next to nothing. */
+  /** Standard deviation of its normal part; 0 when that is next to nothing, or the aim is loose. */
   readonly sigma: number
+  /** A loose aim leans all of the draw towards the event and keeps none of it out: λ, and λ²σ²/2. */
+  readonly leans: number
+  readonly half: number
   /** Part of the draws over the event's own probability, where nothing is tilted. */
   readonly density: number
   readonly tilts: readonly Tilt[]
@@ -214,13 +219,16 @@ interface Tilt {
 const NEGLIGIBLE = 5e-3
 
 function drawTail(
-  { atoms, figures, measure, reader }: Prepared,
+  prepared: Prepared,
   events: readonly Event[],
   chances: readonly Chance[],
   level: number,
   samples: number,
 ): TailDraws {
-  const aims = aimsOf(events, chances, atoms, level)
+  const { atoms, figures, measure, reader } = prepared
+  const aims = prepared.isLoose
+    ? looseAims(events, chances, atoms, level)
+    : aimsOf(events, chances, atoms, level)
   const forms = measure.forms.length
   const values = new Float64Array(reader.room)
   const draw = new Float64Array(atoms.count)
@@ -241,13 +249,15 @@ function drawTail(
     for (const { atom, theta } of aim.tilts)
       draw[atom] = tilted(atoms.shapes[atom] as Shape, theta, draw[atom] as number)
     if (aim.sigma > 0) moveOver(aim, draw, atoms, level, within)
+    else if (aim.leans > 0) leanTo(aim, draw, atoms)
     for (let k = 0; k < forms; k++)
       values[k] =
         (atoms.centre[k] as number) + valueOf(atoms.forms[k] as Atoms['forms'][number], draw)
     for (let f = 0; f < figures.length; f++)
       read[f] = figureValue(figures[f] as SharedFigure, values)
     let density = 0
-    for (let a = 0; a < aims.length; a++) density += densityOf(aims[a] as Aim, draw, read, level)
+    for (let a = 0; a < aims.length; a++)
+      density += densityOf(aims[a] as Aim, draw, read, level, atoms.shapes)
     weight[i] = density > 0 ? 1 / density / samples : 0
     excess[i] = reader.read(values)
   }
@@ -283,10 +293,49 @@ function aimsOf(
       event,
       part: p / sum,
       sigma: sigma > 1e-3 * event.sigma ? sigma : 0,
+      leans: 0,
+      half: 0,
       density: 1 / sum,
       tilts,
     }
   })
+}
+
+/** Part of the loose draws that are drawn as they happen, so that nothing is left out. */
+const AS_IT_HAPPENS = 0.1
+
+/**
+ * Where the excess follows pins that grow alike, no linear reading comes before every failure: the
+ * draws lean towards the events instead of starting at them (exponential tilting), and every draw counts.
+ */
+function looseAims(
+  events: readonly Event[],
+  chances: readonly Chance[],
+  atoms: Atoms,
+  level: number,
+): Aim[] {
+  const aims = aimsOf(events, chances, atoms, level).map((aim): Aim => {
+    const { event, sigma, tilts } = aim
+    const others = splitWeights(event.weights, atoms)
+    const leans = Math.max(0, (level - event.mean) / event.sigma ** 2)
+    return {
+      ...aim,
+      part: aim.part * (1 - AS_IT_HAPPENS),
+      sigma: 0,
+      leans,
+      half: (leans * others.sigma) ** 2 / 2,
+      tilts: sigma === 0 ? [] : tilts,
+    }
+  })
+  const [first] = aims
+  if (!first) return []
+  const plain = { ...first, part: AS_IT_HAPPENS, leans: 0, half: 0, tilts: [] }
+  return [...aims, plain]
+}
+
+function leanTo({ event, leans }: Aim, draw: Float64Array, { shapes }: Atoms): void {
+  for (let j = 0; j < draw.length; j++)
+    if (shapes[j] === 'normal') draw[j] = (draw[j] as number) + leans * (event.weights[j] as number)
 }
 
 /** Moves the normal atoms so that the event's figure lies over the level, by its own tail; the rest follows. */
@@ -318,7 +367,13 @@ function figureValue({ at, by, constant }: SharedFigure, values: Float64Array): 
 }
 
 /** How much more often this aim draws a piece than it happens, times its part of the draws. */
-function densityOf(aim: Aim, draw: Float64Array, read: Float64Array, level: number): number {
+function densityOf(
+  aim: Aim,
+  draw: Float64Array,
+  read: Float64Array,
+  level: number,
+  shapes: readonly Shape[],
+): number {
   const { event, part, sigma, tilts } = aim
   if (sigma > 0) {
     const { at, by } = event
@@ -333,7 +388,14 @@ function densityOf(aim: Aim, draw: Float64Array, read: Float64Array, level: numb
     tilt += theta * (draw[atom] as number) - log
     shifted += weight * (draw[atom] as number)
   }
-  if (sigma === 0) return part * Math.exp(tilt)
+  if (sigma === 0) {
+    if (aim.leans === 0) return part * Math.exp(tilt)
+    let along = 0
+    const { weights } = event
+    for (let j = 0; j < draw.length; j++)
+      if (shapes[j] === 'normal') along += (weights[j] as number) * (draw[j] as number)
+    return part * Math.exp(tilt + aim.leans * along - aim.half)
+  }
   const beyond = normalAbove((level - shifted) / sigma)
   return beyond > 0 ? (part * Math.exp(tilt)) / beyond : Infinity
 }

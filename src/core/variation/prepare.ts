@@ -15,6 +15,8 @@ export interface Prepared {
   readonly events: readonly Event[]
   /** Directions of the polygon round a zone. */
   readonly directions: number
+  /** Some step is no linear reading or highest of such: events only point to where it fails. */
+  readonly isLoose: boolean
   readonly reader: ExcessReader
 }
 
@@ -28,5 +30,6 @@ export function prepare(measure: CompiledMeasure, sources: readonly Source[]): P
     atoms,
     ...eventsOf(measure, atoms),
     reader: excessReader(measure),
+    isLoose: measure.steps.some((step) => step.kind === 'pins'),
   }
 }

@@ -1,4 +1,5 @@
 import { succeed } from '../../issues'
+import { cantileverDeflection } from '../../standards'
 import { defineCalculator, mm } from '../calculator'
 import { CUTTING_CAUTION } from '../cautions'
 import { choice, length, quantity } from '../field'
@@ -24,8 +25,6 @@ export const reachDeflection = defineCalculator({
   caution: CUTTING_CAUTION,
   compute: ({ diameter, force, material, reach }) =>
     succeed({
-      deflection: mm(
-        (force * reach ** 3 * 64) / (3 * STIFFNESS[material] * Math.PI * diameter ** 4),
-      ),
+      deflection: mm(cantileverDeflection(force, reach, diameter, STIFFNESS[material])),
     }),
 })

@@ -20,11 +20,28 @@ export const tapDrill = defineCalculator({
         'An engagement is at most 100 % of a full thread.',
         'engagement',
       )
+    const isTaper = screw.form === 'NPT'
+    if (isTaper && engagement !== undefined)
+      return fail(
+        'engagement.taper',
+        'A taper pipe thread has no engagement in per cent: it is cut until the gauge says so. Leave it out.',
+        'engagement',
+      )
     const found = drillForTap(screw, kind, engagement)
+    const { diameterMm } = found.drill
+    if (
+      !(diameterMm < screw.majorMm) ||
+      (!isTaper && !(found.engagement > 0 && found.engagement <= 1))
+    )
+      return fail(
+        'tap.no-drill',
+        `There is no drill for ${screw.designation} that leaves between nothing and a full thread; the nearest is ${found.drill.name}.`,
+        'thread',
+      )
     return succeed({
-      drill: mm(found.drill.diameterMm),
+      drill: mm(diameterMm),
       drillName: plain(found.drill.name),
-      engagement: { value: 100 * found.engagement, unit: '%' },
+      ...(isTaper ? {} : { engagement: { value: 100 * found.engagement, unit: '%' as const } }),
       minorDiameter: mm(minorDiameterMm(screw)),
       pitch: mm(screw.pitchMm),
     })

@@ -1,17 +1,7 @@
 import { succeed } from '../../issues'
+import { EXPANSION } from '../../standards'
 import { defineCalculator, mm } from '../calculator'
 import { choice, length, quantity } from '../field'
-
-/** Linear expansion, 10⁻⁶ per kelvin about 20 °C; usual figures, from memory. */
-const EXPANSION = {
-  aluminium: 23.1,
-  brass: 19,
-  bronze: 18,
-  'cast iron': 10.5,
-  steel: 11.5,
-  'stainless steel': 16.5,
-  titanium: 8.6,
-} as const
 
 export const thermalGrowth = defineCalculator({
   id: 'thermal-growth',
