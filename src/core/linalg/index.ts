@@ -3,5 +3,6 @@ export {
   type Rows,
   RANK_RELATIVE_TOLERANCE,
   decompose,
+  invertSquare,
   symmetricEigenvalues2,
 } from './small'

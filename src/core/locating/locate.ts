@@ -1,5 +1,5 @@
 import { contactRow, type Frame, type Point, type Six } from '../geometry'
-import { decompose, type Rows } from '../linalg'
+import { decompose, invertSquare, type Rows } from '../linalg'
 
 /** A point where the work bears: its place and the outward unit normal of the part there. */
 export interface Contact<F extends Frame> {
@@ -123,18 +123,17 @@ function unweighedInverse<F extends Frame>(
 /** A choice of six worse than this is one on which the part would not settle. */
 const SETTLES_CONDITION = 1e6
 
-/** Every six of the rows that hold the body; at most the first 210 (ten contacts) are looked at. */
+/** Choices looked at: every six of ten contacts. */
+const MOST_CHOICES = 210
+
+/** Every six of the rows that hold the body. */
 function choicesOfSix(rows: readonly Six[]): readonly Choice[] {
   const choices: Choice[] = []
   const pick = (start: number, chosen: readonly number[]): void => {
-    if (choices.length >= 210) return
+    if (choices.length >= MOST_CHOICES) return
     if (chosen.length === 6) {
-      const six = decompose(
-        chosen.map((i) => rows[i] ?? []),
-        6,
-      )
-      const condition = (six.singularValues[0] ?? 0) / (six.singularValues[5] ?? 0)
-      if (six.rank === 6 && condition < SETTLES_CONDITION)
+      const six = invertSquare(chosen.map((i) => rows[i] ?? []))
+      if (six && six.condition < SETTLES_CONDITION)
         choices.push({ indices: chosen, inverse: six.inverse })
       return
     }

@@ -17,6 +17,7 @@ import {
   type Outcome,
   type Stacked,
   stack,
+  worstBearing,
 } from '../variation'
 import { type PartState } from '../planning'
 import { refsOfPickup, type Way } from '../way'
@@ -60,29 +61,17 @@ const NEAR = 0.15
 export function analyse(workshop: Workshop, part: Part, way: Way): Analysis {
   const model = buildModel(workshop, part, way)
   const stacked = stack(model.stack)
-  const variants = [stacked, ...redundantVariants(model, stacked)]
   const surfaces = partSurfaces(part)
   const requirements = allRequirements(part).map((requirement) =>
-    judge(part, model, variants, surfaces, requirement),
+    judge(part, model, stacked, surfaces, requirement),
   )
   return { model, stacked, requirements }
-}
-
-/** Where more than six contacts bear, which six decide is uncertain: each choice is looked at, one setup at a time. */
-function redundantVariants(model: Model, stacked: Stacked): readonly Stacked[] {
-  return stacked.locating.flatMap((held, i) =>
-    held.kind === 'redundant'
-      ? held.choices.map((_, choice) =>
-          stack(model.stack, (setup) => (setup === i ? choice : undefined)),
-        )
-      : [],
-  )
 }
 
 function judge(
   part: Part,
   model: Model,
-  variants: readonly Stacked[],
+  stacked: Stacked,
   surfaces: ReadonlyMap<string, Surface>,
   requirement: Requirement,
 ): RequirementAnalysis {
@@ -114,23 +103,25 @@ function judge(
   const rough = owners.find((owner) => cut.get(owner)?.pass === 'rough')
   if (rough) return open(`${refLabel(part, rough)} is only roughed so far`)
   const last = Math.max(-1, ...setups)
-  const stacked = variants[0] as Stacked
   const loose = stacked.locating.findIndex((_, i) => i <= last && !isHeld(model, stacked, i))
   if (loose >= 0) return open(`setup ${loose + 1} does not hold the part still`)
   const absent = notThere(part, model, surfaces, last)
   if (absent) return open(absent)
-  const judged = variants.map((variant) => {
-    const compiled = compileMeasure(measure.value.measure, variant.surfaces, model.stack.sources)
-    return { compiled, outcome: evaluate(compiled, model.stack.sources) }
-  })
-  const worst = judged.reduce((a, b) => (b.outcome.likely.margin < a.outcome.likely.margin ? b : a))
+  const { sources } = model.stack
+  const compiled = worstBearing(
+    compileMeasure(measure.value.measure, stacked.surfaces, sources, 6 * stacked.bearings.length),
+    stacked.bearings,
+    sources,
+  )
+  const outcome = evaluate(compiled, sources)
   return {
     requirement,
     title,
     setups,
-    standing: standingOf(worst.outcome),
+    standing: standingOf(outcome),
     read: measure.value.read,
-    ...worst,
+    compiled,
+    outcome,
   }
 }
 

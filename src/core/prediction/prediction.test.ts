@@ -368,25 +368,47 @@ describe('properties', () => {
     )
   })
 
-  it('a fourth rest makes it redundant, and the worst of the ways to settle is counted', () => {
-    const footing = {
-      lead: 'rest' as const,
-      edits: [{ id: 'rest4', surface: 'bottom', u: 12, v: 8 }],
-    }
-    const part: Part = {
-      ...cutBlock(),
-      requirements: [hold({ kind: 'parallelism', of: 'top', to: 'bottom', tolerance: mm(0.05) })],
-    }
-    const six = likely(
-      analyse(STANDARD_WORKSHOP, part, way(setup('s-1', 'top', 'back', ['top']))),
-      'r',
-    ).predicted
-    const analysis = analyse(
-      STANDARD_WORKSHOP,
-      part,
-      way(setup('s-1', 'top', 'back', ['top'], { footing })),
+  /** Two setups, each with a contact too many; the second stands on what the first cut. */
+  const crowded = (first: readonly string[], second: readonly string[]): Way => {
+    const off = (ids: readonly string[]) => ids.map((id) => ({ id, off: true }))
+    const extra = { id: 'rest4', surface: 'bottom', u: 12, v: 8 }
+    const again = { id: 'rest4', surface: 'top', u: 88, v: 52 }
+    return way(
+      setup('s-1', 'top', 'back', ['top'], {
+        footing: { lead: 'rest', edits: [extra, ...off(first)].filter(unique) },
+      }),
+      setup('s-2', 'bottom', 'back', ['bottom'], {
+        footing: { lead: 'rest', edits: [again, ...off(second)].filter(unique) },
+      }),
     )
-    expect(analysis.stacked.locating[0]?.kind).toBe('redundant')
-    expect(likely(analysis, 'r').predicted).toBeGreaterThanOrEqual(six * 0.8)
+  }
+  /** The last word on a contact counts. */
+  const unique = (edit: { id: string }, i: number, all: { id: string }[]): boolean =>
+    all.findLastIndex((e) => e.id === edit.id) === i
+
+  it('a contact too many in two setups: as bad as the worst of all ways to settle, each tried by itself', () => {
+    const part: Part = {
+      ...plainBlock(),
+      requirements: [
+        hold({ kind: 'parallelism', of: 'bottom', to: 'top', tolerance: mm(0.2) }),
+        {
+          ...hold({ kind: 'distance', of: 'bottom', to: 'top', plus: mm(1), minus: mm(-1) }),
+          id: 'd',
+        },
+      ],
+    }
+    const ids = ['rest1', 'rest2', 'rest3', 'rest4']
+    const seen = { r: 0, d: 0 }
+    for (const a of ids)
+      for (const b of ids) {
+        const alone = analyse(STANDARD_WORKSHOP, part, crowded([a], [b]))
+        if (alone.stacked.locating.some((held) => held.kind !== 'unique')) continue
+        seen.r = Math.max(seen.r, likely(alone, 'r').predicted)
+        seen.d = Math.max(seen.d, likely(alone, 'd').predicted)
+      }
+    const all = analyse(STANDARD_WORKSHOP, part, crowded([], []))
+    expect(all.stacked.locating.map((held) => held.kind)).toEqual(['redundant', 'redundant'])
+    expect(Math.abs(likely(all, 'r').predicted / seen.r - 1)).toBeLessThan(0.02)
+    expect(Math.abs(likely(all, 'd').predicted / seen.d - 1)).toBeLessThan(0.02)
   })
 })

@@ -60,8 +60,10 @@ export function compileMeasure(
   measure: Measure,
   surfaces: ReadonlyMap<string, Deviation>,
   sources: readonly Source[],
+  unknowns = 0,
 ): CompiledMeasure {
-  const builder = new FormBuilder(sources.length)
+  // Room for the unknowns of setups with more contacts than bear at once.
+  const builder = new FormBuilder(sources.length + unknowns)
   const forms: Sparse[] = []
   const known = new Map<Reading, Line>()
   let empty = -1

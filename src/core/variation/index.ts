@@ -48,7 +48,9 @@ export {
   momentsOf,
 } from './source'
 export { FormBuilder, type Sparse, type SparseSix, sparseFrom, subtractForms } from './sparse'
+export { worstBearing } from './bearing'
 export {
+  type Bearing,
   type Column,
   type Deviation,
   type SharedDeviation,
@@ -60,7 +62,7 @@ export {
   type StackSwing,
   type Stacked,
   type Term,
-  setupFrame,
+  knownPart,
   stack,
 } from './stack'
 export { partsAbove } from './tail'

@@ -98,6 +98,20 @@ export interface Stacked {
   readonly seated: readonly SparseSix[]
   /** Per setup: how far the program's zero lies off along each pickup's axis, as forms, mm or rad. */
   readonly zeroed: readonly (readonly Sparse[])[]
+  /** Setups with more than six contacts, in order: which six bear is chosen for each requirement. */
+  readonly bearings: readonly Bearing[]
+}
+
+/**
+ * A setup with more contacts than bear at once. Its displacement is that of all of them by least squares
+ * and six unknowns more, which stand in the forms as sources `unknown` … `unknown + 5`, beyond those of
+ * the model, until it is chosen which contacts bear.
+ */
+export interface Bearing {
+  readonly unknown: number
+  readonly held: Locating & { readonly kind: 'redundant' }
+  /** How far each contact's locator stands off its surface, as forms. */
+  readonly gaps: readonly Sparse[]
 }
 
 /**
@@ -107,66 +121,73 @@ export interface Stacked {
  * Structure after the state-space stream-of-variation model (Zhou, Huang and Shi, IEEE Trans.
  * Robotics and Automation 19(2), 2003; cited from memory); contact and datum pickup as in
  * docs/engine.md.
- *
- * @param choice - which six of redundant contacts bear, per setup; default: least squares over all.
  */
-export function stack(
-  model: StackModel,
-  choice: (setup: number) => number | undefined = () => undefined,
-): Stacked {
+export function stack(model: StackModel): Stacked {
   const surfaces = new Map<string, Deviation>()
   for (const raw of model.stock) surfaces.set(raw.surface, { shared: undefined, own: raw.columns })
   const locating: Locating[] = []
   const seated: SparseSix[] = []
   const zeroed: (readonly Sparse[])[] = []
-  const count = model.sources.length
+  const bearings: Bearing[] = []
+  const held = model.setups.map((s) => locate(s.contacts, model.halfSizeMm, model.centre))
+  const known = model.sources.length
+  const count = known + 6 * held.filter(({ kind }) => kind === 'redundant').length
   model.setups.forEach((setup, index) => {
-    const held = locate(setup.contacts, model.halfSizeMm, model.centre)
-    const q = seat(setup, held, choice(index), surfaces, count)
+    const how = held[index] as Locating
+    const { gaps, q } = seat(setup, how, surfaces, count)
+    if (how.kind === 'redundant') {
+      const unknown = known + 6 * bearings.length
+      for (let k = 0; k < 6; k++) q[6 * (unknown + k) + k] = 1
+      bearings.push({ unknown, held: how, gaps })
+    }
     if (setup.swing) swing(setup.swing, q, surfaces, count)
     const displaced = sparseSixOf(q)
     const { along, w: shared } = programFrame(setup, displaced, surfaces, count)
     for (let k = 0; k < shared.length; k++) shared[k] = (shared[k] as number) - (q[k] as number)
     const forms = sparseSixOf(shared)
-    surfaces.set(setupFrame(index), { shared: { setup: index, forms }, own: [] })
     for (const cut of setup.cuts)
       surfaces.set(cut.surface, { shared: { setup: index, forms }, own: cut.columns })
-    locating.push(held)
-    seated.push(displaced)
-    zeroed.push(along)
+    locating.push(how)
+    seated.push(withoutUnknown(displaced, known))
+    zeroed.push(along.map((form) => knownPart(form, known)))
   })
-  return { surfaces, locating, seated, zeroed }
+  return { surfaces, locating, seated, zeroed, bearings }
 }
 
-/** The name under which what all cuts of a setup share can be read, like a surface. */
-export const setupFrame = (setup: number): string => `setup:${setup}`
+/** A form without the unknowns beyond the model's own sources. */
+export function knownPart({ coefficients, indices }: Sparse, known: number): Sparse {
+  let end = indices.length
+  while (end > 0 && (indices[end - 1] as number) >= known) end--
+  return { indices: indices.subarray(0, end), coefficients: coefficients.subarray(0, end) }
+}
 
-/** q = G⁻¹(e − H x), dense: six values for each source. */
+function withoutUnknown({ indices, values }: SparseSix, known: number): SparseSix {
+  let end = indices.length
+  while (end > 0 && (indices[end - 1] as number) >= known) end--
+  return { indices: indices.subarray(0, end), values: values.subarray(0, 6 * end) }
+}
+
+/** q = G⁻¹(e − H x), dense: six values for each source; and each contact's e − h x. */
 function seat(
   setup: StackSetup,
   held: Locating,
-  choice: number | undefined,
   surfaces: ReadonlyMap<string, Deviation>,
   count: number,
-): Float64Array {
-  const picked =
-    held.kind === 'redundant' && choice !== undefined ? held.choices[choice] : undefined
-  const inverse = picked?.inverse ?? held.inverse
-  const contacts = picked
-    ? picked.indices.map((i) => setup.contacts[i] as StackContact)
-    : setup.contacts
+): { readonly q: Float64Array; readonly gaps: readonly Sparse[] } {
   const q = new Float64Array(6 * count)
   const gap = new FormBuilder(count)
-  contacts.forEach((contact, j) => {
+  const gaps = setup.contacts.map((contact, j) => {
     addTerms(gap, contact.errors)
     addRow(gap, surfaces.get(contact.surface), contactRow(contact.at, contact.normal), -1)
+    const form = gap.take()
     addOuter(
       q,
-      gap.take(),
-      inverse.map((row) => row[j] ?? 0),
+      form,
+      held.inverse.map((row) => row[j] ?? 0),
     )
+    return form
   })
-  return q
+  return { q, gaps }
 }
 
 /** Turns the part back by what its edge reads, about where it is turned. */
