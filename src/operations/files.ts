@@ -93,6 +93,7 @@ export function analyseFile(
             title: r.title,
             standing: r.standing,
             ...(r.reason === undefined ? {} : { reason: r.reason }),
+            ...(r.read === undefined ? {} : { read: r.read }),
             ...(r.outcome
               ? {
                   unit: r.requirement.kind === 'angle' ? 'rad' : 'mm',

@@ -17,7 +17,7 @@ export {
   retireFixture,
 } from './fixtures'
 export { loadDemo } from './demo'
-export { saveGear } from './workshop'
+export { saveGear, saveShopFigures } from './workshop'
 export { keepZero, registerAnchors, wayWork, withdrawZero, zeroRecords } from './zeros'
 export {
   addWay,

@@ -1,8 +1,34 @@
+import { type ZodError } from 'zod'
 import { schemaIssues } from '@/core/formats'
 import { fail, type Result, succeed } from '@/core/issues'
-import { GEAR_SCHEMAS, type GearKind, STANDARD_WORKSHOP, type Workshop } from '@/core/workshop'
+import {
+  CONDITIONS_ID,
+  GEAR_SCHEMAS,
+  type GearKind,
+  PROCESSES,
+  SHOP_SCHEMAS,
+  type ShopKind,
+  STANDARD_WORKSHOP,
+  type Workshop,
+} from '@/core/workshop'
 import { insertWorkshop, writeGear } from '@/db'
 import { workshopOrStandard } from './jobs'
+
+/** Checks what a process holds, or the shop's conditions, and writes it. */
+export async function saveShopFigures(
+  kind: ShopKind,
+  id: string,
+  body: unknown,
+): Promise<Result<Workshop>> {
+  const isKnown =
+    kind === 'setting' ? id === CONDITIONS_ID : (PROCESSES as readonly string[]).includes(id)
+  if (!isKnown) return fail('gear.id', `The shop keeps no figures for “${id}”.`, 'id')
+  const parsed = SHOP_SCHEMAS[kind].safeParse(body)
+  if (!parsed.success) return refused(parsed.error)
+  await insertWorkshop(STANDARD_WORKSHOP)
+  await writeGear(kind, id, parsed.data)
+  return succeed(await workshopOrStandard())
+}
 
 /** Checks one piece of gear and writes it; every way is predicted with it from then on. */
 export async function saveGear(
@@ -11,15 +37,17 @@ export async function saveGear(
   body: unknown,
 ): Promise<Result<Workshop>> {
   const parsed = GEAR_SCHEMAS[kind].safeParse(body)
-  if (!parsed.success) {
-    const [first, ...rest] = schemaIssues(parsed.error)
-    return first
-      ? { ok: false, issues: [first, ...rest] }
-      : fail('gear.invalid', 'The figures are not as they should be.')
-  }
+  if (!parsed.success) return refused(parsed.error)
   if (parsed.data.id !== id)
     return fail('gear.id', 'The id of a piece of gear stays: ways refer to it.', 'id')
   await insertWorkshop(STANDARD_WORKSHOP)
   await writeGear(kind, id, parsed.data)
   return succeed(await workshopOrStandard())
+}
+
+function refused(error: ZodError): Result<never> {
+  const [first, ...rest] = schemaIssues(error)
+  return first
+    ? { ok: false, issues: [first, ...rest] }
+    : fail('gear.invalid', 'The figures are not as they should be.')
 }

@@ -11,6 +11,7 @@ export function requirementsCsv(part: Part, analysis: Analysis): string {
       standing,
       likely: outcome?.likely.predicted.toFixed(6) ?? '',
       'likely margin': outcome?.likely.margin.toFixed(6) ?? '',
+      'share failing': outcome?.likely.failing.toPrecision(3) ?? '',
       'worst case': outcome?.worst.predicted.toFixed(6) ?? '',
       'worst margin': outcome?.worst.margin.toFixed(6) ?? '',
       setups: setups.map((i) => i + 1).join(' '),

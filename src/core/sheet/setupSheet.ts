@@ -107,12 +107,12 @@ const unitWord = (part: Part): string => (part.unit === 'mm' ? 'mm' : 'in')
 
 function requirementLine(
   part: Part,
-  { outcome, requirement, reason, standing, title }: RequirementAnalysis,
+  { outcome, read, requirement, reason, standing, title }: RequirementAnalysis,
 ): RequirementLine {
   const value = (v: number): string =>
     requirement.kind === 'angle' ? printDegrees(v) : printSpread(v, part.unit)
   return {
-    title,
+    title: read === undefined ? title : `${title} (${read})`,
     figures:
       `${requirementFigures(part, requirement, part.unit)} ${requirement.kind === 'angle' ? '' : unitWord(part)}`.trim(),
     predicted: outcome
@@ -263,7 +263,7 @@ function zeroWords(
     ),
     ...(setup.zero.turn
       ? [
-          `Angle: ${refLabel(part, setup.zero.turn.surface)} touched twice, ${printLength(setup.zero.turn.apart.mm, part.unit)} apart; turn the ${setup.zero.turn.answer}.`,
+          `Angle: ${refLabel(part, setup.zero.turn.surface)} touched twice, ${printLength(setup.zero.turn.apart.mm, part.unit)} apart. ${setup.zero.turn.answer === 'part' ? 'Turn the vise with the part about the middle of its fixed jaw until it runs true, then find zero.' : 'Find zero, then turn the program about it by that angle.'}`,
         ]
       : []),
     ...(offset ? offsetWords(part, offset) : []),

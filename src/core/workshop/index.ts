@@ -1,9 +1,11 @@
 export {
   type Capability,
   type Conditions,
-  ConditionsSchema,
+  CONDITIONS_ID,
   type Cutter,
   GEAR_SCHEMAS,
+  SHOP_SCHEMAS,
+  type ShopKind,
   type GearKind,
   type Instrument,
   type Machine,

@@ -168,6 +168,15 @@ export const GEAR_SCHEMAS = {
 } as const
 export type GearKind = keyof typeof GEAR_SCHEMAS
 
+/** Figures of the shop itself: what each process holds, and under what conditions it works. */
+export const SHOP_SCHEMAS = {
+  capability: CapabilitySchema,
+  setting: ConditionsSchema,
+} as const
+export type ShopKind = keyof typeof SHOP_SCHEMAS
+/** The one setting that is kept as a whole. */
+export const CONDITIONS_ID = 'conditions'
+
 export type Machine = z.infer<typeof MachineSchema>
 export type Rotary = z.infer<typeof RotarySchema>
 export type Vise = z.infer<typeof ViseSchema>

@@ -1,5 +1,5 @@
 import { asc, eq, max } from 'drizzle-orm'
-import { type GearKind, type Workshop, WorkshopSchema } from '@/core/workshop'
+import { type GearKind, type ShopKind, type Workshop, WorkshopSchema } from '@/core/workshop'
 import { database } from '../client'
 import { workshopItems } from '../schema'
 
@@ -57,8 +57,12 @@ export async function insertWorkshop(workshop: Workshop): Promise<void> {
     .onConflictDoNothing()
 }
 
-/** Writes one piece of gear, new at the end of its list or over what was there. */
-export async function writeGear(kind: GearKind, id: string, spec: unknown): Promise<void> {
+/** Writes one piece of gear or one figure of the shop, new at the end of its list or over what was there. */
+export async function writeGear(
+  kind: GearKind | ShopKind,
+  id: string,
+  spec: unknown,
+): Promise<void> {
   await database().transaction(async (tx) => {
     const [last] = await tx
       .select({ position: max(workshopItems.position) })

@@ -6,7 +6,7 @@ import { type Part, refLabel, type Requirement, requirementFigures } from '@/cor
 import { type Analysis, type RequirementAnalysis } from '@/core/prediction'
 import { linkPlace } from '@/core/sheet'
 import { type LinkShare } from '@/core/variation'
-import { figureOf, isZone, signedFigure } from './figures'
+import { failingWords, figureOf, isZone, signedFigure } from './figures'
 import { type AnswerKind, ANSWERS } from './useWayAddress'
 
 const Simulation = dynamic(() => import('./Simulation'), { ssr: false })
@@ -23,7 +23,7 @@ interface ChainProps {
 
 const WORDS: Readonly<Record<AnswerKind, string>> = {
   worst: 'worst case',
-  likely: 'likely (99.7 %)',
+  likely: 'likely: 99.73 % of pieces',
   simulate: 'simulate',
 }
 
@@ -37,7 +37,7 @@ export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, par
       </section>
     )
   }
-  const { outcome, reason, requirement, standing, title } = chosen
+  const { outcome, read, reason, requirement, standing, title } = chosen
   const figure = figureOf(requirement, part.unit)
   const verdict = outcome?.[answer === 'worst' ? 'worst' : 'likely']
   const short = verdict ? verdict.margin < 0 : false
@@ -64,6 +64,12 @@ export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, par
                 ? `▲ short by ${figure(-verdict.margin)}`
                 : `${standing === 'near' ? '◆' : '●'} holds by ${signedFigure(verdict.margin, figure).replace('+', '')}`}
             </strong>
+            {answer !== 'worst' && outcome && (
+              <span className="text-bar-soft" data-failing>
+                {failingWords(outcome.likely.failing)}
+              </span>
+            )}
+            {read && <span className="text-[13px] text-bar-soft">read: {read}</span>}
           </>
         ) : (
           <span className="text-bar-soft">○ {reason}</span>

@@ -127,7 +127,8 @@ function Bar({
   readonly short: boolean
 }) {
   const post = 28
-  const half = Math.min(43, Math.max(2, (predicted / allowed) * post))
+  // The end nearer to its post is where the prediction reaches; the middle is off it by the offset.
+  const half = Math.min(43, Math.max(2, ((predicted - Math.abs(offset)) / allowed) * post))
   const middle = 44 + Math.max(-8, Math.min(8, (offset / allowed) * post))
   return (
     <svg viewBox="0 0 88 18" className="h-[18px] w-[88px]" aria-hidden>

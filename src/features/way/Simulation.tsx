@@ -84,10 +84,10 @@ export default function Simulation({
             </strong>{' '}
             of {SAMPLES.toLocaleString('en')} pieces do not hold.
             <br />
-            99.7 % lie{' '}
+            99.73 % {compiled?.kind === 'zone' ? 'use' : 'of the readings lie'}{' '}
             {compiled?.kind === 'zone' ? (
               <>
-                within <span className="figures">{figure(drawn.high)}</span>
+                at most <span className="figures">{figure(drawn.high)}</span>
               </>
             ) : (
               <>
@@ -102,7 +102,8 @@ export default function Simulation({
       ) : (
         progress === undefined && (
           <p className="text-bar-soft">
-            Every source by its own distribution, clearances and one-sided lifts included.
+            Every source by its own distribution; every hole with its own size; what the datums
+            leave open fitted to each piece.
           </p>
         )
       )}

@@ -7,15 +7,7 @@ import { type Part, type Side } from '@/core/part'
 import { type PartState, stateAsBought } from '@/core/planning'
 import { analyse } from '@/core/prediction'
 import { type LinkShare } from '@/core/variation'
-import {
-  changeSetup,
-  moveSetup,
-  newSetup,
-  refsOfPickup,
-  removeSetup,
-  type Setup,
-  type Way,
-} from '@/core/way'
+import { changeSetup, moveSetup, newSetup, removeSetup, type Setup, type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'

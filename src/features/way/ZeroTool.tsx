@@ -90,8 +90,8 @@ function TurnRow({ onChange, part, planned, workshop }: ZeroToolProps) {
         value={turn?.answer ?? 'vise'}
         options={[
           { value: 'vise', label: 'the vise, as trammed' },
-          { value: 'program', label: 'an edge: turn the program' },
-          { value: 'part', label: 'an edge: turn the part' },
+          { value: 'program', label: 'an edge: turn the program about zero' },
+          { value: 'part', label: 'an edge: turn the vise, then find zero' },
         ]}
         onChange={(answer) => set(answer === 'vise' ? undefined : { ...(turn ?? fresh), answer })}
       />

@@ -13,3 +13,10 @@ export const isZone = (requirement: Requirement): boolean =>
 /** +0.004 or −0.006. */
 export const signedFigure = (value: number, figure: (v: number) => string): string =>
   `${value < 0 ? '−' : '+'}${figure(Math.abs(value))}`
+
+/** The share of pieces that do not hold, in words. */
+export function failingWords(failing: number): string {
+  const percent = 100 * failing
+  if (percent < 0.001) return 'next to none fails'
+  return `${percent < 0.1 ? percent.toFixed(3) : percent.toFixed(percent < 10 ? 2 : 0)} % fail`
+}

@@ -3,22 +3,18 @@
 import { Plus } from 'lucide-react'
 import { useSearchParams } from 'next/navigation'
 import { useState } from 'react'
-import { type GearKind, type Machine, type Workshop } from '@/core/workshop'
+import { type GearKind, type Machine, type ShopKind, type Workshop } from '@/core/workshop'
 import { call } from '@/ui/api'
-import { Choice, TextField, Tick } from '@/ui/fields'
-import { QuantityField } from '@/ui/QuantityField'
+import { Tick } from '@/ui/fields'
 import { TopBar } from '@/ui/TopBar'
-import {
-  GEAR_FIELDS,
-  GEAR_WORDS,
-  type GearField,
-  readPath,
-  ROTARY_FIELDS,
-  writePath,
-} from './gearFields'
+import { GEAR_FIELDS, GEAR_WORDS, readPath, ROTARY_FIELDS } from './gearFields'
+import { GearFields } from './FieldsOfGear'
 import { MachinePicture } from './MachinePicture'
+import { ShopFigures } from './ShopFigures'
 
 const KINDS = Object.keys(GEAR_WORDS) as GearKind[]
+/** The figures of the shop itself, beside its gear. */
+const SHOP = 'shop'
 const LIST_OF = {
   machine: 'machines',
   vise: 'vises',
@@ -35,15 +31,15 @@ export function WorkshopView(props: { readonly workshop: Workshop }) {
   const kind = KINDS.find((k) => k === params.get('kind')) ?? 'machine'
   const list: readonly { readonly id: string; readonly name: string }[] = workshop[LIST_OF[kind]]
   const item = list.find((i) => i.id === params.get('item')) ?? list[0]
-  const go = (nextKind: GearKind, id?: string): void =>
+  const go = (nextKind: GearKind | typeof SHOP, id?: string): void =>
     window.history.replaceState(
       null,
       '',
       `?kind=${nextKind}${id === undefined ? '' : `&item=${id}`}`,
     )
-  const save = async (next: unknown): Promise<void> => {
-    const id = String(readPath(next, 'id'))
-    const answer = await call<Workshop>(`/api/workshop/${kind}/${id}`, 'PUT', next)
+  const isShop = params.get('kind') === SHOP
+  const put = async (where: string, id: string, next: unknown): Promise<boolean> => {
+    const answer = await call<Workshop>(`/api/workshop/${where}/${id}`, 'PUT', next)
     if (answer.kind === 'done') setWorkshop(answer.data)
     setSentence(
       answer.kind === 'done'
@@ -52,8 +48,14 @@ export function WorkshopView(props: { readonly workshop: Workshop }) {
           ? `▲ ${answer.issues.map((i) => i.sentence).join(' ')}`
           : '▲ The server does not answer just now. Nothing was changed.',
     )
-    if (answer.kind === 'done') go(kind, id)
+    return answer.kind === 'done'
   }
+  const save = async (next: unknown): Promise<void> => {
+    const id = String(readPath(next, 'id'))
+    if (await put(kind, id, next)) go(kind, id)
+  }
+  const saveShop = async (where: ShopKind, id: string, next: unknown): Promise<void> =>
+    void (await put(where, id, next))
   const another = (): void => {
     if (!item) return
     let n = 2
@@ -70,13 +72,21 @@ export function WorkshopView(props: { readonly workshop: Workshop }) {
             <button
               key={k}
               type="button"
-              aria-pressed={k === kind}
-              className={`cursor-pointer rounded-md border px-3 py-1.5 ${k === kind ? 'border-2 border-blue bg-tint font-bold' : 'border-faint bg-sheet'}`}
+              aria-pressed={!isShop && k === kind}
+              className={`cursor-pointer rounded-md border px-3 py-1.5 ${!isShop && k === kind ? 'border-2 border-blue bg-tint font-bold' : 'border-faint bg-sheet'}`}
               onClick={() => go(k)}
             >
               {GEAR_WORDS[k].many} <span className="text-soft">{workshop[LIST_OF[k]].length}</span>
             </button>
           ))}
+          <button
+            type="button"
+            aria-pressed={isShop}
+            className={`cursor-pointer rounded-md border px-3 py-1.5 ${isShop ? 'border-2 border-blue bg-tint font-bold' : 'border-faint bg-sheet'}`}
+            onClick={() => go(SHOP)}
+          >
+            The shop
+          </button>
         </div>
       </div>
       {sentence && (
@@ -84,89 +94,45 @@ export function WorkshopView(props: { readonly workshop: Workshop }) {
           {sentence}
         </p>
       )}
-      <main className="grid grow content-start gap-3 px-4 pb-3 lg:grid-cols-[280px_minmax(0,1fr)]">
-        <ul className="flex flex-col gap-1.5">
-          {list.map((i) => (
-            <li key={i.id}>
-              <button
-                type="button"
-                aria-pressed={i.id === item?.id}
-                className={`sheet w-full cursor-pointer px-3 py-2 text-left ${i.id === item?.id ? 'border-2! border-blue! font-bold' : ''}`}
-                onClick={() => go(kind, i.id)}
-              >
-                {i.name}
+      {isShop ? (
+        <ShopFigures workshop={workshop} onSave={saveShop} />
+      ) : (
+        <main className="grid grow content-start gap-3 px-4 pb-3 lg:grid-cols-[280px_minmax(0,1fr)]">
+          <ul className="flex flex-col gap-1.5">
+            {list.map((i) => (
+              <li key={i.id}>
+                <button
+                  type="button"
+                  aria-pressed={i.id === item?.id}
+                  className={`sheet w-full cursor-pointer px-3 py-2 text-left ${i.id === item?.id ? 'border-2! border-blue! font-bold' : ''}`}
+                  onClick={() => go(kind, i.id)}
+                >
+                  {i.name}
+                </button>
+              </li>
+            ))}
+            <li>
+              <button type="button" className="button quiet" onClick={another}>
+                <Plus className="size-4" aria-hidden /> Another {GEAR_WORDS[kind].one}, like this
+                one
               </button>
             </li>
-          ))}
-          <li>
-            <button type="button" className="button quiet" onClick={another}>
-              <Plus className="size-4" aria-hidden /> Another {GEAR_WORDS[kind].one}, like this one
-            </button>
-          </li>
-        </ul>
-        {item && (
-          <section className="sheet p-4" aria-label={item.name} key={`${kind} ${item.id}`}>
-            <h2 className="mb-2 text-[18px] font-bold">{item.name}</h2>
-            {kind === 'machine' && <MachinePicture machine={item as Machine} />}
-            <Fields item={item} fields={GEAR_FIELDS[kind]} onSave={save} />
-            {kind === 'machine' && <RotaryPart machine={item as Machine} onSave={save} />}
-            <p className="mt-3 text-[14px] text-soft">
-              Each figure is saved as it is left. Every way that uses this is reckoned with it from
-              then on. Measure yours: what came with the product is common practice without a
-              source.
-            </p>
-          </section>
-        )}
-      </main>
-    </div>
-  )
-}
-
-interface FieldsProps {
-  readonly item: unknown
-  readonly fields: readonly GearField[]
-  readonly onSave: (next: unknown) => Promise<void>
-}
-
-function Fields({ fields, item, onSave }: FieldsProps) {
-  return (
-    <div className="grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
-      {fields.map((field) => {
-        const value = readPath(item, field.path)
-        const put = (next: unknown): void => void onSave(writePath(item, field.path, next))
-        if (field.kind === 'text' || field.kind === 'number')
-          return (
-            <TextField
-              key={field.path}
-              label={field.label}
-              value={value === undefined ? '' : String(value)}
-              onChange={(text) =>
-                put(field.kind === 'text' ? text : text.trim() === '' ? undefined : Number(text))
-              }
-            />
-          )
-        if (field.kind === 'length')
-          return (
-            <QuantityField
-              key={field.path}
-              label={field.label}
-              unit="mm"
-              hint={field.hint}
-              value={typeof value === 'number' ? { mm: value } : undefined}
-              onChange={({ mm }) => put(mm)}
-              {...(field.optional ? { onClear: () => put(undefined) } : {})}
-            />
-          )
-        return (
-          <Choice
-            key={field.path}
-            label={field.label}
-            value={String(value)}
-            options={field.kind.map((v) => ({ value: v, label: v }))}
-            onChange={put}
-          />
-        )
-      })}
+          </ul>
+          {item && (
+            <section className="sheet p-4" aria-label={item.name} key={`${kind} ${item.id}`}>
+              <h2 className="mb-2 text-[18px] font-bold">{item.name}</h2>
+              {kind === 'machine' && <MachinePicture machine={item as Machine} />}
+              <GearFields item={item} fields={GEAR_FIELDS[kind]} onSave={save} />
+              {kind === 'machine' && <RotaryPart machine={item as Machine} onSave={save} />}
+              <p className="mt-3 text-[14px] text-soft">
+                Each figure is saved as it is left. Every way that uses this is reckoned with it
+                from then on. Measure yours: what came with the product is common practice without a
+                source.
+              </p>
+            </section>
+          )}
+        </main>
+      )}
     </div>
   )
 }
@@ -206,7 +172,7 @@ function RotaryPart(props: {
           )
         }}
       />
-      {machine.rotary && <Fields item={machine} fields={ROTARY_FIELDS} onSave={onSave} />}
+      {machine.rotary && <GearFields item={machine} fields={ROTARY_FIELDS} onSave={onSave} />}
     </div>
   )
 }

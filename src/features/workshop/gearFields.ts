@@ -1,4 +1,4 @@
-import { type GearKind } from '@/core/workshop'
+import { type GearKind, type Process } from '@/core/workshop'
 
 /** One figure of a piece of gear: where it is kept, what it is called, how it is entered. */
 export interface GearField {
@@ -44,6 +44,8 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     maybe('backlashMm', 'Backlash', '0 with scales'),
     mm('squarePer100', 'Y out of square, in 100'),
     mm('tramPer100', 'Spindle out of square, in 100'),
+    mm('zSquarePer100', 'Z out of square, in 100'),
+    mm('scalePer100', 'Scale or screw off, in 100'),
     mm('toolLengthMm', 'Tool length known to ±'),
     { path: 'fastest', label: 'Fastest, rev/min', kind: 'number', optional: true },
   ],
@@ -55,6 +57,7 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     maybe('bedHeight', 'Table to bed'),
     mm('leanPer100', 'Fixed jaw leans, in 100'),
     mm('tramPer100', 'Out of line with X, in 100'),
+    mm('bedPer100', 'Bed out of parallel, in 100'),
     mm('liftMm', 'Moving jaw lifts by'),
     mm('stopMm', 'Comes back to the stop ±'),
     mm('storedMm', 'Stored zero known to ±'),
@@ -86,6 +89,26 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     mm('diameter', 'Diameter'),
     maybe('length', 'Gauge line to tip', 'in its holder'),
   ],
+}
+
+/** What a process holds. */
+export const CAPABILITY_FIELDS: readonly GearField[] = [
+  mm('positionMm', 'Beside where it was sent ±'),
+  mm('leanPer100', 'Leans by itself, in 100'),
+  mm('sizeMm', 'Diameter ±'),
+  mm('oversizeMm', 'Larger than the tool by', 'on average'),
+  mm('formMm', 'Out of flat or round, in 100', 'up to'),
+]
+
+export const PROCESS_WORDS: Readonly<Record<Process, string>> = {
+  face: 'Facing from above',
+  wall: 'Side of the cutter',
+  mill: 'Milled features',
+  drill: 'Drilling',
+  ream: 'Reaming',
+  bore: 'Boring',
+  tap: 'Tapping',
+  chamfer: 'Chamfering',
 }
 
 export const ROTARY_FIELDS: readonly GearField[] = [

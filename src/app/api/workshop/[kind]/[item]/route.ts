@@ -1,16 +1,20 @@
 import { z } from 'zod'
-import { GEAR_SCHEMAS, type GearKind } from '@/core/workshop'
-import { saveGear } from '@/operations'
+import { GEAR_SCHEMAS, type GearKind, SHOP_SCHEMAS, type ShopKind } from '@/core/workshop'
+import { saveGear, saveShopFigures } from '@/operations'
 import { BadRequest, bodyOf, must, respond } from '../../../respond'
 
-/** Writes one machine, vise, pair of parallels, instrument or cutter; answers the whole workshop. */
+/** Writes one machine, vise, pair of parallels, instrument or cutter, or the shop's own figures; answers the whole workshop. */
 export function PUT(
   request: Request,
   { params }: { params: Promise<{ kind: string; item: string }> },
 ): Promise<Response> {
   return respond(async () => {
     const { item, kind } = await params
-    if (!(kind in GEAR_SCHEMAS))
+    if (Object.hasOwn(SHOP_SCHEMAS, kind))
+      return Response.json(
+        must(await saveShopFigures(kind as ShopKind, item, await bodyOf(request, z.unknown()))),
+      )
+    if (!Object.hasOwn(GEAR_SCHEMAS, kind))
       throw new BadRequest(
         [{ code: 'gear.missing', path: 'kind', sentence: `A workshop keeps no “${kind}”.` }],
         404,
