@@ -17,6 +17,7 @@ export {
   retireFixture,
 } from './fixtures'
 export { loadDemo } from './demo'
+export { labelAddress, labelCode } from './label'
 export { saveGear, saveShopFigures } from './workshop'
 export { keepZero, registerAnchors, wayWork, withdrawZero, zeroRecords } from './zeros'
 export {

@@ -11,8 +11,8 @@ test('a block of one’s own: said, drawn, tied, planned, predicted', async ({ p
     await say.press('Enter')
     await expect(say).toHaveValue('')
   }
-  await add('block 80 x 50 x 1 1/4')
-  await expect(page.getByRole('button', { name: /Block.*80 × 50 × 1 1\/4/ })).toBeVisible()
+  await add('block 80mm x 50mm x 1 1/4')
+  await expect(page.getByRole('button', { name: /Block.*80mm × 50mm × 1 1\/4/ })).toBeVisible()
   await add('bore 20 H7 through, on top, 25 from front, 40 ±0.05 from left, called pin bore')
   await add('4 holes M6 12 deep, on top, 60 x 34, centred')
   await add('hold pin bore square to base within 0.02, critical')

@@ -74,7 +74,7 @@ describe('the setup sheet', () => {
       })),
     }
     expect(sheetOf(WORM_BLOCK, turned).pages[1]?.zero.join('\n')).toContain(
-      'Angle: back touched twice, 60 apart; turn the program.',
+      'Angle: back touched twice, 60 apart. Find zero, then turn the program about it by that angle.',
     )
   })
   it('the chain on the cover adds up to the whole', () => {

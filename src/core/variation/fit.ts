@@ -24,6 +24,8 @@ export interface Fit {
 
 /** Relative to the lengths: far below what a reading can mean. */
 const CLOSE = 3e-4
+/** A length below this is rounding. */
+const NOTHING = 1e-15
 
 /** @returns the least worst length within three parts in ten thousand of the lengths, never below the truth. */
 export function fitLeastWorst(problem: FitProblem): Fit {
@@ -146,7 +148,9 @@ function inside(problem: FitProblem): Fit {
   let top = -Infinity
   for (let i = 0; i < count; i++) top = Math.max(top, lengthAt(problem, i, d))
   const weights = new Float64Array(count)
-  if (!(scale > 0) || count === 0) return { value: top, motion: d, weights }
+  // Nothing is off: every length holds the result alike.
+  if (!(scale > NOTHING) || count === 0)
+    return { value: top, motion: d, weights: weights.fill(1 / count) }
   let spare = 0.3 * scale
   let t = top + spare
   const [gradient, hessian, step] = [

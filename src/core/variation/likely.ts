@@ -30,7 +30,7 @@ export interface LikelyExcess {
  */
 export function likelyExcess(prepared: Prepared, samples = 256): LikelyExcess {
   const { measure, atoms } = prepared
-  const events = prepared.events.filter((e) => e.sigma > 0)
+  const events = prepared.events.filter((e) => e.sigma > NOTHING_MM)
   if (events.length === 0) {
     const still = stillExcess(prepared)
     return { point: still, failing: still > 0 ? 1 : 0, bracket: [still, still] }
@@ -60,6 +60,9 @@ function tightestAlone(events: readonly Event[], chances: readonly Chance[], nea
     }),
   )
 }
+
+/** A spread below this is rounding, mm or rad. */
+const NOTHING_MM = 1e-12
 
 /** A bracket narrower than this part of the zone is not worth drawing for. */
 const NARROW = 0.01
@@ -109,17 +112,22 @@ function splitWeights(
   return { sigma: Math.sqrt(square), others }
 }
 
+/** Doubled steps end here: no probability is still to be bracketed so many spreads away. */
+const FAR = 1e12
+
 /** The level at which a falling probability comes to 0.27 %: secant on its logarithm, kept in a bracket. */
-function pointOf(probability: Chance, near: number, scale: number, wanted = BEYOND): number {
+function pointOf(probability: Chance, near: number, size: number, wanted = BEYOND): number {
+  // A spread of next to nothing still needs steps that count beside the level itself.
+  const scale = Math.max(Math.abs(size) || 0, 1e-9 * Math.abs(near), 1e-12)
   const miss = (t: number): number => Math.log(Math.max(1e-300, probability(t))) - Math.log(wanted)
   let [low, high] = [near, near]
   let [atLow, atHigh] = [miss(near), miss(near)]
-  for (let step = 0.1 * scale; atLow < 0; step *= 2) {
+  for (let step = 0.1 * scale; atLow < 0 && step < FAR * scale; step *= 2) {
     ;[high, atHigh] = [low, atLow]
     low -= step
     atLow = miss(low)
   }
-  for (let step = 0.1 * scale; atHigh > 0; step *= 2) {
+  for (let step = 0.1 * scale; atHigh > 0 && step < FAR * scale; step *= 2) {
     ;[low, atLow] = [high, atHigh]
     high += step
     atHigh = miss(high)
@@ -174,7 +182,7 @@ function drawn(
   const far =
     nearly < RARE
       ? nearly
-      : Math.min(1, drawTail(prepared, events, chances, 0, samples / 2).over(0))
+      : Math.min(1, drawTail(prepared, events, chances, 0, 2 * samples).over(0))
   // Both come from one excess: whichever side of zero the point lies, the share agrees with it.
   return { point, failing: point > 0 ? Math.max(BEYOND, far) : Math.min(BEYOND, far), bracket }
 }

@@ -12,7 +12,7 @@ export interface Parts {
 }
 
 export interface OtherPart {
-  /** Uniform over ± scale; or scale · |standard normal|, scale of either sign. */
+  /** Uniform over ± scale; or scale · |standard normal|; scale of either sign. */
   readonly shape: 'uniform' | 'half'
   readonly scale: number
 }
@@ -30,7 +30,8 @@ export function partsAbove({ centre, others, sigma }: Parts, b: number): number 
 }
 
 function singleAbove({ scale, shape }: OtherPart, x: number): number {
-  if (shape === 'uniform') return Math.min(1, Math.max(0, (scale - x) / (2 * scale)))
+  const half = Math.abs(scale)
+  if (shape === 'uniform') return Math.min(1, Math.max(0, (half - x) / (2 * half)))
   if (scale > 0) return x <= 0 ? 1 : 2 * normalAbove(x / scale)
   return x >= 0 ? 0 : 1 - 2 * normalAbove(x / scale)
 }
