@@ -1,5 +1,6 @@
-import { type Part, type Requirement } from '@/core/part'
-import { type Op, type Setup, type Way } from '@/core/way'
+import { newPart, type Part, type Requirement } from '@/core/part'
+import { newSetup, type Op, type Setup, type Way } from '@/core/way'
+import { STANDARD_WORKSHOP } from '@/core/workshop'
 
 const mm = (value: number) => ({ mm: value })
 
@@ -68,4 +69,35 @@ export function largeJob(base: Part, template: Setup): { readonly part: Part; re
     },
     way: { name: 'Large', note: '', setups },
   }
+}
+
+/** A block turned over twelve times, each time on seven rests where three decide. */
+export function crowdedJob(): { readonly part: Part; readonly way: Way } {
+  const part: Part = {
+    ...newPart('Crowded', { x: { mm: 100 }, y: { mm: 60 }, z: { mm: 40 } }),
+    requirements: [
+      {
+        kind: 'parallelism',
+        id: 'parallel',
+        of: 'bottom',
+        to: 'top',
+        critical: false,
+        tolerance: { mm: 0.1 },
+      },
+    ],
+  }
+  const places = [10, 30, 70, 90]
+  const setups = Array.from({ length: 12 }, (_, i): Setup => {
+    const [up, down] = i % 2 === 0 ? (['top', 'bottom'] as const) : (['bottom', 'top'] as const)
+    return {
+      ...newSetup(STANDARD_WORKSHOP, { name: 'Way A', note: '', setups: [] }, up, 'back'),
+      id: `s-${i + 1}`,
+      footing: {
+        lead: 'rest',
+        edits: places.map((u, k) => ({ id: `rest${k + 4}`, surface: down, u, v: 8 + 10 * k })),
+      },
+      ops: [{ id: up, feature: up, pass: 'finish', leave: { mm: 0 } }],
+    }
+  })
+  return { part, way: { name: 'Way A', note: '', setups } }
 }

@@ -35,8 +35,8 @@ export function likelyExcess(prepared: Prepared, samples = 256): LikelyExcess {
     const still = stillExcess(prepared)
     return { point: still, failing: still > 0 ? 1 : 0, bracket: [still, still] }
   }
-  const chances = events.map((e) => chanceOf(e, atoms))
   const linear = isLinear(measure)
+  const chances = events.map((e) => chanceOf(e, atoms, linear ? EXACT : CRUDE))
   const rough = Math.max(...events.map(({ mean, sigma }) => mean + 3 * sigma))
   const alone = linear ? tightestAlone(events, chances, rough) : rough
   const spread = (alone - (events[0] as Event).mean) / 3
@@ -86,16 +86,19 @@ function stillExcess({ atoms, measure, reader }: Prepared): number {
 /** Probability that an event's figure is over t. */
 type Chance = (t: number) => number
 
-function chanceOf(event: Event, atoms: Atoms): Chance {
+function chanceOf(event: Event, atoms: Atoms, nearly: number): Chance {
   const { centre, mean, weights } = event
   const { others, sigma } = splitWeights(weights, atoms)
-  if (isNearlyNormal(event, sigma)) return (t) => normalAbove((t - mean) / event.sigma)
+  if (isNearlyNormal(event, sigma, nearly)) return (t) => normalAbove((t - mean) / event.sigma)
   return (t) => partsAbove({ centre, sigma, others }, t)
 }
 
-/** Whether what is not normal gives so little of the variance that its shape does not show. */
-const isNearlyNormal = (event: Event, normalSigma: number): boolean =>
-  normalSigma ** 2 > 0.995 * event.sigma ** 2
+/** Part of the variance that is not normal, under which its shape does not show; or shows too little to aim by. */
+const EXACT = 0.001
+const CRUDE = 0.1
+
+const isNearlyNormal = (event: Event, normalSigma: number, nearly: number): boolean =>
+  normalSigma ** 2 > (1 - nearly) * event.sigma ** 2
 
 function splitWeights(
   weights: Float64Array,
@@ -289,7 +292,7 @@ function aimsOf(
     const { others, sigma } = splitWeights(event.weights, atoms)
     const lambda = Math.max(
       0,
-      isNearlyNormal(event, sigma)
+      isNearlyNormal(event, sigma, CRUDE)
         ? (level - event.mean) / event.sigma ** 2
         : saddlepoint(others, sigma, level - event.centre),
     )
