@@ -193,6 +193,7 @@ function inside(problem: FitProblem): Fit {
           }
         }
       }
+      stiffen(hessian, n)
       if (!solveSymmetric(hessian, gradient, step, n)) break
       let decrement = 0
       for (let r = 0; r < n; r++) decrement += (gradient[r] as number) * (step[r] as number)
@@ -236,8 +237,16 @@ export function leastSquares({ count, motions: k, moves, offsets }: FitProblem):
         normal[r * k + c] = (normal[r * k + c] as number) + m * (moves[i * k + c] as number)
     }
   }
+  stiffen(normal, k)
   solveSymmetric(normal, right, d, k)
   return d
+}
+
+/** A little on the diagonal: a motion that nothing feels then stays where it is, and the rest is found. */
+function stiffen(matrix: Float64Array, n: number): void {
+  let most = 0
+  for (let r = 0; r < n; r++) most = Math.max(most, matrix[r * n + r] as number)
+  for (let r = 0; r < n; r++) matrix[r * n + r] = (matrix[r * n + r] as number) + 1e-12 * most
 }
 
 /** The least-squares motion as rows over the offsets: motion j is Σ rows[j · 2·count + i] · offsets[i]. */
