@@ -34,7 +34,9 @@ export async function freshWorm(request: APIRequestContext): Promise<Job> {
       headers: { 'content-type': 'application/json' },
     })
   ).json()) as { id: string }
-  const jobs = (await (await request.get('/api/jobs')).json()) as (Job & { id: string })[]
+  const answer = await request.get('/api/jobs')
+  if (!answer.ok()) throw new Error(`the list of jobs: ${answer.status()} ${await answer.text()}`)
+  const jobs = (await answer.json()) as (Job & { id: string })[]
   const job = jobs.find((j) => j.id === id)
   if (!job) throw new Error('not imported')
   return job

@@ -8,8 +8,9 @@ import {
 } from './combine'
 import { type CompiledMeasure } from './compile'
 import { type Event } from './events'
-import { likelyExcess } from './likely'
+import { type LikelyExcess, likelyExcess } from './likely'
 import { type Prepared, prepare } from './prepare'
+import { markOfMeasure, Remembered } from './remembered'
 import { figuresOf, type Source } from './source'
 import { type Sparse, sparseFrom } from './sparse'
 import { worstExcess } from './worst'
@@ -55,12 +56,22 @@ export interface Outcome {
   readonly links: readonly LinkShare[]
 }
 
+/** Figures of requirements that were worked out last: as many as the largest job has, twice over. */
+const worked = new Remembered<
+  LikelyExcess & { readonly worst: number; readonly tightest: Tightest }
+>(700)
+
 /** Likely and worst answers of one measure, with the links that make up its tightest reading. */
 export function evaluate(compiled: CompiledMeasure, sources: readonly Source[]): Outcome {
   const { allowed, kind } = compiled
-  const prepared = prepare(compiled, sources)
-  const { failing, point } = likelyExcess(prepared)
-  const tightest = tightestReading(prepared)
+  const { failing, point, tightest, worst } = worked.of(markOfMeasure(compiled, sources), () => {
+    const prepared = prepare(compiled, sources)
+    return {
+      ...likelyExcess(prepared),
+      worst: worstExcess(prepared),
+      tightest: tightestReading(prepared),
+    }
+  })
   const verdict = (excess: number): Verdict => ({
     predicted: allowed + excess,
     offset: kind === 'limits' ? tightest.offset : 0,
@@ -69,7 +80,7 @@ export function evaluate(compiled: CompiledMeasure, sources: readonly Source[]):
   })
   return {
     likely: { ...verdict(point), failing },
-    worst: verdict(worstExcess(prepared)),
+    worst: verdict(worst),
     links: linkShares(tightest.forms, sources, kind),
   }
 }

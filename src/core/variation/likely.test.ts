@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { markOfMeasure, Remembered } from './remembered'
 import {
   type Check,
   compileMeasure,
@@ -330,4 +331,34 @@ describe('the motion that makes the worst least', () => {
       )
     },
   )
+})
+
+describe('what was worked out before', () => {
+  it('is remembered only for the very same measure: any figure changed is worked out anew', () => {
+    const sources = [source('a', 0.03), source('b', 0.02, { distribution: 'uniform' })]
+    const base = measure([between(over([0, 1], [1, 1]), 0.05)], 0.05)
+    const mark = (m: Measure, list: readonly Source[]): string =>
+      markOfMeasure(compileMeasure(m, new Map(), list), list)
+    const same = mark(base, sources)
+    expect(
+      mark(
+        structuredClone(base),
+        sources.map((s) => ({ ...s, label: 'x' })),
+      ),
+    ).toBe(same)
+    const others = [
+      mark(measure([between(over([0, 1], [1, 1.0000001]), 0.05)], 0.05), sources),
+      mark(measure([between(over([0, 1], [1, 1]), 0.0500001)], 0.05), sources),
+      mark(base, [source('a', 0.03), source('b', 0.0200001, { distribution: 'uniform' })]),
+      mark(base, [source('a', 0.03), source('b', 0.02)]),
+      mark(measure([between(over([0, 1], [1, 1]), 0.05, { moves: [1] })], 0.05, 1), sources),
+    ]
+    expect(new Set([same, ...others]).size).toBe(6)
+  })
+  it('forgets the oldest first', () => {
+    const kept = new Remembered<number>(2)
+    let worked = 0
+    const ask = (mark: string): number => kept.of(mark, () => ++worked)
+    expect([ask('a'), ask('b'), ask('a'), ask('c'), ask('a'), ask('b')]).toEqual([1, 2, 1, 3, 1, 4])
+  })
 })
