@@ -108,6 +108,11 @@ test('workshop and mill over HTTP: what cannot be is refused, nothing is written
     'gear.id',
   )
   expect((await put('lathe/one', machine)).status).toBe(404)
+  expect((await put('constructor/one', machine)).status).toBe(404)
+  expect((await put('setting/other', {})).status).toBe(422)
+  expect((await put('setting/conditions', { temperatureK: -3 })).status).toBe(422)
+  expect((await put('capability/laser', { positionMm: 0 })).status).toBe(422)
+  expect((await put('capability/drill', { positionMm: 'x' })).status).toBe(422)
   const mill = await refused(request, 'post', '/api/mill/mills', {
     kind: 'practice',
     exercise: 'dance',

@@ -446,4 +446,11 @@ test('the workshop: a machine of one’s own, measured; a figure that cannot be 
   await page.getByRole('button', { name: /^Cutters/ }).click()
   await expect(page.getByLabel('Gauge line to tip')).toBeVisible()
   await accessible(page)
+  // The shop's own figures: what processes hold, and what may be left out.
+  await page.getByRole('button', { name: 'The shop' }).click()
+  await expect(page.getByLabel('Count work that is not at 20 °C')).toBeChecked()
+  await expect(page.getByLabel('Work is at 20 °C within ± K')).toHaveValue('3')
+  await page.getByText('Drilling', { exact: true }).click()
+  await expect(page.getByLabel('Larger than the tool by').first()).toBeVisible()
+  await accessible(page)
 })
