@@ -22,7 +22,7 @@ import {
 import { type Bonus, type Check, type Gauge, type Measure, type Reading } from '../variation'
 import { type Model } from './buildModel'
 import { type Datum, type DatumFrame, inPlane, leastWidth, seenMotions } from './datumFrame'
-import { firstSurface, readTarget, sumOf } from './readings'
+import { firstSurface, readTarget, sumOf, targetRow } from './readings'
 import { directionOf, isPlane, normalOf, placeOf } from './targets'
 
 /** What a measure needs to know of the model beside the surfaces. */
@@ -120,9 +120,14 @@ export class Reader {
     at: Point<'part'>,
     direction: Point<'part'>,
   ): Reading {
+    return this.overFrame(frame, target, contactRow(at, direction))
+  }
+
+  /** A target's deviation along a row, less what the frame does there. */
+  private overFrame(frame: DatumFrame, target: Target, row: Six): Reading {
     return sumOf([
-      [readTarget(target, at, direction), 1],
-      [frame.read(contactRow(at, direction)), -1],
+      [targetRow(target, row), 1],
+      [frame.read(row), -1],
     ])
   }
 
@@ -269,10 +274,7 @@ export class Reader {
       const row = leanRow(by, normal)
       return {
         kind: 'between',
-        value: sumOf([
-          [rowOf(target, row), 1],
-          [frame.read(row), -1],
-        ]),
+        value: this.overFrame(frame, target, row),
         moves: [],
         lower: -tolerance,
         upper: tolerance,
@@ -288,10 +290,7 @@ export class Reader {
       const row = rotationRow(scale(axis, 1 / norm(axis)))
       return {
         kind: 'between',
-        value: sumOf([
-          [rowOf(target, row), 1],
-          [frame.read(row), -1],
-        ]),
+        value: this.overFrame(frame, target, row),
         moves: [],
         lower: -plusMinus,
         upper: plusMinus,
@@ -302,15 +301,6 @@ export class Reader {
     })
   }
 }
-
-/** A target's own deviation along a row that reads turning only. */
-const rowOf = (target: Target, row: Six): Reading =>
-  target.kind === 'surface'
-    ? { rows: [{ surface: target.surface.id, row }], terms: [] }
-    : sumOf([
-        [{ rows: [{ surface: target.first.id, row }], terms: [] }, 0.5],
-        [{ rows: [{ surface: target.second.id, row }], terms: [] }, 0.5],
-      ])
 
 /** How far a turn lifts one end of `by` against the other, along a normal. */
 function leanRow(by: Point<'part'>, normal: Point<'part'>): Six {
