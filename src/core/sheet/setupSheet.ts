@@ -90,7 +90,11 @@ export function setupSheet(
     title: `${part.name} · rev ${part.revision}`,
     subtitle: `${way.name}${way.note ? `, ${way.note}` : ''} · ${part.material} · ${way.setups.length} setups`,
     cover: {
-      chains: critical.map((r) => ({ ...requirementLine(part, r), links: chainLinks(part, r) })),
+      chains: critical.map((r) => ({
+        ...requirementLine(part, r),
+        title: r.title,
+        links: chainLinks(part, r),
+      })),
       requirements: judged.map((r) => requirementLine(part, r)),
       warnings: findings
         .filter((f) => f.severity === 'forbids')
