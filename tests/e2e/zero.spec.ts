@@ -451,6 +451,7 @@ test('the workshop: a machine of one’s own, measured; a figure that cannot be 
   await expect(page.getByLabel('Count work that is not at 20 °C')).toBeChecked()
   await expect(page.getByLabel('Work is at 20 °C within ± K')).toHaveValue('3')
   await page.getByText('Drilling', { exact: true }).click()
-  await expect(page.getByLabel('Larger than the tool by').first()).toBeVisible()
+  const drilling = page.locator('details[open]')
+  await expect(drilling.getByLabel('Larger than the tool by')).toBeVisible()
   await accessible(page)
 })

@@ -145,7 +145,8 @@ function drawStock(part: Part, side: ViewSide, sheet: Sheet): void {
       const face = sideAlong(axis, sign)
       const stock = state.stockOn[face]
       if (stock <= 0 || !part.faces[face].toCut) continue
-      const drawn = Math.max(stock, 5 / sheet.scale)
+      // Never so thin that it is not seen, nor so thick on a small part that it leaves the sheet.
+      const drawn = Math.min(Math.max(stock, 5 / sheet.scale), 24 / sheet.scale)
       const [a, b] = sign > 0 ? [axis === u ? w : h, (axis === u ? w : h) + drawn] : [-drawn, 0]
       const style = { fill: 'raw', stroke: 'none', ref: face } as const
       if (axis === u) sheet.rectangle(a, 0, b, h, style)

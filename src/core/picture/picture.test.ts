@@ -85,7 +85,13 @@ describe('drawing', () => {
           ),
         ),
       ),
-      { numRuns: 40 },
+      {
+        numRuns: 40,
+        examples: [
+          [5, 5, 5],
+          [400, 5, 5],
+        ],
+      },
     )
   })
 
