@@ -8,7 +8,7 @@ import {
   type Target,
 } from '../part'
 import { type Datum } from './datumFrame'
-import { ambiguous, hasMiddle } from './targets'
+import { ambiguous, hasMiddle, noMiddle } from './targets'
 
 /** What a requirement's datums are, in order. A pattern named whole is one datum of all its holes. */
 export function datumsOf(
@@ -42,11 +42,7 @@ function datumOf(part: Part, ref: string, targets: readonly Target[]): Result<Da
     const { first: a, second: b } = first
     if (a.kind === 'axis' && b.kind === 'axis' && hasMiddle(first))
       return succeed({ kind: 'pattern', axes: [a, b] })
-    if (a.kind !== 'plane' || b.kind !== 'plane' || !hasMiddle(first))
-      return fail(
-        'requirement.no-middle',
-        `There is no ${refLabel(part, ref)}: a middle lies between two parallel faces, or two parallel holes.`,
-      )
+    if (a.kind !== 'plane' || b.kind !== 'plane' || !hasMiddle(first)) return noMiddle(part, ref)
     const outlines = [remainingOutline(part, a), remainingOutline(part, b)] as const
     if (outlines.some((o) => o.length === 0)) return gone(part, ref)
     return succeed({ kind: 'middle', planes: [a, b], outlines })

@@ -108,7 +108,7 @@ const surfacesOf = (target: Target): readonly Surface[] =>
 export const hasMiddle = (target: Target & { kind: 'middle' }): boolean =>
   target.first.kind === target.second.kind && lieOf(target.first, target.second) === 'parallel'
 
-const noMiddle = (part: Part, ref: string): Result<never> =>
+export const noMiddle = (part: Part, ref: string): Result<never> =>
   fail(
     'requirement.no-middle',
     `There is no ${refLabel(part, ref)}: a middle lies between two parallel faces, or two parallel holes.`,

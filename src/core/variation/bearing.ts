@@ -122,10 +122,10 @@ function gapSpread(bearing: Bearing, sources: readonly Source[]): Float64Array {
   const { gaps } = bearing
   const n = gaps.length
   const spread = new Float64Array(n * n)
-  const dense = new Float64Array(sources.length + 6 * 40)
+  const dense = new Float64Array(sources.length)
   gaps.forEach((gap, i) => {
     dense.fill(0)
-    addForm(dense, gap, 1)
+    addForm(dense, knownPart(gap, sources.length), 1)
     gaps.forEach((other, j) => (spread[i * n + j] = covariance(dense, other, sources)))
   })
   spreads.set(bearing, spread)
