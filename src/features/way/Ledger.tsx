@@ -71,7 +71,7 @@ interface LedgerLineProps {
 }
 
 function LedgerLine({ analysis, answer, isChosen, onChoose, part }: LedgerLineProps) {
-  const { outcome, reason, requirement, standing, title } = analysis
+  const { outcome, reason, refused, requirement, standing, title } = analysis
   const verdict = outcome?.[answer === 'worst' ? 'worst' : 'likely']
   const figure = figureOf(requirement, part.unit)
   const shownStanding = verdict && verdict.margin < 0 ? 'short' : standing
@@ -107,7 +107,9 @@ function LedgerLine({ analysis, answer, isChosen, onChoose, part }: LedgerLinePr
             <StandingMark standing={shownStanding} />
           </>
         ) : (
-          <span className="col-span-3 text-right text-[13px] text-soft">○ {reason}</span>
+          <span className="col-span-3 text-right text-[13px] text-soft" title={reason}>
+            ○ {refused === undefined ? reason : 'cannot be measured as written'}
+          </span>
         )}
       </button>
     </li>
