@@ -20,6 +20,8 @@ export interface BodyLine {
   readonly kind: 'line'
   readonly from: V
   readonly to: V
+  /** How much the hole is larger than drawn; 0 as drawn. */
+  readonly larger: number
 }
 export type BodySurface = BodyPlane | BodyLine
 
@@ -84,6 +86,7 @@ export function drawnSurfaces(part: Part): Map<string, BodySurface> {
         kind: 'line',
         from: start,
         to: add(start, times(normal, -deep)),
+        larger: 0,
       })
     })
   }
@@ -335,6 +338,7 @@ function runSetup(
           kind: 'line',
           from: unmove(pose, placed(surface.from)),
           to: unmove(pose, placed(surface.to)),
+          larger: e('size', can.sizeMm) + can.oversizeMm,
         })
         continue
       }

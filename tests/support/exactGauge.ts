@@ -117,10 +117,19 @@ const turnTo = (from: V, to: V): V => {
   return s < 1e-300 ? [0, 0, 0] : times(axis, Math.atan2(s, dot(from, to)) / s)
 }
 
-/** Datums in order: a face, then faces or holes square to it; or a hole first. */
-export function frameOf(nominal: Body, real: Body, refs: readonly (readonly string[])[]): Frame {
+/**
+ * Datums in order: a face, then faces or holes square to it; or a hole first. Where a hole with play comes
+ * before it, a face gives its direction alone.
+ */
+export function frameOf(
+  nominal: Body,
+  real: Body,
+  refs: readonly (readonly string[])[],
+  turnsOnly = false,
+): Frame {
   const [first = [], second, third] = refs
   const primary = primaryFrame(nominal, real, first)
+  if (turnsOnly && second) return takePlane(nominal, real, primary, second[0] as string, true)
   const two = second ? take(nominal, real, primary, second) : primary
   return third ? take(nominal, real, two, third) : two
 }
@@ -165,7 +174,7 @@ function take(nominal: Body, real: Body, frame: Frame, ids: readonly string[]): 
 
 const REACH = 0.02
 
-function takePlane(nominal: Body, real: Body, frame: Frame, id: string): Frame {
+function takePlane(nominal: Body, real: Body, frame: Frame, id: string, turnsOnly = false): Frame {
   const [drawn, made] = [nominal.get(id) as BodyPlane, real.get(id) as BodyPlane]
   let { move, turn } = frame
   const heights = (m: Move): number[] =>
@@ -188,6 +197,7 @@ function takePlane(nominal: Body, real: Body, frame: Frame, id: string): Frame {
     move = pair(move, by(angle))
     turn = undefined
   }
+  if (turnsOnly) return { move, turn, shifts: frame.shifts }
   const open = frame.shifts.find((s) => Math.abs(dot(s, drawn.normal)) > 0.5)
   if (open) {
     const off = -Math.max(...heights(move))
@@ -259,6 +269,7 @@ export function excessOf(
   nominal: Body,
   real: Body,
   idsOf: (ref: string) => readonly string[],
+  others: readonly Requirement[] = [],
 ): number {
   const of = idsOf(requirement.of)
   switch (requirement.kind) {
@@ -282,11 +293,26 @@ export function excessOf(
         ) - requirement.tolerance.mm
       )
     }
-    case 'position':
     case 'coaxiality': {
-      const refs = requirement.kind === 'position' ? requirement.datums : [requirement.to]
-      const frame = frameOf(nominal, real, refs.map(idsOf))
-      return 2 * leastRadius(nominal, real, frame, of) - requirement.tolerance.mm
+      const frame = frameOf(nominal, real, [idsOf(requirement.to)])
+      return leastOver(nominal, real, frame, wholeLength(of, requirement.tolerance.mm))
+    }
+    case 'position': {
+      const { boundaries = {}, datums, each, projected, tolerance } = requirement
+      const held = datums.filter((ref) => !(ref in boundaries))
+      const play = Object.keys(boundaries).flatMap((ref) =>
+        playing(ref, datums, real, idsOf(ref), others),
+      )
+      const hasPlay = play.length > 0
+      const frame = frameOf(nominal, real, held.map(idsOf), hasPlay)
+      const zones = projected
+        ? of.map((id) => ({ id, within: tolerance.mm, reach: [0, -projected.mm] as const }))
+        : wholeLength(of, tolerance.mm)
+      return Math.max(
+        ...(each ? zones.map((z) => [z]) : [zones]).map((together) =>
+          leastOver(nominal, real, frame, [...together, ...play]),
+        ),
+      )
     }
     case 'profile': {
       const frame = frameOf(nominal, real, requirement.datums.map(idsOf))
@@ -342,16 +368,53 @@ function leanOf(nominal: Body, real: Body, frame: Frame, id: string, datum: Body
   return heights(turned(lowest((a) => heights(turned(a)), -REACH, REACH)))
 }
 
-/** The least radius that holds all axes over their whole length, over what the datums leave open. */
-function leastRadius(nominal: Body, real: Body, frame: Frame, ids: readonly string[]): number {
+/** What an axis may do: a zone round it as drawn, between two depths from its mouth or its own ends. */
+interface Asked {
+  readonly id: string
+  /** Diameter. */
+  readonly within: number
+  readonly reach?: readonly [number, number]
+}
+
+const wholeLength = (ids: readonly string[], within: number): Asked[] =>
+  ids.map((id) => ({ id, within }))
+
+/**
+ * A pin of the gauge in each hole of a datum taken at most material: as large as the smallest hole less what
+ * it may lean or be off against the datums before it. It leaves the rest of the real hole as play.
+ */
+function playing(
+  ref: string,
+  datums: readonly string[],
+  real: Body,
+  ids: readonly string[],
+  others: readonly Requirement[],
+): Asked[] {
+  const before = datums.slice(0, datums.indexOf(ref))
+  const size = others.find((r) => r.kind === 'size' && r.of === ref)
+  const smallest = size?.kind === 'size' ? size.minus.mm : 0
+  const own = others.flatMap((r) => {
+    if (r.of !== ref) return []
+    if (r.kind === 'perpendicularity' && before.includes(r.to)) return [r.tolerance.mm]
+    return r.kind === 'position' && r.datums.every((d) => before.includes(d))
+      ? [r.tolerance.mm]
+      : []
+  })
+  const pin = smallest - (own.length === 0 ? 0 : Math.min(...own))
+  return ids.map((id) => ({ id, within: (real.get(id) as BodyLine).larger - pin }))
+}
+
+/** How far the worst axis goes over what it may, over what the datums leave open. */
+function leastOver(nominal: Body, real: Body, frame: Frame, asked: readonly Asked[]): number {
   const { shifts, turn } = frame
-  const lines = ids.map((id) => ({
-    drawn: nominal.get(id) as BodyLine,
-    made: real.get(id) as BodyLine,
+  const lines = asked.map((a) => ({
+    ...a,
+    drawn: nominal.get(a.id) as BodyLine,
+    made: real.get(a.id) as BodyLine,
   }))
-  const along = unit(
-    sub((lines[0] as { drawn: BodyLine }).drawn.to, (lines[0] as { drawn: BodyLine }).drawn.from),
-  )
+  const one = lines[0]?.drawn
+  if (!one) throw new Error('no axis')
+  const along = unit(sub(one.to, one.from))
   const open = shifts.filter((s) => Math.abs(dot(s, along)) < 0.5)
   const turns = turn && Math.abs(dot(turn.about, along)) > 0.5 ? turn : undefined
   const moved = (by: readonly number[]): Move =>
@@ -367,9 +430,12 @@ function leastRadius(nominal: Body, real: Body, frame: Frame, ids: readonly stri
     })
   const worst = (by: readonly number[]): number =>
     Math.max(
-      ...lines.flatMap(({ drawn, made }) =>
-        ends(made, moved(by)).map((p) => Math.hypot(...flat(sub(p, drawn.from), along))),
-      ),
+      ...lines.flatMap(({ drawn, made, reach, within }) => {
+        const [a, b] = ends(made, moved(by))
+        const on = unit(sub(b, a))
+        const places = reach ? reach.map((depth) => add(a, times(on, depth))) : [a, b]
+        return places.map((p) => 2 * Math.hypot(...flat(sub(p, drawn.from), along)) - within)
+      }),
     )
   const reach = [...open.map(() => 2), ...(turns ? [REACH] : [])]
   return worst(lowestOf(worst, reach))

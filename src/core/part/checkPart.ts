@@ -44,6 +44,14 @@ export function partIssues(part: Part): readonly Issue[] {
         sentence: `Two requirements have the id “${requirement.id}”.`,
       })
     ids.add(requirement.id)
+    if ('boundaries' in requirement)
+      for (const ref of Object.keys(requirement.boundaries ?? {}))
+        if (!requirement.datums.includes(ref))
+          issues.push({
+            code: 'requirement.boundary',
+            path: `${path}.boundaries`,
+            sentence: `“${requirement.id}” takes “${ref}” at a limit of material, but does not name it as a datum.`,
+          })
     for (const ref of refsOf(requirement)) {
       const found = resolveRef(part, ref, surfaces)
       if (!found.ok) issues.push({ ...found.issues[0], path })

@@ -2,7 +2,15 @@ export { type OpenQuestion, openQuestions, partIssues, refsOf } from './checkPar
 export { linksOf, MOST_HOLES } from './checkPattern'
 export { allRequirements, impliedRequirements } from './impliedRequirements'
 export { BOUGHT_DEFAULTS, freeId, newPart } from './newPart'
-export { type Target, featureLabel, findFace, refLabel, resolveRef } from './refs'
+export {
+  type Target,
+  featureLabel,
+  findFace,
+  firstSurface,
+  placeOf,
+  refLabel,
+  resolveRef,
+} from './refs'
 export { opposedCorners, remainingOutline } from './outline'
 export { nominalOf, requirementFigures, requirementTitle } from './requirementWords'
 export {
@@ -40,6 +48,7 @@ export {
   type PlaneSurface,
   type Surface,
   depthOf,
+  directionOf,
   faceSurface,
   featureSurfaces,
   halfDiagonal,

@@ -1,3 +1,4 @@
+import { type Point, point } from '../geometry'
 import { fail, nearestWord, succeed, type Result } from '../issues'
 import { printLength } from '../units'
 import { type Feature, type Part } from './schema'
@@ -102,4 +103,16 @@ export function findFace(part: Part, word: string): (typeof SIDES)[number] | und
     SIDES.find((side) => part.faces[side].name.toLowerCase() === lower) ??
     SIDES.find((side) => side === lower)
   )
+}
+
+/** The surface itself, or the first of the two that a middle lies between. */
+export const firstSurface = (target: Target): Surface =>
+  target.kind === 'surface' ? target.surface : target.first
+
+/** The middle of a plane, the mouth of an axis, or half-way between two of them. */
+export function placeOf(target: Target): Point<'part'> {
+  const at = (s: Surface): Point<'part'> => (s.kind === 'plane' ? s.at : s.from)
+  if (target.kind === 'surface') return at(target.surface)
+  const [a, b] = [at(target.first), at(target.second)]
+  return point((a.x + b.x) / 2, (a.y + b.y) / 2, (a.z + b.z) / 2)
 }

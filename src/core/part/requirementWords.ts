@@ -1,5 +1,6 @@
 import { type LengthUnit, printDegrees, printLength, printSpread } from '../units'
-import { refLabel, resolveRef } from './refs'
+import { firstSurface, placeOf, refLabel, resolveRef } from './refs'
+import { directionOf } from './surfaces'
 import { type Part, type Requirement } from './schema'
 import { dot, subtract } from '../geometry'
 import { type Target } from './refs'
@@ -51,11 +52,33 @@ export function requirementFigures(part: Part, requirement: Requirement, unit: L
     }
     case 'angle':
       return `±${printDegrees(requirement.plusMinus.rad)}`
-    case 'position':
-      return `⌀${digits(requirement.tolerance.mm)}${requirement.material === 'none' ? '' : requirement.material === 'most' ? ', more where largest' : ', more where smallest'}`
+    case 'position': {
+      const { each, material, projected, tolerance } = requirement
+      return [
+        `⌀${digits(tolerance.mm)}`,
+        ...(projected ? [`projected ${digits(projected.mm)}`] : []),
+        ...(material === 'none'
+          ? []
+          : [`more where ${material === 'most' ? 'largest' : 'smallest'}`]),
+        ...playWords(part, requirement),
+        ...(each ? ['each by itself'] : []),
+      ].join(', ')
+    }
+    case 'profile':
+      return [`within ${digits(requirement.tolerance.mm)}`, ...playWords(part, requirement)].join(
+        ', ',
+      )
     default:
       return `within ${digits(requirement.tolerance.mm)}`
   }
+}
+
+const playWords = (
+  part: Part,
+  { boundaries = {} }: Requirement & { kind: 'position' | 'profile' },
+): readonly string[] => {
+  const names = Object.keys(boundaries).map((ref) => datumLabel(part, ref))
+  return names.length === 0 ? [] : [`with the play of ${names.join(' and ')}`]
 }
 
 const signed = (mm: number, unit: LengthUnit): string =>
@@ -76,26 +99,18 @@ export function nominalOf(part: Part, requirement: Requirement): number | undefi
   if (requirement.kind !== 'distance') return undefined
   const to = firstTarget(part, requirement.to)
   if (!of || !to) return undefined
-  const normal = normalOfTarget(to) ?? normalOfTarget(of)
-  if (normal) return Math.abs(dot(subtract(pointOf(of), pointOf(to)), normal))
-  const apart = subtract(pointOf(of), pointOf(to))
-  return Math.hypot(apart.x, apart.y, apart.z)
+  const [a, b] = [firstSurface(of), firstSurface(to)]
+  // What does not run alongside each other has no distance.
+  const lie = Math.abs(dot(directionOf(a), directionOf(b)))
+  if ((a.kind === b.kind ? 1 - lie : lie) > 1e-6) return undefined
+  const apart = subtract(placeOf(of), placeOf(to))
+  const normal = [b, a].flatMap((s) => (s.kind === 'plane' ? [s.normal] : []))[0]
+  if (normal) return Math.abs(dot(apart, normal))
+  const along = dot(apart, directionOf(b))
+  return Math.sqrt(Math.max(0, dot(apart, apart) - along * along))
 }
 
 function firstTarget(part: Part, ref: string): Target | undefined {
   const found = resolveRef(part, ref)
   return found.ok ? found.value[0] : undefined
-}
-
-const normalOfTarget = (target: Target) => {
-  const surface = target.kind === 'surface' ? target.surface : target.first
-  return surface.kind === 'plane' ? surface.normal : undefined
-}
-
-const pointOf = (target: Target) => {
-  const at = (s: Extract<Target, { kind: 'surface' }>['surface']) =>
-    s.kind === 'plane' ? s.at : s.from
-  if (target.kind === 'surface') return at(target.surface)
-  const [a, b] = [at(target.first), at(target.second)]
-  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, z: (a.z + b.z) / 2 }
 }

@@ -197,6 +197,13 @@ const requirementCommon = {
   critical: z.boolean().default(false),
 }
 const Datums = z.array(RefSchema).max(3)
+const Boundaries = z
+  .record(RefSchema, z.enum(['most', 'least']))
+  .refine((map) => Object.keys(map).length <= 3, 'must name at most three datums')
+  .optional()
+  .describe(
+    'Datums taken at the boundary of most or least material, by name: the gauge has their play.',
+  )
 const toleranced = {
   plus: LengthSchema.describe('Upper deviation.'),
   minus: LengthSchema.describe('Lower deviation, usually negative.'),
@@ -217,6 +224,14 @@ export const RequirementSchema = z.discriminatedUnion('kind', [
     ...zone,
     material: z.enum(['none', 'most', 'least']),
     datums: Datums,
+    boundaries: Boundaries,
+    projected: PositiveLength.optional().describe(
+      'Height of the zone outside the mouth of the hole.',
+    ),
+    each: z
+      .literal(true)
+      .optional()
+      .describe('Every hole by itself: what the datums leave open is fitted to each alone.'),
   }),
   z.strictObject({
     ...requirementCommon,
@@ -234,7 +249,13 @@ export const RequirementSchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...requirementCommon, kind: z.literal('coaxiality'), ...zone, to: RefSchema }),
   z.strictObject({ ...requirementCommon, kind: z.literal('symmetry'), ...zone, to: RefSchema }),
   z.strictObject({ ...requirementCommon, kind: z.literal('flatness'), ...zone }),
-  z.strictObject({ ...requirementCommon, kind: z.literal('profile'), ...zone, datums: Datums }),
+  z.strictObject({
+    ...requirementCommon,
+    kind: z.literal('profile'),
+    ...zone,
+    datums: Datums,
+    boundaries: Boundaries,
+  }),
 ])
 
 export const PartSchema = z.strictObject({

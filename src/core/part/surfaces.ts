@@ -4,8 +4,10 @@ import {
   type PlanePoint,
   type Point,
   add,
+  norm,
   point,
   scale,
+  subtract,
   turnPlane,
   withAxis,
 } from '../geometry'
@@ -35,6 +37,13 @@ export interface AxisSurface {
 }
 
 export type Surface = PlaneSurface | AxisSurface
+
+/** Normal of a plane, or direction of an axis from its mouth inwards; unit. */
+export function directionOf(surface: Surface): Point<'part'> {
+  if (surface.kind === 'plane') return surface.normal
+  const along = subtract(surface.to, surface.from)
+  return scale(along, 1 / norm(along))
+}
 
 export const sizeAlong = (part: Part, axis: Axis): number => part.size[axis].mm
 

@@ -14,11 +14,29 @@ import {
   subtract,
   ZERO_SIX,
 } from '../geometry'
-import { decompose } from '../linalg'
 import { type AxisSurface, type PlaneSurface } from '../part'
-import { type Moved, type Reading, type Step } from '../variation'
+import {
+  type Bonus,
+  type Check,
+  leastSquaresRows,
+  type Moved,
+  type Reading,
+  type Step,
+} from '../variation'
 import { type FormTilt } from './context'
+import { seenMotions, unitMotions, without } from './motions'
 import { NOTHING, ownRow, sumOf } from './readings'
+
+/**
+ * A datum taken at the boundary of most or least material: the gauge moves within what the datum's own
+ * size and place leave of it. The clearance over a diameter is `own` plus the bonus of that size.
+ */
+export interface Play {
+  /** The datum's own zone against the datums before it, mm; 0 where it has none. */
+  readonly own: number
+  /** By the surface of each of its holes or bosses. */
+  readonly sizes: ReadonlyMap<string, Bonus>
+}
 
 /** A datum by its kind; its letter on the drawing is of no concern here. */
 export type Datum =
@@ -32,9 +50,13 @@ export type Datum =
       readonly planes: readonly [PlaneSurface, PlaneSurface]
       readonly outlines: readonly [readonly Point<'part'>[], readonly Point<'part'>[]]
     }
-  | { readonly kind: 'axis'; readonly axis: AxisSurface }
+  | { readonly kind: 'axis'; readonly axis: AxisSurface; readonly play?: Play | undefined }
   /** Several holes as one: a pattern named by one letter, or two axes together. */
-  | { readonly kind: 'pattern'; readonly axes: readonly AxisSurface[] }
+  | {
+      readonly kind: 'pattern'
+      readonly axes: readonly AxisSurface[]
+      readonly play?: Play | undefined
+    }
 
 const HELD = 1e-6
 
@@ -52,6 +74,9 @@ export class DatumFrame {
   private figures = 0
   private readonly taken: { readonly motion: Six; readonly value: Reading }[] = []
   private open: readonly Six[]
+  /** Motions that a datum takes at the boundary of its material, so that its play leaves some of them. */
+  private loose: Six[] = []
+  private readonly played: { readonly axes: readonly AxisSurface[]; readonly play: Play }[] = []
 
   /**
    * @param datums - primary first.
@@ -69,9 +94,29 @@ export class DatumFrame {
     for (const datum of datums) this.take(datum)
   }
 
-  /** The motions that no datum holds. */
+  /** The motions that no datum holds, and those that one holds with play. */
   get free(): readonly Six[] {
-    return this.open
+    return [...this.open, ...this.loose]
+  }
+
+  /** Rows along which the play of a datum bounds a motion: two at each end of its holes. */
+  get boundRows(): readonly Six[] {
+    return this.played.flatMap(({ axes }) => axes.flatMap(endsAcross).flat())
+  }
+
+  /** What play allows, over motions: neither end of a hole may leave the boundary. */
+  bounds(motions: readonly Six[]): readonly Check[] {
+    return this.played.flatMap(({ axes, play }) =>
+      axes.flatMap((axis) =>
+        endsAcross(axis).map((rows): Check => ({
+          kind: 'round',
+          ...this.across(axis, rows, motions),
+          factor: 2,
+          diameter: play.own,
+          bonus: play.sizes.get(axis.id),
+        })),
+      ),
+    )
   }
 
   /** The frame's own displacement along a row. */
@@ -86,10 +131,24 @@ export class DatumFrame {
       case 'middle':
         return this.takeMiddle(datum.planes, datum.outlines)
       case 'axis':
-        return this.takeAxis(datum.axis)
+        return this.takeWithPlay([datum.axis], datum.play, () => this.takeAxis(datum.axis))
       case 'pattern':
-        return this.takePattern(datum.axes)
+        return this.takeWithPlay(datum.axes, datum.play, () =>
+          this.takePattern(datum.axes, datum.play !== undefined),
+        )
     }
+  }
+
+  private takeWithPlay(
+    axes: readonly AxisSurface[],
+    play: Play | undefined,
+    take: () => void,
+  ): void {
+    const before = this.taken.length
+    take()
+    if (!play) return
+    this.loose.push(...this.taken.slice(before).map(({ motion }) => motion))
+    this.played.push({ axes, play })
   }
 
   /** Own deviated plane while nothing is held; later at its nominal angle to what is, touching from outside. */
@@ -207,34 +266,43 @@ export class DatumFrame {
     }
   }
 
-  /** All holes together, locked at their basic places, by pins that grow alike. */
-  private takePattern(axes: readonly AxisSurface[]): void {
-    const [first] = axes
-    if (!first) return
-    const across = inPlane(unit(subtract(first.to, first.from)))
-    const places = axes.flatMap((axis) => [axis.from, axis.to].map((at) => ({ axis, at })))
-    const rows = places.map(({ at }) => across.map((e) => contactRow(at, e)) as [Six, Six])
-    const seen = seenMotions(rows.flat(), this.open)
+  /**
+   * All holes together, locked at their basic places, by pins that grow alike. With play it does not matter
+   * which of the places it may take the frame is read from: the least squares serve, which are linear.
+   */
+  private takePattern(axes: readonly AxisSurface[], hasPlay: boolean): void {
+    const places = axes.flatMap((axis) => endsAcross(axis).map((rows) => ({ axis, rows })))
+    const seen = seenMotions(
+      places.flatMap(({ rows }) => rows),
+      this.open,
+    )
     const motions = seen.map(({ motion }) => motion)
     if (motions.length === 0) return
-    const pins = places.map(({ axis }, i): Moved => {
-      const [a, b] = rows[i] as [Six, Six]
-      return {
-        first: this.difference(axis.id, a),
-        second: this.difference(axis.id, b),
-        moves: motions.map((m): [number, number] => [-dotSix(a, m), -dotSix(b, m)]),
-      }
-    })
-    this.steps.push({ kind: 'pins', motions: motions.length, pins })
-    for (const motion of motions)
-      this.taken.push({
-        motion,
-        value: { rows: [], terms: [], steps: [{ value: this.figures++, coefficient: 1 }] },
-      })
+    const pins = places.map(({ axis, rows }) => this.across(axis, rows, motions))
+    const values = hasPlay ? meanMotions(pins, motions.length) : this.pinned(pins, motions.length)
+    motions.forEach((motion, j) => this.taken.push({ motion, value: values[j] ?? NOTHING }))
     this.open = without(
       this.open,
       seen.map(({ coordinates }) => coordinates),
     )
+  }
+
+  private pinned(pins: readonly Moved[], motions: number): readonly Reading[] {
+    this.steps.push({ kind: 'pins', motions, pins })
+    return Array.from({ length: motions }, () => ({
+      rows: [],
+      terms: [],
+      steps: [{ value: this.figures++, coefficient: 1 }],
+    }))
+  }
+
+  /** An axis over the frame, across its direction at one end, and what motions of the frame change in it. */
+  private across({ id }: AxisSurface, [a, b]: readonly [Six, Six], motions: readonly Six[]): Moved {
+    return {
+      first: this.difference(id, a),
+      second: this.difference(id, b),
+      moves: motions.map((m): [number, number] => [-dotSix(a, m), -dotSix(b, m)]),
+    }
   }
 
   private difference(surface: string, row: Six): Reading {
@@ -276,6 +344,8 @@ export class DatumFrame {
         [this.read(row), -1],
       ]),
     })
+    // What has play carries along what a later datum holds against it.
+    this.loose = this.loose.map((m) => addSix(m, motion, -dotSix(row, m)))
     this.open = without(this.open, [seen])
   }
 
@@ -321,6 +391,28 @@ export class DatumFrame {
       ...(least > limit ? [{ about: beside, beside: about }] : []),
     ]
   }
+}
+
+/** The two rows across an axis, at each of its ends. */
+function endsAcross({ from, to }: AxisSurface): readonly (readonly [Six, Six])[] {
+  const [u, v] = inPlane(unit(subtract(to, from)))
+  return [from, to].map((at) => [contactRow(at, u), contactRow(at, v)])
+}
+
+/** The least-squares motions of pins. */
+function meanMotions(pins: readonly Moved[], motions: number): readonly Reading[] {
+  const rows = leastSquaresRows(
+    pins.map(({ moves }) => moves),
+    motions,
+  )
+  return Array.from({ length: motions }, (_, j) =>
+    sumOf(
+      pins.flatMap(({ first, second }, i) => [
+        [first, rows[(j * pins.length + i) * 2] ?? 0] as const,
+        [second, rows[(j * pins.length + i) * 2 + 1] ?? 0] as const,
+      ]),
+    ),
+  )
 }
 
 interface Turn {
@@ -388,65 +480,6 @@ function reachAbout(
     dot(cross(subtract(corner, plane.at), plane.normal), about),
   )
   return Math.max(...levers) - Math.min(...levers)
-}
-
-/** Six unit motions: turns of 1 mm at `sizeMm` about the axes through the centre, and shifts. */
-function unitMotions(centre: Point<'part'>, sizeMm: number): readonly Six[] {
-  return [point<'part'>(1, 0, 0), point<'part'>(0, 1, 0), point<'part'>(0, 0, 1)].flatMap((e) => {
-    const shift = cross(centre, e)
-    const turn: Six = [e.x, e.y, e.z, shift.x, shift.y, shift.z]
-    const along: Six = [0, 0, 0, e.x, e.y, e.z]
-    return [scaleSix(turn, 1 / sizeMm), along]
-  })
-}
-
-/** The part of a set of motions that rows see, as motions of their own. */
-export function seenMotions(
-  rows: readonly Six[],
-  motions: readonly Six[],
-): readonly { readonly motion: Six; readonly coordinates: readonly number[] }[] {
-  const n = motions.length
-  if (n === 0 || rows.length === 0) return []
-  const gram = Array.from({ length: n }, () => new Array<number>(n).fill(0))
-  for (const row of rows) {
-    const seen = motions.map((m) => dotSix(row, m))
-    seen.forEach((a, i) =>
-      seen.forEach((b, j) => ((gram[i] as number[])[j] = (gram[i]?.[j] ?? 0) + a * b)),
-    )
-  }
-  const { rightVectors, singularValues } = decompose(gram, n)
-  return rightVectors
-    .filter((_, i) => (singularValues[i] ?? 0) > 1e-9 * rows.length)
-    .map((coordinates) => ({ motion: motionOf(coordinates, motions), coordinates }))
-}
-
-const motionOf = (coordinates: readonly number[], basis: readonly Six[]): Six =>
-  coordinates.reduce((sum, c, j) => addSix(sum, basis[j] as Six, c), ZERO_SIX)
-
-/**
- * A basis of the motions that are square to some, given by their coordinates in the old basis: for each a
- * reflection that takes it onto one basis motion; the others remain.
- */
-function without(basis: readonly Six[], some: readonly (readonly number[])[]): readonly Six[] {
-  let left = basis
-  let rest = some.map((c) => [...c])
-  while (rest.length > 0) {
-    const [s = [], ...others] = rest
-    const length = Math.hypot(...s)
-    const pivot = s.reduce((best, v, i) => (Math.abs(v) > Math.abs(s[best] ?? 0) ? i : best), 0)
-    const v = s.map((x, i) => x + (i === pivot ? Math.sign(x) * length : 0))
-    const square = v.reduce((sum, x) => sum + x * x, 0)
-    const reflected = (c: readonly number[]): number[] => {
-      const along = (2 * c.reduce((sum, x, k) => sum + x * (v[k] as number), 0)) / square
-      return c.map((x, k) => x - along * (v[k] as number))
-    }
-    const before = left
-    left = before.flatMap((_, i) =>
-      i === pivot ? [] : [motionOf(reflected(before.map((__, k) => (i === k ? 1 : 0))), before)],
-    )
-    rest = others.map((c) => reflected(c).filter((_, i) => i !== pivot))
-  }
-  return left
 }
 
 const unit = (a: Point<'part'>): Point<'part'> => scale(a, 1 / norm(a))

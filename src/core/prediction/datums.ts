@@ -1,5 +1,6 @@
 import { fail, type Result, succeed } from '../issues'
 import {
+  type AxisSurface,
   type Part,
   refLabel,
   remainingOutline,
@@ -7,25 +8,48 @@ import {
   type Surface,
   type Target,
 } from '../part'
-import { type Datum } from './datumFrame'
+import { type Datum, type Play } from './datumFrame'
 import { ambiguous, hasMiddle, noMiddle } from './targets'
+
+/** The play with which a datum of holes or bosses is taken, after those before it; none where it is taken as it is. */
+export type PlayOf = (
+  ref: string,
+  before: readonly string[],
+  axes: readonly Surface[],
+) => Result<Play | undefined>
 
 /** What a requirement's datums are, in order. A pattern named whole is one datum of all its holes. */
 export function datumsOf(
   part: Part,
   refs: readonly string[],
   surfaces: ReadonlyMap<string, Surface>,
+  playOf: PlayOf,
 ): Result<readonly Datum[]> {
   const datums: Datum[] = []
-  for (const ref of refs) {
+  let hasPlay = false
+  for (const [i, ref] of refs.entries()) {
     const targets = resolveRef(part, ref, surfaces)
     if (!targets.ok) return targets
     const datum = datumOf(part, ref, targets.value)
     if (!datum.ok) return datum
-    datums.push(datum.value)
+    const axes = axesOf(datum.value)
+    const play = playOf(ref, refs.slice(0, i), axes)
+    if (!play.ok) return play
+    if (hasPlay && !play.value && datum.value.kind === 'pattern') return heldAfterPlay(part, ref)
+    hasPlay ||= play.value !== undefined
+    datums.push(play.value ? ({ ...datum.value, play: play.value } as Datum) : datum.value)
   }
   return succeed(datums)
 }
+
+const axesOf = (datum: Datum): readonly AxisSurface[] =>
+  datum.kind === 'axis' ? [datum.axis] : datum.kind === 'pattern' ? datum.axes : []
+
+const heldAfterPlay = (part: Part, ref: string): Result<never> =>
+  fail(
+    'requirement.held-after-play',
+    `${refLabel(part, ref)} is held as it is after a datum with play: a pattern there cannot be judged. Take both at most material, or neither.`,
+  )
 
 function datumOf(part: Part, ref: string, targets: readonly Target[]): Result<Datum> {
   const [first] = targets

@@ -1,8 +1,6 @@
 import { fail, type Result, succeed } from '../issues'
 import {
   halfDiagonal,
-  holeCount,
-  impliedRequirements,
   middleOf,
   type Part,
   refLabel,
@@ -11,9 +9,10 @@ import {
   type Surface,
   type Target,
 } from '../part'
-import { type Bonus, type Check, type Reading } from '../variation'
+import { type Check } from '../variation'
 import { type Datum, DatumFrame } from './datumFrame'
 import { datumsOf } from './datums'
+import { bonusOf, playOf, sizeReading } from './material'
 import { type Measured, type MeasureSources, Reader, still, term } from './reader'
 import { comparable, isPlane } from './targets'
 
@@ -63,18 +62,34 @@ function framed(
 ): Result<Measured> {
   const refs = 'to' in requirement ? [requirement.to] : requirement.datums
   if (refs.length === 0) return fail('requirement.no-datum', 'It names no datum to measure from.')
-  const datums = datumsOf(part, refs, surfaces)
+  const boundaries = 'boundaries' in requirement ? requirement.boundaries : undefined
+  const datums = datumsOf(part, refs, surfaces, (ref, before, axes) => {
+    const material = boundaries?.[ref]
+    return material === undefined
+      ? succeed(undefined)
+      : playOf(part, ref, before, material, axes, sources)
+  })
   if (!datums.ok) return datums
   const frame = new DatumFrame(datums.value, middleOf(part), halfDiagonal(part), sources.formTilts)
   const [first] = datums.value
   switch (requirement.kind) {
-    case 'position':
-      return bonusOf(part, requirement, targets, sources, (bonus) =>
-        reader.position(frame, requirement.tolerance.mm, bonus),
-      )
+    case 'position': {
+      const { material, of, tolerance } = requirement
+      const bonus =
+        material === 'none'
+          ? succeed(() => undefined)
+          : bonusOf(part, of, material, targets, sources)
+      if (!bonus.ok) return bonus
+      return reader.position(frame, {
+        diameter: tolerance.mm,
+        bonus: bonus.value,
+        each: requirement.each,
+        projected: requirement.projected?.mm,
+      })
+    }
     case 'coaxiality':
     case 'symmetry':
-      return reader.position(frame, requirement.tolerance.mm, () => undefined)
+      return reader.position(frame, { diameter: requirement.tolerance.mm, bonus: () => undefined })
     case 'perpendicularity':
     case 'parallelism':
       return reader.orientation(frame, first as Datum, requirement.tolerance.mm)
@@ -91,7 +106,7 @@ function sizeMeasure(
   targets: readonly Target[],
   sources: MeasureSources,
 ): Result<Measured> {
-  const readings = sizeReadings(targets, sources)
+  const readings = targets.flatMap((target) => sizeReading(target, sources) ?? [])
   if (readings.length === 0)
     return fail(
       'requirement.no-size',
@@ -130,64 +145,5 @@ function flatnessMeasure(
     )
   return succeed({
     measure: { kind: 'zone', allowed: tolerance, steps: [], gauges: still(checks) },
-  })
-}
-
-/** Each hole's own size, from the middle of its limits where it is aimed there, else from its drawn diameter. */
-function sizeReadings(
-  targets: readonly Target[],
-  sources: MeasureSources,
-): { readonly value: Reading; readonly aimed: boolean }[] {
-  return targets.flatMap((target) => {
-    const id = target.kind === 'surface' ? target.surface.id : ''
-    const source = sources.sizeSource.get(id)
-    return source === undefined ? [] : [{ value: term(source), aimed: !sources.unaimed.has(id) }]
-  })
-}
-
-/**
- * Material-condition bonus of holes or bosses whose size limits are known: the zone of each grows by the
- * departure of its own size from the limit of most (least) material. Source: ASME Y14.5-2018 and ISO
- * 2692:2021, maximum and least material requirement (from memory).
- */
-function bonusOf(
-  part: Part,
-  requirement: Requirement & { kind: 'position' },
-  targets: readonly Target[],
-  sources: MeasureSources,
-  make: (bonus: (target: Target) => Bonus | undefined) => Result<Measured>,
-): Result<Measured> {
-  const { material } = requirement
-  if (material === 'none') return make(() => undefined)
-  const owner = requirement.of.split('.')[0]
-  const limits = [...part.requirements, ...impliedRequirements(part)].find(
-    (r) => r.kind === 'size' && (r.of === requirement.of || r.of === owner),
-  )
-  const name = refLabel(part, requirement.of)
-  if (limits?.kind !== 'size')
-    return fail(
-      'requirement.no-limits',
-      `${name} is held at ${material} material, but its size has no limits: give it a fit or a size tolerance, or take the modifier off.`,
-    )
-  const isHole = part.features.some(
-    (f) => f.id === owner && f.kind === 'hole' && holeCount(part, f) > 0,
-  )
-  const grows = (material === 'most') === isHole
-  const width = limits.plus.mm - limits.minus.mm
-  if (sizeReadings(targets, sources).length < targets.length)
-    return fail(
-      'requirement.no-size',
-      `${name} has no diameter whose departure could widen the zone; take the modifier off.`,
-    )
-  return make((target) => {
-    const [size] = sizeReadings([target], sources)
-    if (!size) return undefined
-    const middle = size.aimed ? 0 : (limits.plus.mm + limits.minus.mm) / 2
-    return {
-      size: size.value,
-      limit: middle + (grows ? -width / 2 : width / 2),
-      direction: grows ? 1 : -1,
-      most: width,
-    }
   })
 }

@@ -5,6 +5,7 @@ import {
   dotSix,
   norm,
   type Point,
+  point,
   rotationRow,
   scale,
   type Six,
@@ -12,18 +13,23 @@ import {
 } from '../geometry'
 import { fail, type Result, succeed } from '../issues'
 import {
+  directionOf,
+  firstSurface,
   opposedCorners,
+  placeOf,
   type Part,
   refLabel,
   remainingOutline,
   type Surface,
   type Target,
 } from '../part'
+import { printLength } from '../units'
 import { type Bonus, type Check, type Gauge, type Measure, type Reading } from '../variation'
 import { type Model } from './buildModel'
-import { type Datum, type DatumFrame, inPlane, leastWidth, seenMotions } from './datumFrame'
-import { firstSurface, readTarget, sumOf, targetRow } from './readings'
-import { directionOf, isPlane, normalOf, placeOf } from './targets'
+import { type Datum, type DatumFrame, inPlane, leastWidth } from './datumFrame'
+import { seenMotions } from './motions'
+import { readTarget, sumOf, targetRow } from './readings'
+import { isPlane, normalOf } from './targets'
 
 /** What a measure needs to know of the model beside the surfaces. */
 export type MeasureSources = Pick<Model, 'sizeSource' | 'unaimed' | 'formSource' | 'formTilts'>
@@ -39,6 +45,22 @@ export const still = (checks: readonly Check[]): readonly Gauge[] => [{ motions:
 
 /** A source read by itself. */
 export const term = (source: number): Reading => ({ rows: [], terms: [{ source, coefficient: 1 }] })
+
+export interface PositionAsked {
+  /** The zone, mm. */
+  readonly diameter: number
+  readonly bonus: (target: Target) => Bonus | undefined
+  /** Every target by itself, with a free motion of its own. */
+  readonly each?: boolean | undefined
+  /** Height of a projected zone, mm. */
+  readonly projected?: number | undefined
+}
+
+interface Spot {
+  readonly target: Target
+  readonly at: Point<'part'>
+  readonly across: readonly [Point<'part'>, Point<'part'>?]
+}
 
 /** Reads the targets of a requirement against what it is measured from. */
 export class Reader {
@@ -131,52 +153,76 @@ export class Reader {
     ])
   }
 
-  /** All targets share one free motion: what the datums leave open is fitted to them together. */
+  /**
+   * All targets share one free motion, to which what the datums leave open is fitted; or each has its own.
+   * A projected zone is judged over its height outside the hole.
+   */
   position(
     frame: DatumFrame,
-    diameter: number,
-    bonus: (target: Target) => Bonus | undefined,
+    { bonus, diameter, each = false, projected }: PositionAsked,
   ): Result<Measured> {
-    const spots = this.targets.flatMap((target) => {
+    const spots = this.targets.map((target): readonly Spot[] => {
       const across = acrossOf(target)
-      return this.extremes(target).map((at) => ({ target, at, across }))
+      const places = projected === undefined ? this.extremes(target) : outside(target, projected)
+      return places.map((at) => ({ target, at, across }))
     })
-    if (spots.length === 0) return this.gone()
-    const motions = seenMotions(
-      spots.flatMap(({ across: [u, v], at }) =>
-        [u, ...(v ? [v] : [])].map((e) => contactRow(at, e)),
-      ),
-      frame.free,
-    ).map(({ motion }) => motion)
-    const checks = spots.map(({ across: [u, v], at, target }): Check => {
-      const move = (e: Point<'part'>, m: Six): number => -dotSix(contactRow(at, e), m)
-      // A zone between two planes, twice the way from its middle.
-      if (!v)
-        return {
-          kind: 'between',
-          value: sumOf([[this.reading(frame, target, at, u), 2]]),
-          moves: motions.map((m) => 2 * move(u, m)),
-          lower: -diameter,
-          upper: diameter,
-        }
-      return {
-        kind: 'round',
-        first: this.reading(frame, target, at, u),
-        second: this.reading(frame, target, at, v),
-        moves: motions.map((m): [number, number] => [move(u, m), move(v, m)]),
-        factor: 2,
-        diameter,
-        bonus: bonus(target),
-      }
-    })
+    if (spots.flat().length === 0) return this.gone()
     return succeed({
       measure: {
         kind: 'zone',
         allowed: diameter,
         steps: frame.steps,
-        gauges: [{ motions: motions.length, checks }],
+        gauges: (each ? spots : [spots.flat()]).map((own) =>
+          this.positionGauge(frame, own, diameter, bonus),
+        ),
       },
+      read:
+        projected === undefined
+          ? undefined
+          : `from the mouth to ${printLength(projected, this.part.unit)} outside it`,
     })
+  }
+
+  private positionGauge(
+    frame: DatumFrame,
+    spots: readonly Spot[],
+    diameter: number,
+    bonus: (target: Target) => Bonus | undefined,
+  ): Gauge {
+    const rows = spots.flatMap(({ across: [u, v], at }) =>
+      [u, ...(v ? [v] : [])].map((e) => contactRow(at, e)),
+    )
+    return gaugeOver(frame, rows, (motions) =>
+      spots.map((spot) => this.positionCheck(frame, spot, motions, diameter, bonus)),
+    )
+  }
+
+  private positionCheck(
+    frame: DatumFrame,
+    { across: [u, v], at, target }: Spot,
+    motions: readonly Six[],
+    diameter: number,
+    bonus: (target: Target) => Bonus | undefined,
+  ): Check {
+    const move = (e: Point<'part'>, m: Six): number => -dotSix(contactRow(at, e), m)
+    // A zone between two planes, twice the way from its middle.
+    if (!v)
+      return {
+        kind: 'between',
+        value: sumOf([[this.reading(frame, target, at, u), 2]]),
+        moves: motions.map((m) => 2 * move(u, m)),
+        lower: -diameter,
+        upper: diameter,
+      }
+    return {
+      kind: 'round',
+      first: this.reading(frame, target, at, u),
+      second: this.reading(frame, target, at, v),
+      moves: motions.map((m): [number, number] => [move(u, m), move(v, m)]),
+      factor: 2,
+      diameter,
+      bonus: bonus(target),
+    }
   }
 
   profile(frame: DatumFrame, tolerance: number): Result<Measured> {
@@ -185,11 +231,10 @@ export class Reader {
       return normal ? this.extremes(target).map((at) => ({ target, at, normal })) : []
     })
     if (spots.length === 0) return this.gone()
-    const motions = seenMotions(
-      spots.map(({ at, normal }) => contactRow(at, normal)),
-      frame.free,
-    ).map(({ motion }) => motion)
-    const checks = spots.map(({ at, normal, target }): Check => {
+    const check = (
+      { at, normal, target }: (typeof spots)[number],
+      motions: readonly Six[],
+    ): Check => {
       const form = this.form(target)
       return {
         kind: 'between',
@@ -200,14 +245,14 @@ export class Reader {
         // A form error lies to both sides of the middle of the face.
         plus: form && sumOf([[form, 0.5]]),
       }
-    })
+    }
+    const gauge = gaugeOver(
+      frame,
+      spots.map(({ at, normal }) => contactRow(at, normal)),
+      (motions) => spots.map((spot) => check(spot, motions)),
+    )
     return succeed({
-      measure: {
-        kind: 'zone',
-        allowed: tolerance / 2,
-        steps: frame.steps,
-        gauges: [{ motions: motions.length, checks }],
-      },
+      measure: { kind: 'zone', allowed: tolerance / 2, steps: frame.steps, gauges: [gauge] },
     })
   }
 
@@ -300,6 +345,25 @@ export class Reader {
       measure: { kind: 'limits', allowed: plusMinus, steps: frame.steps, gauges: still(checks) },
     })
   }
+}
+
+/** What the datums leave open or play in, as far as readings along rows or the play itself feel it. */
+function gaugeOver(
+  frame: DatumFrame,
+  rows: readonly Six[],
+  checks: (motions: readonly Six[]) => readonly Check[],
+): Gauge {
+  const motions = seenMotions([...rows, ...frame.boundRows], frame.free).map((m) => m.motion)
+  return { motions: motions.length, checks: checks(motions), bounds: frame.bounds(motions) }
+}
+
+/** Where the axis of a hole would be met outside it: at its mouth, and so far out. */
+function outside(target: Target, height: number): readonly Point<'part'>[] {
+  const surface = firstSurface(target)
+  if (surface.kind !== 'axis') return []
+  const out = scale(directionOf(surface), -height)
+  const { from } = surface
+  return [from, point(from.x + out.x, from.y + out.y, from.z + out.z)]
 }
 
 /** How far a turn lifts one end of `by` against the other, along a normal. */

@@ -1,5 +1,5 @@
 import { addSix, contactRow, type Point, scaleSix, type Six, ZERO_SIX } from '../geometry'
-import { type Surface, type Target } from '../part'
+import { type Target } from '../part'
 import { type Reading } from '../variation'
 
 export const NOTHING: Reading = { rows: [], terms: [] }
@@ -46,6 +46,3 @@ export function targetRow(target: Target, row: Six): Reading {
 /** A target's own reading along a direction at a point. */
 export const readTarget = (target: Target, at: Point<'part'>, direction: Point<'part'>): Reading =>
   targetRow(target, contactRow(at, direction))
-
-export const firstSurface = (target: Target): Surface =>
-  target.kind === 'surface' ? target.surface : target.first

@@ -1,6 +1,8 @@
-import { dot, norm, type Point, point, scale, subtract } from '../geometry'
+import { dot, type Point } from '../geometry'
 import { fail, type Result, succeed } from '../issues'
 import {
+  directionOf,
+  firstSurface,
   type Part,
   refLabel,
   type Requirement,
@@ -8,7 +10,6 @@ import {
   type Surface,
   type Target,
 } from '../part'
-import { firstSurface } from './readings'
 
 export const isPlane = (target: Target): boolean => firstSurface(target).kind === 'plane'
 export const isAxis = (target: Target): boolean => firstSurface(target).kind === 'axis'
@@ -16,20 +17,6 @@ export const isAxis = (target: Target): boolean => firstSurface(target).kind ===
 export const normalOf = (target: Target): Point<'part'> | undefined => {
   const surface = firstSurface(target)
   return surface.kind === 'plane' ? surface.normal : undefined
-}
-
-/** Direction of an axis, or of a plane's normal. */
-export function directionOf(surface: Surface): Point<'part'> {
-  if (surface.kind === 'plane') return surface.normal
-  const along = subtract(surface.to, surface.from)
-  return scale(along, 1 / norm(along))
-}
-
-export function placeOf(target: Target): Point<'part'> {
-  const at = (s: Surface): Point<'part'> => (s.kind === 'plane' ? s.at : s.from)
-  if (target.kind === 'surface') return at(target.surface)
-  const [a, b] = [at(target.first), at(target.second)]
-  return point((a.x + b.x) / 2, (a.y + b.y) / 2, (a.z + b.z) / 2)
 }
 
 const PARALLEL = 1 - 1e-9

@@ -226,13 +226,15 @@ export function printRequirement(part: Part, requirement: Requirement): string {
         return `flat within ${say(requirement.tolerance)}`
       case 'position':
       case 'profile': {
-        const material =
-          requirement.kind === 'position' && requirement.material !== 'none'
-            ? requirement.material === 'most'
-              ? ' at most material'
-              : ' at least material'
+        const { boundaries, datums, tolerance } = requirement
+        const at = (material: string | undefined): string =>
+          material === undefined || material === 'none' ? '' : ` at ${material} material`
+        const from = datums.map((ref) => `${name(ref)}${at(boundaries?.[ref])}`).join(' | ')
+        const how =
+          requirement.kind === 'position'
+            ? `${requirement.projected ? ` projected ${say(requirement.projected)}` : ''}${at(requirement.material)}${requirement.each ? ' each by itself' : ''}`
             : ''
-        return `${requirement.kind}${requirement.datums.length > 0 ? ` to ${requirement.datums.map(name).join(' | ')}` : ''} within ${say(requirement.tolerance)}${material}`
+        return `${requirement.kind}${from && ` to ${from}`} within ${say(tolerance)}${how}`
       }
     }
   }

@@ -70,28 +70,52 @@ function readBody(scanner: Scanner, part: Part, tie: (typeof TIES)[number]): Bod
       return { kind: 'angle', to, plusMinus: scanner.needAngle('Plus or minus how many degrees?') }
     }
     case 'profile':
-      return { kind: 'profile', datums: readDatums(scanner, part), tolerance: readWithin(scanner) }
+      return { kind: 'profile', ...readDatums(scanner, part), tolerance: readWithin(scanner) }
     case 'position': {
       const datums = readDatums(scanner, part)
       const tolerance = readWithin(scanner)
-      const material = scanner.take('at most material', 'at least material')
+      const projected = scanner.take('projected')
+        ? scanner.needLength('How high does the zone stand outside the hole?')
+        : undefined
+      if (projected && projected.mm <= 0)
+        throw scanner.failure('A projected zone is higher than zero.')
+      const material = readMaterial(scanner) ?? 'none'
+      const each = scanner.take('each by itself') !== undefined
       return {
         kind: 'position',
-        datums,
+        ...datums,
         tolerance,
-        material:
-          material === undefined ? 'none' : material === 'at most material' ? 'most' : 'least',
+        ...(projected && { projected }),
+        material,
+        ...(each && { each }),
       }
     }
   }
 }
 
-function readDatums(scanner: Scanner, part: Part): string[] {
-  if (!scanner.take('to')) return []
-  const datums = [readRef(scanner, part)]
-  while (scanner.take('|')) datums.push(readRef(scanner, part))
+type Datums = Pick<Requirement & { kind: 'position' }, 'datums' | 'boundaries'>
+
+/** `to base | bore at most material | front`. */
+function readDatums(scanner: Scanner, part: Part): Datums {
+  const datums: string[] = []
+  const boundaries: Record<string, 'most' | 'least'> = {}
+  const one = (): void => {
+    const ref = readRef(scanner, part)
+    const material = readMaterial(scanner)
+    datums.push(ref)
+    if (material) boundaries[ref] = material
+  }
+  if (scanner.take('to')) {
+    one()
+    while (scanner.take('|')) one()
+  }
   if (datums.length > 3) throw scanner.failure('At most three datums make a frame.')
-  return datums
+  return { datums, ...(Object.keys(boundaries).length > 0 && { boundaries }) }
+}
+
+function readMaterial(scanner: Scanner): 'most' | 'least' | undefined {
+  const said = scanner.take('at most material', 'at least material')
+  return said === undefined ? undefined : said === 'at most material' ? 'most' : 'least'
 }
 
 function readWithin(scanner: Scanner): Length {

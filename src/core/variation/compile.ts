@@ -1,4 +1,12 @@
-import { type Bonus, formOf, type Gauge, type Measure, type Reading, type StepUse } from './measure'
+import {
+  type Bonus,
+  type Check,
+  formOf,
+  type Gauge,
+  type Measure,
+  type Reading,
+  type StepUse,
+} from './measure'
 import { type Source } from './source'
 import { FormBuilder, type Sparse } from './sparse'
 import { type Deviation } from './stack'
@@ -40,6 +48,7 @@ export type CompiledCheck =
 export interface CompiledGauge {
   readonly motions: number
   readonly checks: readonly CompiledCheck[]
+  readonly bounds: readonly CompiledCheck[]
 }
 
 /** A measure over its linear forms; plain data, so that a worker can take it. */
@@ -101,18 +110,20 @@ export function compileMeasure(
 }
 
 function compileGauge(gauge: Gauge, line: (reading: Reading) => Line): CompiledGauge {
+  const compiled = (check: Check): CompiledCheck => {
+    if (check.kind === 'between')
+      return { ...check, value: line(check.value), plus: check.plus && line(check.plus) }
+    const { bonus } = check
+    return {
+      ...check,
+      first: line(check.first),
+      second: line(check.second),
+      bonus: bonus && { ...bonus, size: line(bonus.size) },
+    }
+  }
   return {
     motions: gauge.motions,
-    checks: gauge.checks.map((check): CompiledCheck => {
-      if (check.kind === 'between')
-        return { ...check, value: line(check.value), plus: check.plus && line(check.plus) }
-      const { bonus } = check
-      return {
-        ...check,
-        first: line(check.first),
-        second: line(check.second),
-        bonus: bonus && { ...bonus, size: line(bonus.size) },
-      }
-    }),
+    checks: gauge.checks.map(compiled),
+    bounds: (gauge.bounds ?? []).map(compiled),
   }
 }

@@ -95,7 +95,7 @@ interface Tightest {
 function tightestReading(prepared: Prepared): Tightest {
   const { directions, events, measure } = prepared
   const reach = (e: Event): number => e.mean + 3 * e.sigma
-  const [first] = [...events].sort((a, b) => reach(b) - reach(a))
+  const [first] = events.filter((e) => !e.isBound).sort((a, b) => reach(b) - reach(a))
   if (!first) return { forms: [], offset: 0 }
   const quarter = (first.turn + directions / 4) % directions
   const [second] = events

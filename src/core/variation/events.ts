@@ -1,5 +1,11 @@
 import { type Atoms, SHAPE_MEAN, SHAPE_VARIANCE } from './atoms'
-import { type CompiledCheck, type CompiledMeasure, type Line, stepFigures } from './compile'
+import {
+  type CompiledCheck,
+  type CompiledGauge,
+  type CompiledMeasure,
+  type Line,
+  stepFigures,
+} from './compile'
 import { leastSquaresRows } from './fit'
 
 /**
@@ -19,6 +25,8 @@ export interface Event {
   /** Which check it is of, counted over all gauges, and in which of the zone's directions (0: between limits, up; 1: down). */
   readonly check: number
   readonly turn: number
+  /** Of a bound of the motion: over 0 of it the piece may fail, at whatever level the others are asked. */
+  readonly isBound: boolean
 }
 
 /** A linear figure that events share: over the forms' values, and over the atoms. */
@@ -39,9 +47,9 @@ export interface Events {
 const directionsFor = (checks: number): number => (checks > 24 ? 8 : 12)
 
 export function eventsOf(measure: CompiledMeasure, atoms: Atoms): Events {
-  const checks = measure.gauges.reduce((sum, gauge) => sum + gauge.checks.length, 0)
+  const checks = measure.gauges.reduce((sum, g) => sum + g.checks.length + g.bounds.length, 0)
   const maker = new EventMaker(measure, atoms, directionsFor(checks))
-  for (const gauge of measure.gauges) maker.addGauge(gauge.checks, gauge.motions)
+  for (const gauge of measure.gauges) maker.addGauge(gauge)
   return maker.finished()
 }
 
@@ -68,6 +76,7 @@ class EventMaker {
   private readonly events: Event[] = []
   private readonly known = new Set<number>()
   private checks = 0
+  private isBound = false
   /** Each highest step's readings by its figure's number; pins are linear here, by least squares. */
   private readonly highest: (readonly number[] | undefined)[] = []
   private readonly pinFigures = new Map<number, Figure>()
@@ -145,20 +154,9 @@ class EventMaker {
     motions: number,
     moves: readonly (readonly (readonly [number, number])[])[],
     figures: readonly Figure[],
+    weights?: readonly number[],
   ): readonly Figure[] {
-    const rows = leastSquaresRows({
-      count: moves.length,
-      motions,
-      offsets: new Float64Array(2 * moves.length),
-      moves: Float64Array.from(
-        moves.flatMap((pairs) => [
-          ...pairs.map(([first]) => first),
-          ...pairs.map(([, second]) => second),
-        ]),
-      ),
-      factors: new Float64Array(moves.length).fill(1),
-      less: new Float64Array(moves.length),
-    })
+    const rows = leastSquaresRows(moves, motions, weights)
     return Array.from({ length: motions }, (_, j) => {
       const motion = this.empty()
       figures.forEach((f, i) => addFigure(motion, f, rows[j * figures.length + i] as number))
@@ -166,18 +164,41 @@ class EventMaker {
     })
   }
 
-  addGauge(checks: readonly CompiledCheck[], motions: number): void {
-    const offsets = checks.flatMap((check) => {
+  /**
+   * Any motion will do, as long as it is linear: the least-squares one. Where bounds are in its way, the
+   * bounded places count in it as much as makes the failing pieces fewest.
+   */
+  addGauge(gauge: CompiledGauge): void {
+    if (gauge.bounds.length === 0) return this.addMoved(gauge, 0)
+    const [events, figures, checks] = [this.events.length, this.figures.length, this.checks]
+    let [best, least] = [0, Infinity]
+    for (const weight of WEIGHTS_OF_BOUNDS) {
+      this.addMoved(gauge, weight)
+      const made = this.events.splice(events)
+      for (const event of made) this.known.delete(markOf(event))
+      this.figures.length = this.centres.length = figures
+      this.checks = checks
+      const reach = (isBound: boolean): number =>
+        Math.max(...made.map((e) => (e.isBound === isBound ? e.mean + 3 * e.sigma : -Infinity)))
+      const score = reach(false) + OVER_A_BOUND * Math.max(0, reach(true))
+      if (score < least) [best, least] = [weight, score]
+    }
+    this.addMoved(gauge, best)
+  }
+
+  private addMoved({ bounds, checks, motions }: CompiledGauge, weightOfBounds: number): void {
+    const offsets = [...checks, ...bounds].flatMap((check) => {
       if (check.kind === 'round') return [this.figureOf(check.first), this.figureOf(check.second)]
       const value = this.figureOf(check.value)
       value.constant -= (check.upper + check.lower) / 2
       return [value, this.empty()]
     })
+    const movesOf = (check: CompiledCheck): readonly (readonly [number, number])[] =>
+      check.kind === 'round' ? check.moves : check.moves.map((m): [number, number] => [m, 0])
     if (motions > 0) {
-      const moves = checks.map((check) =>
-        check.kind === 'round' ? check.moves : check.moves.map((m): [number, number] => [m, 0]),
-      )
-      const motion = this.motionsOf(motions, moves, offsets)
+      const moves = [...checks, ...bounds].map(movesOf)
+      const weights = moves.map((_, i) => (i < checks.length ? 1 : weightOfBounds))
+      const motion = this.motionsOf(motions, moves, offsets, weights)
       moves.forEach((pairs, i) =>
         pairs.forEach(([first, second], j) => {
           addFigure(offsets[2 * i] as Figure, motion[j] as Figure, first)
@@ -185,12 +206,15 @@ class EventMaker {
         }),
       )
     }
-    checks.forEach((check, i) => {
+    const before = this.checks
+    ;[...checks, ...bounds].forEach((check, i) => {
       const [first, second] = [offsets[2 * i] as Figure, offsets[2 * i + 1] as Figure]
+      this.checks = before + i
+      this.isBound = i >= checks.length
       if (check.kind === 'between') this.addBetween(check, first)
       else this.addRound(check, first, second)
-      this.checks++
     })
+    this.checks = before + checks.length + bounds.length
   }
 
   private addBetween(check: CompiledCheck & { kind: 'between' }, figure: Figure): void {
@@ -304,9 +328,14 @@ class EventMaker {
       sigma: Math.sqrt(variance),
       check: this.checks,
       turn,
+      isBound: this.isBound,
     }
   }
 }
+
+/** How much a bounded place may count beside one that is toleranced, and what going over a bound costs. */
+const WEIGHTS_OF_BOUNDS = [0.01, 0.2, 0.5, 1, 2, 5, 30]
+const OVER_A_BOUND = 5
 
 /** Tells events apart by one number: the ends of a bore that only shifts are one and the same reading. */
 function markOf({ centre, sigma, weights }: Event): number {

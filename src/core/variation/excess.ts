@@ -1,5 +1,5 @@
 import { type CompiledGauge, type CompiledMeasure, type Line, stepFigures } from './compile'
-import { fitLeastWorst, type FitProblem, leastSquaresRows } from './fit'
+import { emptyProblem, fillMoves, fitLeastWorst, leastSquaresRows } from './fit'
 import { bonusAt } from './measure'
 
 /**
@@ -86,7 +86,11 @@ function stepReader(measure: CompiledMeasure): {
     const problem = emptyProblem(step.pins.length, step.motions)
     step.pins.forEach(({ moves }, i) => fillMoves(problem, i, moves))
     problem.factors.fill(1)
-    return { step, at, problem, follows: leastSquaresRows(problem) }
+    const follows = leastSquaresRows(
+      step.pins.map(({ moves }) => moves),
+      step.motions,
+    )
+    return { step, at, problem, follows }
   })
   return {
     read: (values) => {
@@ -132,26 +136,6 @@ function stepReader(measure: CompiledMeasure): {
   }
 }
 
-const emptyProblem = (count: number, motions: number): FitProblem => ({
-  count,
-  motions,
-  offsets: new Float64Array(2 * count),
-  moves: new Float64Array(2 * count * motions),
-  factors: new Float64Array(count),
-  less: new Float64Array(count),
-})
-
-function fillMoves(
-  problem: FitProblem,
-  i: number,
-  moves: readonly (readonly [number, number])[],
-): void {
-  moves.forEach(([first, second], j) => {
-    problem.moves[2 * i * problem.motions + j] = first
-    problem.moves[(2 * i + 1) * problem.motions + j] = second
-  })
-}
-
 interface GaugeReader {
   read(values: Float64Array): number
   slopes(values: Float64Array, slopes: Float64Array): void
@@ -159,8 +143,9 @@ interface GaugeReader {
 
 /** Every check as a length: factor · |(a, b) + moves · δ| − less. */
 function gaugeReader(gauge: CompiledGauge, forms: number): GaugeReader {
-  const problem = emptyProblem(gauge.checks.length, gauge.motions)
-  gauge.checks.forEach((check, i) => {
+  const checks = [...gauge.checks, ...gauge.bounds]
+  const problem = emptyProblem(checks.length, gauge.motions, gauge.bounds.length)
+  checks.forEach((check, i) => {
     problem.factors[i] = check.kind === 'round' ? check.factor : 1
     fillMoves(
       problem,
@@ -169,7 +154,6 @@ function gaugeReader(gauge: CompiledGauge, forms: number): GaugeReader {
     )
   })
   const fill = (values: Float64Array): void => {
-    const { checks } = gauge
     for (let i = 0; i < checks.length; i++) {
       const check = checks[i] as (typeof checks)[number]
       if (check.kind === 'round') {
@@ -205,7 +189,7 @@ function gaugeReader(gauge: CompiledGauge, forms: number): GaugeReader {
       fill(values)
       const fit = gauge.motions === 0 ? undefined : fitLeastWorst(problem)
       const only = fit ? -1 : stiff().at
-      gauge.checks.forEach((check, i) => {
+      checks.forEach((check, i) => {
         const weight = fit ? (fit.weights[i] as number) : i === only ? 1 : 0
         if (weight < 1e-9) return
         let [a, b] = [problem.offsets[2 * i] as number, problem.offsets[2 * i + 1] as number]

@@ -11,6 +11,8 @@ export interface FitProblem {
   readonly moves: Float64Array
   readonly factors: Float64Array
   readonly less: Float64Array
+  /** So many lengths at the end must not be over 0: they bound the motion. None when left out. */
+  readonly firm?: number
 }
 
 export interface Fit {
@@ -18,8 +20,31 @@ export interface Fit {
   readonly value: number
   /** The best motion. */
   readonly motion: Float64Array
-  /** How much each length holds the result, >= 0, adding up to 1. */
+  /** How much each length holds the result, >= 0; those that are not firm add up to 1. */
   readonly weights: Float64Array
+}
+
+/** Room for a problem; factors 1 have still to be put in. */
+export const emptyProblem = (count: number, motions: number, firm = 0): FitProblem => ({
+  count,
+  motions,
+  firm,
+  offsets: new Float64Array(2 * count),
+  moves: new Float64Array(2 * count * motions),
+  factors: new Float64Array(count),
+  less: new Float64Array(count),
+})
+
+/** Puts in what each motion adds to a length. */
+export function fillMoves(
+  problem: FitProblem,
+  i: number,
+  moves: readonly (readonly [number, number])[],
+): void {
+  moves.forEach(([first, second], j) => {
+    problem.moves[2 * i * problem.motions + j] = first
+    problem.moves[(2 * i + 1) * problem.motions + j] = second
+  })
 }
 
 /** Relative to the lengths: far below what a reading can mean. */
@@ -27,10 +52,43 @@ const CLOSE = 3e-4
 /** A length below this is rounding. */
 const NOTHING = 1e-15
 
-/** @returns the least worst length within three parts in ten thousand of the lengths, never below the truth. */
+/**
+ * @returns the least worst length within three parts in ten thousand of the lengths, never below the truth.
+ * Where no motion keeps the firm lengths within 0: by how much they miss, more than 0, and what the others
+ * go over there.
+ */
 export function fitLeastWorst(problem: FitProblem): Fit {
-  return problem.motions === 1 ? alongOne(problem) : inside(problem)
+  const firm = problem.firm ?? 0
+  if (firm === 0) return freely(problem)
+  const soft = problem.count - firm
+  const entering = freely(firmOf(problem, soft))
+  if (entering.value < 0) return inside(problem, entering.motion, firm)
+  const weights = new Float64Array(problem.count)
+  weights.set(entering.weights, soft)
+  let [top, at] = [0, -1]
+  for (let i = 0; i < soft; i++) {
+    const length = lengthAt(problem, i, entering.motion)
+    if (length > top) [top, at] = [length, i]
+  }
+  if (at >= 0) weights[at] = 1
+  return { value: top + Math.max(entering.value, NOTHING), motion: entering.motion, weights }
 }
+
+const freely = (problem: FitProblem): Fit =>
+  problem.motions === 1 ? alongOne(problem) : inside(problem, leastSquares(problem), 0)
+
+/** The firm lengths by themselves. */
+const firmOf = (
+  { count, factors, less, motions, moves, offsets }: FitProblem,
+  from: number,
+): FitProblem => ({
+  motions,
+  count: count - from,
+  offsets: offsets.subarray(2 * from),
+  moves: moves.subarray(2 * from * motions),
+  factors: factors.subarray(from),
+  less: less.subarray(from),
+})
 
 function lengthAt(
   { factors, less, motions, moves, offsets }: FitProblem,
@@ -138,15 +196,17 @@ function lengthScale({ count, factors, offsets }: FitProblem): number {
 /**
  * Several motions: a barrier method (Boyd and Vandenberghe, Convex Optimization, 2004, 11.3, from
  * memory) over (δ, top) with the cones factor·|…| <= top + less. The gap is at most two for each
- * cone over the barrier's weight, so that the answer is as close as it says.
+ * cone over the barrier's weight, so that the answer is as close as it says. Firm lengths have the
+ * cone factor·|…| <= less; at `from` they must be below 0.
  */
-function inside(problem: FitProblem): Fit {
+function inside(problem: FitProblem, from: Float64Array, firm: number): Fit {
   const { count, factors, less, motions: k, moves, offsets } = problem
   const n = k + 1
-  const d = leastSquares(problem)
+  const d = Float64Array.from(from)
   const scale = lengthScale(problem)
+  const soft = count - firm
   let top = -Infinity
-  for (let i = 0; i < count; i++) top = Math.max(top, lengthAt(problem, i, d))
+  for (let i = 0; i < soft; i++) top = Math.max(top, lengthAt(problem, i, d))
   const weights = new Float64Array(count)
   // Nothing is off: every length holds the result alike.
   if (!(scale > NOTHING) || count === 0)
@@ -174,11 +234,12 @@ function inside(problem: FitProblem): Fit {
           a += (moves[2 * i * k + j] as number) * (d[j] as number)
           b += (moves[(2 * i + 1) * k + j] as number) * (d[j] as number)
         }
-        const s = t + (less[i] as number)
+        const isSoft = i < soft
+        const s = (isSoft ? t : 0) + (less[i] as number)
         const q = s * s - f * f * (a * a + b * b)
         // −log q: gradient −∇q / q, Hessian (∇q ∇qᵀ) / q² − ∇²q / q.
         const [inverse, ff] = [1 / q, f * f]
-        for (let r = 0; r <= k; r++) {
+        for (let r = 0; r < (isSoft ? n : k); r++) {
           const ga = r < k ? (moves[2 * i * k + r] as number) : 0
           const gb = r < k ? (moves[(2 * i + 1) * k + r] as number) : 0
           const dr = r < k ? -2 * ff * (a * ga + b * gb) : 2 * s
@@ -206,7 +267,7 @@ function inside(problem: FitProblem): Fit {
       if (lambda < 0.25) break
     }
     top = -Infinity
-    for (let i = 0; i < count; i++) top = Math.max(top, lengthAt(problem, i, d))
+    for (let i = 0; i < soft; i++) top = Math.max(top, lengthAt(problem, i, d))
     if (top < best) {
       best = top
       bestMotion.set(d)
@@ -217,10 +278,10 @@ function inside(problem: FitProblem): Fit {
   }
   let sum = 0
   for (let i = 0; i < count; i++) {
-    const s = t + (less[i] as number)
+    const s = (i < soft ? t : 0) + (less[i] as number)
     const reached = lengthAt(problem, i, d) + (less[i] as number)
     weights[i] = (2 * s) / Math.max(1e-300, s * s - reached * reached)
-    sum += weights[i] as number
+    if (i < soft) sum += weights[i] as number
   }
   for (let i = 0; i < count; i++) weights[i] = (weights[i] as number) / sum
   return { value: best, motion: bestMotion, weights }
@@ -249,13 +310,31 @@ function stiffen(matrix: Float64Array, n: number): void {
   for (let r = 0; r < n; r++) matrix[r * n + r] = (matrix[r * n + r] as number) + 1e-12 * most
 }
 
-/** The least-squares motion as rows over the offsets: motion j is Σ rows[j · 2·count + i] · offsets[i]. */
-export function leastSquaresRows(problem: FitProblem): Float64Array {
-  const { count, motions } = problem
+/**
+ * The least-squares motion of some places as rows over their offsets: motion j is Σ rows[j · 2·count + i] · offsets[i].
+ *
+ * @param moves - what each motion adds to the two offsets of each place.
+ * @param weights - how much each place counts; all alike when left out.
+ */
+export function leastSquaresRows(
+  moves: readonly (readonly (readonly [number, number])[])[],
+  motions: number,
+  weights?: readonly number[],
+): Float64Array {
+  const count = moves.length
+  const problem = emptyProblem(count, motions)
+  moves.forEach((own, i) => {
+    const w = weights?.[i] ?? 1
+    fillMoves(
+      problem,
+      i,
+      own.map(([a, b]) => [w * a, w * b]),
+    )
+  })
   const rows = new Float64Array(motions * 2 * count)
   const offsets = new Float64Array(2 * count)
   for (let i = 0; i < 2 * count; i++) {
-    offsets[i] = 1
+    offsets[i] = weights?.[i >> 1] ?? 1
     leastSquares({ ...problem, offsets }).forEach((d, j) => (rows[j * 2 * count + i] = d))
     offsets[i] = 0
   }

@@ -16,7 +16,7 @@ export {
   evaluate,
 } from './evaluate'
 export { excessReader } from './excess'
-export { type Fit, type FitProblem, fitLeastWorst, leastSquares } from './fit'
+export { type Fit, type FitProblem, fitLeastWorst, leastSquares, leastSquaresRows } from './fit'
 export { type LikelyExcess, likelyExcess } from './likely'
 export {
   type Bonus,

@@ -37,10 +37,13 @@ export function likelyExcess(prepared: Prepared, samples = 256): LikelyExcess {
   }
   const linear = isLinear(measure)
   const chances = events.map((e) => chanceOf(e, atoms, linear ? EXACT : CRUDE))
-  const rough = Math.max(...events.map(({ mean, sigma }) => mean + 3 * sigma))
+  const rough = Math.max(
+    ...events.flatMap(({ isBound, mean, sigma }) => (isBound ? [] : [mean + 3 * sigma])),
+  )
   const alone = linear ? tightestAlone(events, chances, rough) : rough
   const spread = (alone - (events[0] as Event).mean) / 3
-  const union = (t: number): number => chances.reduce((sum, chance) => sum + chance(t), 0)
+  const union = (t: number): number =>
+    chances.reduce((sum, chance, i) => sum + (events[i]?.isBound ? 0 : chance(t)), 0)
   const together = pointOf(union, alone, spread)
   const bracket: readonly [number, number] = linear ? [alone, together] : [-Infinity, together]
   const isNarrow = together - alone <= NARROW * Math.abs(measure.allowed + together)
@@ -89,9 +92,13 @@ type Chance = (t: number) => number
 function chanceOf(event: Event, atoms: Atoms, nearly: number): Chance {
   const { centre, mean, weights } = event
   const { others, sigma } = splitWeights(weights, atoms)
-  if (isNearlyNormal(event, sigma, nearly)) return (t) => normalAbove((t - mean) / event.sigma)
-  return (t) => partsAbove({ centre, sigma, others }, t)
+  if (isNearlyNormal(event, sigma, nearly))
+    return (t) => normalAbove((overOf(event, t) - mean) / event.sigma)
+  return (t) => partsAbove({ centre, sigma, others }, overOf(event, t))
 }
+
+/** What an event has to go over for a piece to fail at a level. */
+const overOf = ({ isBound }: Event, level: number): number => (isBound ? 0 : level)
 
 /** Part of the variance that is not normal, under which its shape does not show; or shows too little to aim by. */
 const EXACT = 0.001
@@ -158,13 +165,14 @@ function drawn(
   asked: number,
   bracket: readonly [number, number],
 ): LikelyExcess {
-  // Loose draws spread wider: more of them are needed for the same figure.
-  const samples = prepared.isLoose ? 6 * asked : asked
+  // Loose draws spread wider, bounds hide much of what is drawn: more are needed for the same figure.
+  const hasBounds = events.some((e) => e.isBound)
+  const samples = asked * (prepared.isLoose ? 6 : hasBounds ? 3 : 1)
   const nominal = Math.min(...events.map((e) => e.mean))
   const spread = together - nominal
   let level = together - 0.12 * spread
   let rough = drawTail(prepared, events, chances, level, samples / 4)
-  for (let round = 0; round < 6 && rough.total < BEYOND; round++) {
+  for (let round = 0; round < 20 && rough.total < BEYOND; round++) {
     level -= 0.15 * (level - nominal)
     rough = drawTail(prepared, events, chances, level, samples / 4)
   }
@@ -207,6 +215,8 @@ interface TailDraws {
 
 interface Aim {
   readonly event: Event
+  /** What the event is drawn over. */
+  readonly level: number
   /** Part of the draws that aim at this event. */
   readonly part: number
   /** Standard deviation of its normal part; 0 when that is next to nothing, or the aim is loose. */
@@ -259,7 +269,7 @@ function drawTail(
     for (let j = 0; j < draw.length; j++) draw[j] = (columns[j] as Float64Array)[i] as number
     for (const { atom, theta } of aim.tilts)
       draw[atom] = tilted(atoms.shapes[atom] as Shape, theta, draw[atom] as number)
-    if (aim.sigma > 0) moveOver(aim, draw, atoms, level, within)
+    if (aim.sigma > 0) moveOver(aim, draw, atoms, within)
     else if (aim.leans > 0) leanTo(aim, draw, atoms)
     for (let k = 0; k < forms; k++)
       values[k] =
@@ -268,7 +278,7 @@ function drawTail(
       read[f] = figureValue(figures[f] as SharedFigure, values)
     let density = 0
     for (let a = 0; a < aims.length; a++)
-      density += densityOf(aims[a] as Aim, draw, read, level, atoms.shapes)
+      density += densityOf(aims[a] as Aim, draw, read, atoms.shapes)
     weight[i] = density > 0 ? 1 / density / samples : 0
     excess[i] = reader.read(values)
   }
@@ -290,11 +300,12 @@ function aimsOf(
   const sum = kept.reduce((all, { p }) => all + p, 0)
   return kept.map(({ event, p }): Aim => {
     const { others, sigma } = splitWeights(event.weights, atoms)
+    const over = overOf(event, level)
     const lambda = Math.max(
       0,
       isNearlyNormal(event, sigma, CRUDE)
-        ? (level - event.mean) / event.sigma ** 2
-        : saddlepoint(others, sigma, level - event.centre),
+        ? (over - event.mean) / event.sigma ** 2
+        : saddlepoint(others, sigma, over - event.centre),
     )
     const tilts = others.map(({ atom, scale, shape }): Tilt => {
       const theta = Math.max(-30, Math.min(30, lambda * scale))
@@ -302,6 +313,7 @@ function aimsOf(
     })
     return {
       event,
+      level: over,
       part: p / sum,
       sigma: sigma > 1e-3 * event.sigma ? sigma : 0,
       leans: 0,
@@ -328,7 +340,7 @@ function looseAims(
   const aims = aimsOf(events, chances, atoms, level).map((aim): Aim => {
     const { event, sigma, tilts } = aim
     const others = splitWeights(event.weights, atoms)
-    const leans = Math.max(0, (level - event.mean) / event.sigma ** 2)
+    const leans = Math.max(0, (aim.level - event.mean) / event.sigma ** 2)
     return {
       ...aim,
       part: aim.part * (1 - AS_IT_HAPPENS),
@@ -351,10 +363,9 @@ function leanTo({ event, leans }: Aim, draw: Float64Array, { shapes }: Atoms): v
 
 /** Moves the normal atoms so that the event's figure lies over the level, by its own tail; the rest follows. */
 function moveOver(
-  { event, sigma }: Aim,
+  { event, level, sigma }: Aim,
   draw: Float64Array,
   { shapes }: Atoms,
-  level: number,
   within: number,
 ): void {
   const { centre, weights } = event
@@ -382,10 +393,9 @@ function densityOf(
   aim: Aim,
   draw: Float64Array,
   read: Float64Array,
-  level: number,
   shapes: readonly Shape[],
 ): number {
-  const { event, part, sigma, tilts } = aim
+  const { event, level, part, sigma, tilts } = aim
   if (sigma > 0) {
     const { at, by } = event
     let figure = event.constant

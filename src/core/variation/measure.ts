@@ -56,6 +56,11 @@ export type Check =
 export interface Gauge {
   readonly motions: number
   readonly checks: readonly Check[]
+  /**
+   * What bounds the motion: a motion is admitted only where none of these is over 0. A piece that admits
+   * none fails, by what the bounds would have to give and what goes over there. Only with motions.
+   */
+  readonly bounds?: readonly Check[] | undefined
 }
 
 /** What a requirement asks, over readings in mm (or rad for angles); its excess is the largest of its gauges'. */
