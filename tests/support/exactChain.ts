@@ -13,8 +13,10 @@ export interface BodyPlane {
   readonly kind: 'plane'
   readonly at: V
   readonly normal: V
-  /** Corners as drawn. */
+  /** Corners as drawn, uncut. */
   readonly corners: readonly V[]
+  /** What a flat plate could touch once all is cut: corners bitten off are replaced by the ends of the bite. */
+  readonly outline: readonly V[]
 }
 export interface BodyLine {
   readonly kind: 'line'
@@ -58,10 +60,14 @@ export function drawnSurfaces(part: Part): Map<string, BodySurface> {
       normal,
       at: corner(u / 2, v / 2),
       corners: [corner(0, 0), corner(u, 0), corner(u, v), corner(0, v)],
+      outline: [],
     })
   }
+  for (const [id, face] of found)
+    if (face.kind === 'plane') found.set(id, { ...face, outline: bitten(part, face) })
   for (const feature of part.features) {
-    if (feature.kind !== 'hole') throw new Error('the exact chain knows holes only')
+    if (feature.kind === 'pocket') continue
+    if (feature.kind !== 'hole') throw new Error('the exact chain knows holes and bites only')
     const normal = NORMALS[feature.on]
     const face = found.get(feature.on) as BodyPlane
     const k = normal.findIndex((v) => v !== 0)
@@ -91,6 +97,32 @@ export function drawnSurfaces(part: Part): Map<string, BodySurface> {
     })
   }
   return found
+}
+
+/** Corners of a face less those in pockets at the corners of the block, with the ends of each bite. */
+function bitten(part: Part, { corners, normal }: BodyPlane): readonly V[] {
+  const size: V = [part.size.x.mm, part.size.y.mm, part.size.z.mm]
+  let left = [...corners]
+  for (const feature of part.features) {
+    if (feature.kind !== 'pocket' || feature.extent.kind !== 'deep') continue
+    // Of a pocket on the top, at the corner left and back.
+    const [low, high]: [V, V] = [
+      [0, size[1] - feature.up.mm, size[2] - feature.extent.depth.mm],
+      [feature.across.mm, size[1], size[2]],
+    ]
+    const isIn = (p: V): boolean =>
+      p.every((v, k) => v > (low[k] ?? 0) - 1e-9 && v < (high[k] ?? 0) + 1e-9)
+    const at = left.find(isIn)
+    if (!at) continue
+    const across = [0, 1, 2].filter((k) => Math.abs(normal[k] ?? 0) < 0.5)
+    const ends = across.map((k): V => {
+      const p = [...at]
+      p[k] = at[k] === high[k] ? (low[k] ?? 0) : (high[k] ?? 0)
+      return p as unknown as V
+    })
+    left = [...left.filter((p) => p !== at), ...ends]
+  }
+  return left
 }
 
 /** Draws one error: normal with the stated ± as three sigma, or one-sided. The same name, the same error, all through a piece. */
@@ -308,6 +340,7 @@ function runSetup(
   const pose: Pose = { turn: [a, b, c], shift: [x, y, z] }
   const zero = zeroFound(workshop, part, setup, i, stand, pose, drawn, body, draw)
   for (const op of setup.ops) {
+    if (part.features.find((f) => f.id === op.feature)?.kind === 'pocket') continue
     const process = SIDE_NAMES.includes(op.feature as Side)
       ? op.feature === setup.up
         ? ('face' as const)

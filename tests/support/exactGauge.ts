@@ -103,7 +103,7 @@ const realCorners = (nominal: BodyPlane, real: BodyPlane, move: Move): V[] => {
   const at = move(real.at)
   const normal = unit(sub(move(add(real.at, real.normal)), at))
   // Along the nominal normal from the corner as drawn to the real plane.
-  return nominal.corners.map((corner) =>
+  return nominal.outline.map((corner) =>
     add(corner, times(nominal.normal, dot(sub(at, corner), normal) / dot(nominal.normal, normal))),
   )
 }

@@ -60,6 +60,7 @@ function plan(seed: number): { part: Part; way: Way } {
     centred: false,
   })
   const blind = uniform() < 0.5
+  const bite = { across: mm(between(8, 30)), up: mm(between(8, 20)), deep: mm(between(6, 14)) }
   const part: Part = {
     ...base,
     size,
@@ -88,6 +89,22 @@ function plan(seed: number): { part: Part; way: Way } {
           ].map(([across = 0, up = 0]) => ({ across: mm(across), up: mm(up) })),
         },
       }),
+      // Bites off a corner of top, left and back, so that what touches there is no rectangle.
+      {
+        kind: 'pocket',
+        id: 'bite',
+        on: 'top',
+        across: bite.across,
+        up: bite.up,
+        extent: { kind: 'deep', depth: bite.deep },
+        place: {
+          dims: [
+            { from: 'left', at: mm(bite.across.mm / 2) },
+            { from: 'back', at: mm(bite.up.mm / 2) },
+          ],
+          centred: false,
+        },
+      },
     ],
   }
   const fixture = { kind: 'fixture' } as const
@@ -119,7 +136,7 @@ function plan(seed: number): { part: Part; way: Way } {
         footing: { lead, edits: [] },
         zero: { offset: 'G54', x: zeroX, y: zeroY, z: fixture },
       }),
-      s('s-5', 'top', pick(['back', 'front'] as const), ['two'], {
+      s('s-5', 'top', pick(['back', 'front'] as const), ['two', 'bite'], {
         zero: {
           offset: 'G54',
           x: pick([{ kind: 'bore', feature: 'one', instrument: 'indicator' } as const, fixture]),

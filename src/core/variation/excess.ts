@@ -1,4 +1,10 @@
-import { type CompiledGauge, type CompiledMeasure, type Line, stepFigures } from './compile'
+import {
+  type CompiledCheck,
+  type CompiledGauge,
+  type CompiledMeasure,
+  type Line,
+  stepFigures,
+} from './compile'
 import { emptyProblem, fillMoves, fitLeastWorst, leastSquaresRows } from './fit'
 import { bonusAt } from './measure'
 
@@ -13,8 +19,17 @@ export interface ExcessReader {
   read(values: Float64Array): number
   /** The excess, and how it changes with each value (a subgradient), put into `slopes`. */
   readWithSlopes(values: Float64Array, slopes: Float64Array): number
-  /** The figures that are shown for a piece: each reading between limits, or the zone used. */
-  shown(values: Float64Array, out: number[]): void
+  /** The excess of many pieces at once: a row of the columns is one piece's `values`. */
+  readColumns(columns: readonly Float64Array[], pieces: number, out: Float64Array): void
+  /** How many readings between limits are shown for a piece. */
+  readonly shownOfPiece: number
+  /** Those readings of all rows, from a place on, after `readColumns` has filled in the steps. */
+  shownOfColumns(
+    columns: readonly Float64Array[],
+    pieces: number,
+    out: Float64Array,
+    from: number,
+  ): void
 }
 
 export function excessReader(measure: CompiledMeasure): ExcessReader {
@@ -22,17 +37,21 @@ export function excessReader(measure: CompiledMeasure): ExcessReader {
   const room = forms + stepFigures(measure.steps)
   const steps = stepReader(measure)
   const gauges = measure.gauges.map((gauge) => gaugeReader(gauge, forms))
-  const readSteps = (values: Float64Array): void => steps.read(values)
+  const between = measure.gauges.flatMap(({ checks }) =>
+    checks.flatMap((check) => (check.kind === 'between' ? [check] : [])),
+  )
+  const read = (values: Float64Array): number => {
+    steps.read(values)
+    let worst = -Infinity
+    for (const gauge of gauges) worst = Math.max(worst, gauge.read(values))
+    return worst
+  }
+  const isStill = measure.steps.length === 0 && measure.gauges.every((g) => g.motions === 0)
   return {
     room,
-    read: (values) => {
-      readSteps(values)
-      let worst = -Infinity
-      for (const gauge of gauges) worst = Math.max(worst, gauge.read(values))
-      return worst
-    },
+    read,
     readWithSlopes: (values, slopes) => {
-      readSteps(values)
+      steps.read(values)
       slopes.fill(0)
       let [worst, at] = [-Infinity, 0]
       gauges.forEach((gauge, i) => {
@@ -43,18 +62,64 @@ export function excessReader(measure: CompiledMeasure): ExcessReader {
       steps.back(values, slopes)
       return worst
     },
-    shown: (values, out) => {
-      readSteps(values)
-      if (measure.kind === 'limits') {
-        for (const gauge of measure.gauges)
-          for (const check of gauge.checks)
-            if (check.kind === 'between') out.push(lineValue(check.value, values, forms))
+    readColumns: (columns, pieces, out) => {
+      if (isStill) {
+        out.fill(-Infinity, 0, pieces)
+        for (const { checks } of measure.gauges)
+          for (const check of checks) raiseColumn(check, columns, pieces, out)
         return
       }
-      let worst = -Infinity
-      for (const gauge of gauges) worst = Math.max(worst, gauge.read(values))
-      out.push(worst + measure.allowed)
+      const values = new Float64Array(room)
+      for (let i = 0; i < pieces; i++) {
+        for (let k = 0; k < forms; k++) values[k] = columns[k]?.[i] as number
+        out[i] = read(values)
+        for (let k = forms; k < room; k++) (columns[k] as Float64Array)[i] = values[k] as number
+      }
     },
+    shownOfPiece: between.length,
+    shownOfColumns: (columns, pieces, out, from) => {
+      between.forEach(({ value }, n) => {
+        const at = from + n * pieces
+        out.set((columns[value.form] as Float64Array).subarray(0, pieces), at)
+        for (const { coefficient, value: step } of value.uses) {
+          const figure = columns[forms + step] as Float64Array
+          for (let i = 0; i < pieces; i++)
+            out[at + i] = (out[at + i] as number) + coefficient * (figure[i] as number)
+        }
+      })
+    },
+  }
+}
+
+/** Raises the excess of each piece to that of one check; without steps or motions. */
+function raiseColumn(
+  check: CompiledCheck,
+  columns: readonly Float64Array[],
+  pieces: number,
+  out: Float64Array,
+): void {
+  const column = (line: Line): Float64Array => columns[line.form] as Float64Array
+  if (check.kind === 'between') {
+    const [value, { lower, upper }] = [column(check.value), check]
+    const plus = check.plus && column(check.plus)
+    for (let i = 0; i < pieces; i++) {
+      const y = value[i] as number
+      const w = (y - upper > lower - y ? y - upper : lower - y) + (plus ? (plus[i] as number) : 0)
+      if (w > (out[i] as number)) out[i] = w
+    }
+    return
+  }
+  const [first, second, { bonus, diameter, factor }] = [
+    column(check.first),
+    column(check.second),
+    check,
+  ]
+  const size = bonus && column(bonus.size)
+  for (let i = 0; i < pieces; i++) {
+    const [a, b] = [first[i] as number, second[i] as number]
+    const gained = bonus && size ? bonusAt(bonus, size[i] as number) : 0
+    const w = factor * Math.sqrt(a * a + b * b) - diameter - gained
+    if (w > (out[i] as number)) out[i] = w
   }
 }
 

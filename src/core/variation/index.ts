@@ -32,7 +32,7 @@ export {
 } from './measure'
 export { normalAbove, normalPointAbove } from './normal'
 export { type Prepared, prepare } from './prepare'
-export { normalStream, sampler, seededUniform } from './random'
+export { normalStream, seededUniform } from './random'
 export {
   type SimulatedMeasure,
   type Simulation,

@@ -190,10 +190,9 @@ function drawn(
   const sum = (t: number): number => chances.reduce((all, chance) => all + chance(t), 0)
   // What hardly ever fails: the sum of the single readings, in the proportion found where it was drawn.
   const nearly = (sum(0) * draws.total) / sum(draws.level)
+  const atZero = isClose || point > 0 ? 2 * samples : samples
   const far =
-    nearly < RARE
-      ? nearly
-      : Math.min(1, drawTail(prepared, events, chances, 0, 2 * samples).over(0))
+    nearly < RARE ? nearly : Math.min(1, drawTail(prepared, events, chances, 0, atZero).over(0))
   // Both come from one excess: whichever side of zero the point lies, the share agrees with it.
   return { point, failing: point > 0 ? Math.max(BEYOND, far) : Math.min(BEYOND, far), bracket }
 }
@@ -237,7 +236,7 @@ interface Tilt {
 }
 
 /** Events that all together could give no more than this part of the sum are not aimed at. */
-const NEGLIGIBLE = 5e-3
+const NEGLIGIBLE = 0.01
 
 function drawTail(
   prepared: Prepared,
@@ -259,6 +258,9 @@ function drawTail(
   const columns = atoms.shapes.map((shape, j) =>
     shape === 'normal' ? normalColumn(samples, j) : evenColumn(samples, j),
   )
+  const isPlain = (aim: Aim): boolean => aim.sigma > 0 && aim.tilts.length === 0
+  const plain = plainDensity(aims.filter(isPlain))
+  const others = aims.filter((aim) => !isPlain(aim))
   let [next, begun] = [0, 0]
   for (let i = 0; i < samples; i++) {
     const place = (i + 0.5) / samples
@@ -276,9 +278,8 @@ function drawTail(
         (atoms.centre[k] as number) + valueOf(atoms.forms[k] as Atoms['forms'][number], draw)
     for (let f = 0; f < figures.length; f++)
       read[f] = figureValue(figures[f] as SharedFigure, values)
-    let density = 0
-    for (let a = 0; a < aims.length; a++)
-      density += densityOf(aims[a] as Aim, draw, read, atoms.shapes)
+    let density = plain(read)
+    for (const other of others) density += densityOf(other, draw, read, atoms.shapes)
     weight[i] = density > 0 ? 1 / density / samples : 0
     excess[i] = reader.read(values)
   }
@@ -388,6 +389,27 @@ function figureValue({ at, by, constant }: SharedFigure, values: Float64Array): 
   return sum
 }
 
+/** Densities of all aims that tilt nothing, added up: such an aim draws alike whatever lies over its level. */
+function plainDensity(aims: readonly Aim[]): (read: Float64Array) => number {
+  const starts = new Int32Array(aims.length + 1)
+  aims.forEach(({ event }, a) => (starts[a + 1] = (starts[a] as number) + event.at.length))
+  const at = Int32Array.from(aims.flatMap(({ event }) => [...event.at]))
+  const by = Float64Array.from(aims.flatMap(({ event }) => [...event.by]))
+  const needed = Float64Array.from(aims, ({ event, level }) => level - event.constant)
+  const density = aims[0]?.density ?? 0
+  return (read) => {
+    let hits = 0
+    for (let a = 0; a < needed.length; a++) {
+      let figure = 0
+      const end = starts[a + 1] as number
+      for (let k = starts[a] as number; k < end; k++)
+        figure += (by[k] as number) * (read[at[k] as number] as number)
+      if (figure > (needed[a] as number)) hits++
+    }
+    return hits * density
+  }
+}
+
 /** How much more often this aim draws a piece than it happens, times its part of the draws. */
 function densityOf(
   aim: Aim,
@@ -402,7 +424,6 @@ function densityOf(
     for (let k = 0; k < at.length; k++)
       figure += (by[k] as number) * (read[at[k] as number] as number)
     if (!(figure > level)) return 0
-    if (tilts.length === 0) return aim.density
   }
   let [tilt, shifted] = [0, event.centre]
   for (const { atom, log, theta, weight } of tilts) {

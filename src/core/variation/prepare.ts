@@ -1,4 +1,4 @@
-import { type Atoms, atomsOf, gathered } from './atoms'
+import { type Atoms, atomsOf, gathered, smoothed } from './atoms'
 import { type CompiledMeasure } from './compile'
 import { type Event, eventsOf, type SharedFigure } from './events'
 import { type ExcessReader, excessReader } from './excess'
@@ -8,7 +8,7 @@ import { type Source } from './source'
 export interface Prepared {
   readonly measure: CompiledMeasure
   readonly sources: readonly Source[]
-  /** Every source by itself, and the forms over as few variables as they need. */
+  /** Every source by itself, and the forms over as few variables as they need, the smallest parts as normal. */
   readonly single: Atoms
   readonly atoms: Atoms
   readonly figures: readonly SharedFigure[]
@@ -22,7 +22,7 @@ export interface Prepared {
 
 export function prepare(measure: CompiledMeasure, sources: readonly Source[]): Prepared {
   const single = atomsOf(measure.forms, sources)
-  const atoms = gathered(single)
+  const atoms = gathered(smoothed(single))
   return {
     measure,
     sources,

@@ -1,10 +1,9 @@
-import { type Atoms, atomsOf, gathered, valueOf } from './atoms'
+import { type Atoms, atomsOf, gathered, type Shape } from './atoms'
 import { LIKELY } from './combine'
 import { type CompiledMeasure } from './compile'
 import { excessReader } from './excess'
 import { normalStream, seededUniform } from './random'
 import { type Source } from './source'
-import { type Sparse } from './sparse'
 
 export interface SimulationOptions {
   /** 100 … 2 000 000. */
@@ -34,7 +33,7 @@ export interface Simulation extends SimulationOptions {
   readonly measures: readonly SimulatedMeasure[]
 }
 
-const CHUNK = 4_000
+const CHUNK = 4000
 const BINS = 41
 
 /**
@@ -75,66 +74,120 @@ function* simulateOne(
   seed: number,
 ): Generator<number, SimulatedMeasure> {
   const reader = excessReader(measure)
-  const draw = valuesDrawer(gathered(atomsOf(measure.forms, sources)), seed)
-  const values = new Float64Array(reader.room)
+  const draw = columnDrawer(gathered(atomsOf(measure.forms, sources)), seed)
+  const columns = Array.from({ length: reader.room }, () => new Float64Array(CHUNK))
   const excess = new Float64Array(samples)
-  const shown: number[] = []
-  let rejected = 0
-  for (let i = 0; i < samples; i++) {
-    draw(values)
-    const v = reader.read(values)
-    excess[i] = v
-    if (v > 0) rejected++
-    if (measure.kind === 'limits') reader.shown(values, shown)
-    if (i % CHUNK === CHUNK - 1 || i === samples - 1) yield (i + 1) / samples
+  const isLimits = measure.kind === 'limits'
+  const readings = new Float64Array(isLimits ? samples * reader.shownOfPiece : 0)
+  for (let done = 0; done < samples; done += CHUNK) {
+    const count = Math.min(CHUNK, samples - done)
+    draw(columns, count)
+    reader.readColumns(columns, count, excess.subarray(done))
+    if (isLimits) reader.shownOfColumns(columns, count, readings, done * reader.shownOfPiece)
+    yield (done + count) / samples
   }
-  const sorted = excess.sort()
-  const point = sorted[Math.min(samples - 1, Math.floor(LIKELY * samples))] ?? 0
-  const readings =
-    measure.kind === 'limits'
-      ? Float64Array.from(shown).sort()
-      : sorted.map((v) => v + measure.allowed)
-  return { rejected: rejected / samples, point, ...summary(readings, measure.kind) }
+  let rejected = 0
+  for (let i = 0; i < samples; i++) if ((excess[i] as number) > 0) rejected++
+  const all = new Binned(excess)
+  const point = all.quantile(LIKELY)
+  const { allowed } = measure
+  if (isLimits) {
+    const shown = new Binned(readings)
+    const [low, high] = [shown.quantile(1 - UPPER), shown.quantile(UPPER)]
+    const { histogram, mean } = shown
+    return { rejected: rejected / samples, point, low, high, mean, histogram }
+  }
+  const { counts, from, to } = all.histogram
+  return {
+    rejected: rejected / samples,
+    point,
+    low: 0,
+    high: point + allowed,
+    mean: all.mean + allowed,
+    histogram: { from: from + allowed, to: to + allowed, counts },
+  }
 }
 
-/** Puts the values of a measure's forms, drawn together, into an array. */
-function valuesDrawer(
+/** Puts the values of a measure's forms, drawn together, into columns: a row is one piece. */
+function columnDrawer(
   { centre, count, forms, shapes }: Atoms,
   seed: number,
-): (values: Float64Array) => void {
+): (columns: readonly Float64Array[], pieces: number) => void {
   const uniform = seededUniform(seed)
   const normal = normalStream(uniform)
-  const piece = new Float64Array(count)
-  return (values) => {
-    for (let j = 0; j < count; j++) {
-      const shape = shapes[j]
-      piece[j] =
-        shape === 'normal' ? normal() : shape === 'uniform' ? 2 * uniform() - 1 : Math.abs(normal())
-    }
-    for (let k = 0; k < forms.length; k++)
-      values[k] = (centre[k] as number) + valueOf(forms[k] as Sparse, piece)
+  const drawn = Array.from({ length: count }, () => new Float64Array(CHUNK))
+  const fill: Readonly<Record<Shape, (column: Float64Array, pieces: number) => void>> = {
+    normal: (column, pieces) => {
+      for (let i = 0; i < pieces; i++) column[i] = normal()
+    },
+    uniform: (column, pieces) => {
+      for (let i = 0; i < pieces; i++) column[i] = 2 * uniform() - 1
+    },
+    half: (column, pieces) => {
+      for (let i = 0; i < pieces; i++) column[i] = Math.abs(normal())
+    },
+  }
+  return (columns, pieces) => {
+    drawn.forEach((column, j) => fill[shapes[j] as Shape](column, pieces))
+    forms.forEach(({ coefficients, indices }, k) => {
+      const column = columns[k] as Float64Array
+      column.fill(centre[k] as number, 0, pieces)
+      indices.forEach((atom, n) => {
+        const [by, from] = [coefficients[n] as number, drawn[atom] as Float64Array]
+        for (let i = 0; i < pieces; i++)
+          column[i] = (column[i] as number) + by * (from[i] as number)
+      })
+    })
   }
 }
 
-function summary(
-  sorted: Float64Array,
-  kind: CompiledMeasure['kind'],
-): Omit<SimulatedMeasure, 'rejected' | 'point'> {
-  const quantile = (p: number): number =>
-    sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0
-  const [from, to] = [sorted[0] ?? 0, sorted[sorted.length - 1] ?? 0]
-  const counts = new Array<number>(BINS).fill(0)
-  const width = (to - from) / BINS || 1
-  let sum = 0
-  for (const value of sorted) {
-    const bin = Math.min(BINS - 1, Math.floor((value - from) / width))
-    counts[bin] = (counts[bin] ?? 0) + 1
-    sum += value
+/** Values over equal bins, in which a quantile is looked for without sorting the rest. */
+class Binned {
+  readonly from: number
+  readonly to: number
+  readonly mean: number
+  private readonly perWidth: number
+  /** One more: the largest value lies on the far edge of the last. */
+  private readonly counts = new Int32Array(BINS + 1)
+
+  constructor(private readonly values: Float64Array) {
+    let [from, to, sum] = [values[0] ?? 0, values[0] ?? 0, 0]
+    for (let i = 0; i < values.length; i++) {
+      const value = values[i] as number
+      if (value < from) from = value
+      if (value > to) to = value
+      sum += value
+    }
+    ;[this.from, this.to, this.mean] = [from, to, sum / Math.max(1, values.length)]
+    const perWidth = (this.perWidth = BINS / (to - from || 1))
+    const { counts } = this
+    for (let i = 0; i < values.length; i++) {
+      const bin = (((values[i] as number) - from) * perWidth) | 0
+      counts[bin] = (counts[bin] as number) + 1
+    }
   }
-  return {
-    low: kind === 'limits' ? quantile(0.00135) : 0,
-    high: kind === 'limits' ? quantile(0.99865) : quantile(LIKELY),
-    mean: sum / Math.max(1, sorted.length),
-    histogram: { from, to, counts },
+
+  quantile(p: number): number {
+    const { counts, from, perWidth, values } = this
+    let [bin, before] = [0, 0]
+    const place = Math.min(values.length - 1, Math.floor(p * values.length))
+    while (bin < BINS && before + (counts[bin] as number) <= place)
+      before += counts[bin++] as number
+    const inside = new Float64Array(counts[bin] as number)
+    let filled = 0
+    for (let i = 0; i < values.length; i++) {
+      const value = values[i] as number
+      if ((((value - from) * perWidth) | 0) === bin) inside[filled++] = value
+    }
+    return inside.sort()[place - before] ?? 0
+  }
+
+  get histogram(): SimulatedMeasure['histogram'] {
+    const counts = Array.from(this.counts.subarray(0, BINS))
+    counts[BINS - 1] = (counts[BINS - 1] ?? 0) + (this.counts[BINS] ?? 0)
+    return { from: this.from, to: this.to, counts }
   }
 }
+
+/** The upper of the two points between which 99.73 % of readings lie. */
+const UPPER = 1 - (1 - LIKELY) / 2
