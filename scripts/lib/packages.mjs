@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { bundleBackroom } from './backroom.mjs'
 import { run, runBeside } from './shell.mjs'
 import { Stop, step } from './say.mjs'
 
@@ -61,8 +62,10 @@ function sourceHash() {
 /** Builds the application when the sources are not those of the last build. */
 export async function needBuild() {
   const now = sourceHash()
-  if (existsSync('.next/BUILD_ID') && stampOf('build') === now) return
+  const isThere = existsSync('.next/BUILD_ID') && existsSync('.foothold/build/backroom.mjs')
+  if (isThere && stampOf('build') === now) return
   step('Building (half a minute)')
+  await bundleBackroom()
   const built = await runBeside('npx', ['next', 'build'], { env: { NEXT_TELEMETRY_DISABLED: '1' } })
   if (!built.ok)
     throw new Stop(`The build failed:\n${built.out.slice(-3000)}\n${built.err.slice(-2000)}`)

@@ -4,6 +4,8 @@ import * as schema from './schema'
 
 export type Database = NodePgDatabase<typeof schema>
 
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
+
 const holder = globalThis as typeof globalThis & { footholdPool?: Pool }
 
 /** The database named by DATABASE_URL; one pool for each process. */

@@ -5,17 +5,20 @@ export {
   appendVersion,
   type DocumentRecord,
   findDocument,
-  insertDocument,
+  insertWay,
   listDocuments,
-  setDocumentRemoved,
+  listDocumentsOf,
+  setWayRemoved,
 } from './repositories/documents'
 export {
+  countArchived,
   findJobRecord,
   hasDemoJobs,
   insertJob,
   type JobRecord,
-  listJobRecords,
+  type JobQuery,
   type NewDocument,
+  pageOfJobs,
   setJobArchived,
 } from './repositories/jobs'
 export {
@@ -45,4 +48,13 @@ export {
   setZeroRecordWithdrawn,
   type ZeroRow,
 } from './repositories/zeros'
-export { insertWorkshop, readWorkshop, writeGear } from './repositories/workshop'
+export { listStandings, type StandingRow, writeStanding } from './repositories/standings'
+export {
+  insertWorkshop,
+  readShop,
+  readWorkshop,
+  removeItem,
+  type SetAside,
+  type Shop,
+  writeGear,
+} from './repositories/workshop'

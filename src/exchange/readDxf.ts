@@ -31,6 +31,8 @@ export interface DxfDrawing {
 export const MOST_DXF_CHARS = 40_000_000
 const MOST_ENTITIES = 200_000
 const DEEPEST_INSERT = 8
+/** Most entities and inserted blocks that are looked at, one by one. */
+const MOST_VISITS = 1_000_000
 
 /** `$INSUNITS` of the drawing to mm: inch, foot, mm, cm, m. Source: the published DXF reference, from memory. */
 const UNIT_MM: Readonly<Record<number, number>> = { 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000 }
@@ -42,20 +44,30 @@ export function readDxf(text: string): Result<DxfDrawing> {
       'dxf.large',
       `The file has ${(text.length / 1e6).toFixed(0)} MB; ${MOST_DXF_CHARS / 1e6} MB is the most that is read.`,
     )
-  if (/[\u0000]/.test(text.slice(0, 4000)))
+  if (text.slice(0, 4000).includes('\0'))
     return fail('dxf.binary', 'This is a binary file. Save the drawing as DXF in text form.')
-  if (countEntities(text) > MOST_ENTITIES)
+  const { ends, entities, hasSections } = survey(text)
+  if (entities > MOST_ENTITIES)
     return fail(
       'dxf.many',
       `The drawing has over ${MOST_ENTITIES} entities. Save only the layers with the holes.`,
     )
-  if (!/^\s*0\s*\r?\n\s*SECTION/m.test(text))
-    return fail('dxf.foreign', 'This is not a DXF file: it has no sections.')
+  if (!hasSections) return fail('dxf.foreign', 'This is not a DXF file: it has no sections.')
+  if (!ends)
+    return fail(
+      'dxf.cut',
+      'The DXF file is cut short: its last line, EOF, is missing. Save the drawing again and send all of it.',
+    )
   const parsed = parse(text)
   if (!parsed.ok) return parsed
   const drawing = parsed.value
   const reader = new Reader(drawing.blocks)
   for (const entity of drawing.entities) reader.read(entity, IDENTITY, '0', 0)
+  if (reader.visits > MOST_VISITS)
+    return fail(
+      'dxf.many',
+      `The inserted blocks make over ${MOST_VISITS} pieces of drawing. Resolve the blocks, or save only the layers with the holes.`,
+    )
   if (reader.holes.length > MOST_ENTITIES)
     return fail('dxf.many', `The inserted blocks make over ${MOST_ENTITIES} holes.`)
   const counts = new Map<string, number>()
@@ -71,12 +83,24 @@ export function readDxf(text: string): Result<DxfDrawing> {
   })
 }
 
-/** Group code 0 begins an entity; codes and values take turns, a line each. */
-function countEntities(text: string): number {
-  const lines = text.split('\n')
-  let count = 0
-  for (let i = 0; i < lines.length; i += 2) if (lines[i]?.trim() === '0') count++
-  return count
+/** Group code 0 begins an entity; codes and values take turns, a line each, up to EOF. */
+function survey(text: string): { entities: number; hasSections: boolean; ends: boolean } {
+  let [entities, hasSections, at] = [0, false, 0]
+  const line = (): string | undefined => {
+    if (at > text.length) return undefined
+    const end = text.indexOf('\n', at)
+    const found = text.slice(at, end < 0 ? text.length : end).trim()
+    at = end < 0 ? text.length + 1 : end + 1
+    return found
+  }
+  for (let code = line(); code !== undefined; code = line()) {
+    const value = line()
+    if (code !== '0') continue
+    if (value === 'EOF') return { entities, hasSections, ends: true }
+    if (value === 'SECTION') hasSections = true
+    entities++
+  }
+  return { entities, hasSections, ends: false }
 }
 
 interface Parsed {
@@ -131,11 +155,13 @@ const compose = (m: Affine, n: Affine): Affine => ({
 class Reader {
   readonly holes: DrawnHole[] = []
   readonly skipped = new Map<string, { kind: string; layer: string; count: number }>()
+  visits = 0
 
   constructor(private readonly blocks: Parsed['blocks']) {}
 
   read(entity: IEntity, at: Affine, parentLayer: string, depth: number): void {
-    if (this.holes.length > MOST_ENTITIES) return
+    if (this.isFull) return
+    this.visits++
     // Layer 0 inside a block takes the layer of the insert.
     const layer = entity.layer === '0' || !entity.layer ? parentLayer : entity.layer
     switch (entity.type) {
@@ -150,6 +176,10 @@ class Reader {
       default:
         this.skip(entity.type, layer)
     }
+  }
+
+  private get isFull(): boolean {
+    return this.visits > MOST_VISITS || this.holes.length > MOST_ENTITIES
   }
 
   private circle(circle: ICircleEntity, at: Affine, layer: string): void {
@@ -184,8 +214,10 @@ class Reader {
     const [sx, sy] = [insert.xScale ?? 1, insert.yScale ?? 1]
     const [c, s] = [Math.cos(turn), Math.sin(turn)]
     const base = block.position ?? { x: 0, y: 0 }
-    for (let row = 0; row < Math.min(1000, insert.rowCount ?? 1); row++) {
-      for (let column = 0; column < Math.min(1000, insert.columnCount ?? 1); column++) {
+    for (let row = 0; row < (insert.rowCount ?? 1) && !this.isFull; row++) {
+      for (let column = 0; column < (insert.columnCount ?? 1) && !this.isFull; column++) {
+        // An empty block inserted many times is work too.
+        this.visits++
         const [dx, dy] = [column * (insert.columnSpacing ?? 0), row * (insert.rowSpacing ?? 0)]
         const placed: Affine = {
           a: c * sx,

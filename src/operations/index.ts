@@ -1,7 +1,10 @@
 export { saveDocument, type Saved, stepHistory } from './documents'
 export { EXPORT_KINDS, type ExportKind, type ExportOptions, readPlace } from './exportOptions'
-export { analyseFile, checkFile, type Exported, exportFile } from './files'
-export { readDxf as readDrawing } from '@/exchange'
+export { type Exported } from './files'
+export { Busy } from './backroom/pool'
+export { analyseFile, checkFile, exportFile, readDocument, readDrawing } from './backroom'
+export { type GearChoice, importJob, type Imported } from './importing'
+export { allLookedAt, type JobList, type JobSummary, listJobs, type WayLine } from './jobList'
 export { beginAgain, type HoleWork, holeWork, measureHoles, tickHole } from './holes'
 export {
   changeFixture,
@@ -18,18 +21,15 @@ export {
 } from './fixtures'
 export { loadDemo } from './demo'
 export { labelAddress, labelCode } from './label'
-export { saveGear, saveShopFigures } from './workshop'
+export { clearAside, saveGear, saveShopFigures, shopNow } from './workshop'
 export { keepZero, registerAnchors, wayWork, withdrawZero, zeroRecords } from './zeros'
 export {
   addWay,
   archiveJob,
   copyJob,
   createJob,
-  importJob,
   jobFile,
-  type JobSummary,
   type JobView,
-  listJobs,
   loadJob,
   removeWay,
   workshopOrStandard,

@@ -11,7 +11,7 @@ import {
   STANDARD_WORKSHOP,
   type Workshop,
 } from '@/core/workshop'
-import { insertWorkshop, writeGear } from '@/db'
+import { insertWorkshop, readShop, removeItem, type Shop, writeGear } from '@/db'
 import { workshopOrStandard } from './jobs'
 
 /** Checks what a process holds, or the shop's conditions, and writes it. */
@@ -26,8 +26,7 @@ export async function saveShopFigures(
   const parsed = SHOP_SCHEMAS[kind].safeParse(body)
   if (!parsed.success) return refused(parsed.error)
   await insertWorkshop(STANDARD_WORKSHOP)
-  await writeGear(kind, id, parsed.data)
-  return succeed(await workshopOrStandard())
+  return written(await writeGear(kind, id, parsed.data))
 }
 
 /** Checks one piece of gear and writes it; every way is predicted with it from then on. */
@@ -41,8 +40,23 @@ export async function saveGear(
   if (parsed.data.id !== id)
     return fail('gear.id', 'The id of a piece of gear stays: ways refer to it.', 'id')
   await insertWorkshop(STANDARD_WORKSHOP)
-  await writeGear(kind, id, parsed.data)
-  return succeed(await workshopOrStandard())
+  return written(await writeGear(kind, id, parsed.data))
+}
+
+/** The workshop as it is read now, and what had to be set aside. */
+export const shopNow = async (): Promise<Shop> =>
+  (await readShop()) ?? { workshop: STANDARD_WORKSHOP, aside: [] }
+
+/** Takes what is set aside out of the workshop for good; the standard figure stands in for a figure of the shop. */
+export async function clearAside(kind: string, id: string): Promise<Result<Shop>> {
+  const item = (await shopNow()).aside.find((row) => row.kind === kind && row.id === id)
+  if (!item) return fail('gear.missing', 'Nothing of that name is set aside.')
+  await removeItem(item.kind, item.id)
+  return succeed(await shopNow())
+}
+
+async function written(done: Result<true>): Promise<Result<Workshop>> {
+  return done.ok ? succeed(await workshopOrStandard()) : done
 }
 
 function refused(error: ZodError): Result<never> {

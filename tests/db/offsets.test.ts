@@ -40,7 +40,9 @@ async function worm() {
     part: WORM_BLOCK,
     ways: [WORM_BLOCK_WAY_A],
   })
-  const id = must(await importJob(text))
+  const imported = must(await importJob(text))
+  if (imported.kind !== 'done') throw new Error('gear differs')
+  const { id } = imported
   const job = must(await loadJob(id))
   const [way] = job.ways
   const [first, second] = way?.body.setups ?? []

@@ -1,7 +1,7 @@
 import { type APIRequestContext, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { readProgram } from '../support/gcodeReader'
-import { accessible, expect, type Job, newJob, open, saved, test } from './support'
+import { accessible, expect, jobNow, newJob, open, saved, test } from './support'
 
 const PIER = readFileSync('docs/examples/pier-plate.foothold.json', 'utf8')
 
@@ -12,8 +12,7 @@ async function freshPier(request: APIRequestContext): Promise<{ job: string; way
     headers: { 'content-type': 'application/json' },
   })
   const { id } = (await made.json()) as { id: string }
-  const jobs = (await (await request.get('/api/jobs')).json()) as Job[]
-  const way = jobs.find((job) => job.id === id)?.ways[0]?.id
+  const way = (await jobNow(request, id)).ways[0]?.id
   if (!way) throw new Error('not imported')
   return { job: id, way }
 }

@@ -30,7 +30,7 @@ test('check, analyse and export over HTTP answer as the command line does', asyn
 test('bad input: a code, a sentence and a path each; nothing is saved', async ({ request }) => {
   const job = await freshWorm(request)
   const list = async (): Promise<number> =>
-    ((await (await request.get('/api/jobs')).json()) as unknown[]).length
+    ((await (await request.get('/api/jobs')).json()) as { total: number }).total
   const before = await list()
   const refused = async (
     response: Awaited<ReturnType<typeof request.post>>,

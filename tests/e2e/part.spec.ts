@@ -171,7 +171,7 @@ test('jobs: bring in a file, copy, put away and take out; a wrong file is told a
   await expect(page.getByRole('heading', { name: '<b>Brought in</b> copy' })).toBeVisible()
   await cards.filter({ hasText: '</b> copy' }).getByRole('button', { name: 'Put away' }).click()
   await expect(page.getByRole('heading', { name: '<b>Brought in</b> copy' })).toHaveCount(0)
-  await page.getByRole('button', { name: /^Put away \(/ }).click()
+  await page.getByRole('link', { name: /^Put away \(/ }).click()
   await page.getByRole('button', { name: 'Take out' }).first().click()
   await expect(page.getByText('Nothing is put away.')).toBeVisible()
 })

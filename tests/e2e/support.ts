@@ -23,7 +23,7 @@ export const WORM = readFileSync('docs/examples/worm-block.foothold.json', 'utf8
 
 export interface Job {
   readonly id: string
-  readonly ways: readonly { readonly id: string; readonly name: string }[]
+  readonly ways: readonly { readonly id: string }[]
 }
 
 /** A fresh copy of the worm block, so that tests do not disturb each other. */
@@ -34,12 +34,14 @@ export async function freshWorm(request: APIRequestContext): Promise<Job> {
       headers: { 'content-type': 'application/json' },
     })
   ).json()) as { id: string }
-  const answer = await request.get('/api/jobs')
-  if (!answer.ok()) throw new Error(`the list of jobs: ${answer.status()} ${await answer.text()}`)
-  const jobs = (await answer.json()) as (Job & { id: string })[]
-  const job = jobs.find((j) => j.id === id)
-  if (!job) throw new Error('not imported')
-  return job
+  return jobNow(request, id)
+}
+
+/** A job as the server has it. */
+export async function jobNow(request: APIRequestContext, id: string): Promise<Job> {
+  const answer = await request.get(`/api/jobs/${id}`)
+  if (!answer.ok()) throw new Error(`job ${id}: ${answer.status()} ${await answer.text()}`)
+  return (await answer.json()) as Job
 }
 
 export async function newJob(request: APIRequestContext, name: string): Promise<string> {

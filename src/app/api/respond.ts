@@ -1,6 +1,7 @@
 import { type Issue, type Result } from '@/core/issues'
 import { z } from 'zod'
-import { schemaIssues } from '@/core/formats'
+import { Busy } from '@/operations'
+import { brokenText, schemaIssues } from '@/core/formats'
 
 /** Largest request body that is read, bytes. */
 export const MOST_BODY_BYTES = 2_500_000
@@ -27,6 +28,11 @@ export async function respond(handler: () => Promise<Response>): Promise<Respons
   } catch (error) {
     if (error instanceof BadRequest)
       return Response.json({ issues: error.issues }, { status: error.status })
+    if (error instanceof Busy)
+      return Response.json(
+        { issues: [{ code: 'server.busy', path: '', sentence: error.message }] },
+        { status: 503, headers: { 'Retry-After': '2' } },
+      )
     if (isDatabaseAway(error))
       return Response.json(
         {
@@ -39,7 +45,7 @@ export async function respond(handler: () => Promise<Response>): Promise<Respons
             },
           ],
         },
-        { status: 503 },
+        { status: 503, headers: { 'Retry-After': '2' } },
       )
     console.error(error)
     return Response.json(
@@ -107,6 +113,8 @@ export async function bodyOf<Schema extends z.ZodType>(
   } catch {
     throw bad('body.json', 'The body is not JSON.')
   }
+  const broken = brokenText(value)
+  if (broken) throw new BadRequest([broken], 422)
   const parsed = schema.safeParse(value)
   if (!parsed.success) throw new BadRequest(schemaIssues(parsed.error), 422)
   return parsed.data

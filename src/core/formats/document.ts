@@ -4,7 +4,7 @@ import { type Part, partIssues, PartSchema } from '../part'
 import { type Way, wayIssues, WaySchema } from '../way'
 import { type Workshop, WorkshopSchema } from '../workshop'
 import { DOCUMENT_VERSION, upgradeDocument } from './upgrade'
-import { schemaIssues } from './zodIssues'
+import { brokenText, schemaIssues } from './zodIssues'
 
 /** A job in one open file: workshop, part and its ways. Millimetres and radians inside. */
 export const FootholdFileSchema = z.strictObject({
@@ -51,6 +51,8 @@ export function readDocument(value: unknown): Result<FootholdFile> {
       `The file is not a Foothold document: its “format” is not “foothold/1”.`,
       'format',
     )
+  const broken = brokenText(document)
+  if (broken) return { ok: false, issues: [broken] }
   const upgraded = upgradeDocument(document)
   if (!upgraded.ok) return upgraded
   const parsed = FootholdFileSchema.safeParse(upgraded.value)

@@ -13,4 +13,11 @@ export { holesCsv, MOST_ROWS, type PlaceRow, readPlaces } from './holeTable'
 export { CHECK_MM, holeTemplate, type Template, templateSvg } from './template'
 export { type OffsetLine, OFFSETS_CAUTION, offsetsCsv, offsetsProgram } from './offsets'
 export { DOCUMENT_VERSION, upgradeDocument } from './upgrade'
-export { schemaIssues } from './zodIssues'
+export { brokenText, schemaIssues } from './zodIssues'
+export {
+  type GearChange,
+  gearChanges,
+  type GearDifference,
+  gearDifferences,
+  underOwnNames,
+} from './gear'

@@ -1,1 +1,10 @@
-export { type Issue, type Result, fail, nearestWord, resultOf, succeed } from './issue'
+export {
+  type Issue,
+  type Result,
+  cutText,
+  fail,
+  isSame,
+  nearestWord,
+  resultOf,
+  succeed,
+} from './issue'

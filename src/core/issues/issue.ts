@@ -51,3 +51,26 @@ function editDistance(a: string, b: string): number {
   }
   return row[b.length] ?? 0
 }
+
+/** Whether two values of plain data say the same, in whatever order their fields stand. */
+export function isSame(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  if (Array.isArray(a) !== Array.isArray(b)) return false
+  const [p, q] = [a as Record<string, unknown>, b as Record<string, unknown>]
+  const told = (of: Record<string, unknown>): string[] =>
+    Object.keys(of).filter((key) => of[key] !== undefined)
+  const keys = told(p)
+  return keys.length === told(q).length && keys.every((key) => isSame(p[key], q[key]))
+}
+
+/** The first letters of a text: whole symbols, as people count them, not their halves. */
+export function cutText(text: string, most: number): string {
+  if (text.length <= most) return text
+  let cut = ''
+  for (const letter of text) {
+    if (cut.length + letter.length > most) break
+    cut += letter
+  }
+  return cut
+}

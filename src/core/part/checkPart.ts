@@ -3,13 +3,15 @@ import { type Issue } from '../issues'
 import { holeLimits, KNOWN_HOLE_FITS, parseThread } from '../standards'
 import { printLength } from '../units'
 import { featureLabel, resolveRef } from './refs'
-import { linkIssues, patternIssues } from './checkPattern'
+import { linkIssues, patternIssues, tooManyHoles } from './checkPattern'
 import { type Feature, type Part, type Requirement } from './schema'
 import { axisOf, planeOf, SIDES } from './side'
 import { holePoints, partSurfaces, placePoint, removedBox, sizeAlong } from './surfaces'
 
 /** What makes a part document contradict itself; it is not saved until these are right. */
 export function partIssues(part: Part): readonly Issue[] {
+  const tooMany = tooManyHoles(part)
+  if (tooMany) return [tooMany]
   const issues: Issue[] = []
   const seen = new Set<string>(SIDES)
   part.features.forEach((feature, i) => {

@@ -6,6 +6,23 @@ import { holeCount } from './surfaces'
 /** Most holes that one feature may have. */
 export const MOST_HOLES = 2000
 
+/** Most holes that all features of a part may have together. */
+export const MOST_HOLES_OF_PART = 5000
+
+/** Told before anything is laid out: what a part of too many holes would become is never made. */
+export function tooManyHoles(part: Part): Issue | undefined {
+  const counts = part.features.map((f) => (f.kind === 'hole' ? holeCount(part, f) : 0))
+  const total = counts.reduce((sum, n) => sum + n, 0)
+  if (total <= MOST_HOLES_OF_PART) return undefined
+  const most = counts.indexOf(Math.max(...counts))
+  const largest = part.features[most]
+  return {
+    code: 'part.many-holes',
+    path: `features.${most}.pattern`,
+    sentence: `The patterns make ${total} holes${largest ? `, ${featureLabel(largest)} the most of them` : ''}; ${MOST_HOLES_OF_PART} is the most for one part.`,
+  }
+}
+
 /** What makes a pattern impossible. */
 export function patternIssues(part: Part, hole: Hole, path: string): readonly Issue[] {
   const issues: Issue[] = []

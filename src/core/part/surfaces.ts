@@ -190,8 +190,34 @@ function patternOffsets(part: Part, hole: Hole, deep: number): readonly PlanePoi
 const turned = (points: readonly PlanePoint[], angleRad = 0): readonly PlanePoint[] =>
   angleRad === 0 ? points : points.map((p) => turnPlane(p, angleRad))
 
-/** How many holes a hole feature has. */
-export const holeCount = (part: Part, hole: Hole): number => holePoints(part, hole).length
+/** How many holes a hole feature has, reckoned without laying them out. */
+export function holeCount(part: Part, hole: Hole): number {
+  let [times, at] = [1, hole]
+  for (let deep = 0; deep <= MOST_LINKS; deep++) {
+    if (at.mirrored) times *= 2
+    const { pattern } = at
+    if (pattern.kind !== 'copy') return times * countOf(pattern)
+    const source = part.features.find((feature) => feature.id === pattern.of)
+    if (source?.kind !== 'hole') return 0
+    at = source
+  }
+  return 0
+}
+
+function countOf(pattern: Exclude<Hole['pattern'], { kind: 'copy' }>): number {
+  switch (pattern.kind) {
+    case 'single':
+      return 1
+    case 'grid': {
+      const places = pattern.columns * pattern.rows
+      return places - new Set(pattern.skip?.filter((n) => n <= places)).size
+    }
+    case 'circle':
+      return pattern.count
+    case 'list':
+      return pattern.points.length
+  }
+}
 
 /** An axis-aligned box of removed material. */
 export interface Box {

@@ -147,12 +147,21 @@ export const USUAL_CONDITIONS: z.infer<typeof ConditionsSchema> = {
   deflection: { counted: true, reason: '' },
 }
 
+/** Most pieces of gear of a kind that one workshop keeps. */
+export const MOST_GEAR = {
+  machine: 50,
+  vise: 50,
+  parallels: 100,
+  instrument: 50,
+  cutter: 300,
+} as const
+
 export const WorkshopSchema = z.strictObject({
-  machines: z.array(MachineSchema).min(1).max(50),
-  vises: z.array(ViseSchema).min(1).max(50),
-  parallels: z.array(ParallelsSchema).min(1).max(100),
-  instruments: z.array(InstrumentSchema).min(1).max(50),
-  cutters: z.array(CutterSchema).max(300),
+  machines: z.array(MachineSchema).min(1).max(MOST_GEAR.machine),
+  vises: z.array(ViseSchema).min(1).max(MOST_GEAR.vise),
+  parallels: z.array(ParallelsSchema).min(1).max(MOST_GEAR.parallels),
+  instruments: z.array(InstrumentSchema).min(1).max(MOST_GEAR.instrument),
+  cutters: z.array(CutterSchema).max(MOST_GEAR.cutter),
   capabilities: z.record(z.enum(PROCESSES), CapabilitySchema),
   seatMm: spread.describe('What a clean contact on a cut face gives, ± mm.'),
   conditions: ConditionsSchema.default(USUAL_CONDITIONS),
@@ -167,6 +176,14 @@ export const GEAR_SCHEMAS = {
   cutter: CutterSchema,
 } as const
 export type GearKind = keyof typeof GEAR_SCHEMAS
+/** The list of a workshop in which each kind is kept. */
+export const GEAR_LISTS = {
+  machine: 'machines',
+  vise: 'vises',
+  parallels: 'parallels',
+  instrument: 'instruments',
+  cutter: 'cutters',
+} as const satisfies Record<GearKind, string>
 
 /** Figures of the shop itself: what each process holds, and under what conditions it works. */
 export const SHOP_SCHEMAS = {

@@ -1,5 +1,6 @@
-import { and, asc, eq, isNull, max } from 'drizzle-orm'
-import { database } from '../client'
+import { and, asc, eq, inArray, isNull, max } from 'drizzle-orm'
+import { isSame, type Result, succeed } from '@/core/issues'
+import { database, type Transaction } from '../client'
 import { documents, documentVersions, jobs } from '../schema'
 
 export interface DocumentRecord {
@@ -51,13 +52,20 @@ const recordOf = ({ redoTo, undoTo, ...row }: Row): DocumentRecord => ({
 })
 
 /** Documents of a job that are not removed, in their order. */
-export async function listDocuments(jobId: string): Promise<readonly DocumentRecord[]> {
+export const listDocuments = (jobId: string): Promise<readonly DocumentRecord[]> =>
+  listDocumentsOf([jobId])
+
+/** The same of several jobs. */
+export async function listDocumentsOf(
+  jobIds: readonly string[],
+): Promise<readonly DocumentRecord[]> {
+  if (jobIds.length === 0) return []
   const rows = await database()
     .select(columns)
     .from(documents)
     .innerJoin(documentVersions, current)
-    .where(and(eq(documents.jobId, jobId), isNull(documents.removedAt)))
-    .orderBy(asc(documents.position))
+    .where(and(inArray(documents.jobId, [...jobIds]), isNull(documents.removedAt)))
+    .orderBy(asc(documents.jobId), asc(documents.position))
   return rows.map(recordOf)
 }
 
@@ -97,7 +105,15 @@ export async function appendVersion(
       .innerJoin(documentVersions, current)
       .where(eq(documents.id, id))
     if (!now) return { kind: 'missing' }
-    if (now.version !== baseVersion) return { kind: 'conflict', document: recordOf(now) }
+    if (now.version !== baseVersion) {
+      // The answer to a save may be lost: the same body on the same base, sent again, is the same save.
+      const isRepeated =
+        change.kind === 'edit' &&
+        now.version === baseVersion + 1 &&
+        now.undoTo === baseVersion &&
+        isSame(now.body, change.body)
+      return { kind: isRepeated ? 'saved' : 'conflict', document: recordOf(now) }
+    }
     const read = async (version: number | null): Promise<Row | undefined> => {
       if (version === null) return undefined
       const [row] = await tx
@@ -115,13 +131,19 @@ export async function appendVersion(
       .values({ documentId: id, version, ...next })
       .returning({ savedAt: documentVersions.createdAt })
     await tx.update(documents).set({ currentVersion: version }).where(eq(documents.id, id))
-    await tx.update(jobs).set({ touchedAt: new Date() }).where(eq(jobs.id, now.jobId))
+    await tx
+      .update(jobs)
+      .set({ touchedAt: new Date(), ...(now.kind === 'part' && { name: nameOf(next.body) }) })
+      .where(eq(jobs.id, now.jobId))
     return {
       kind: 'saved',
       document: recordOf({ ...now, ...next, version, savedAt: saved?.savedAt ?? new Date() }),
     }
   })
 }
+
+const nameOf = (body: unknown): string =>
+  typeof body === 'object' && body !== null && 'name' in body ? String(body.name) : ''
 
 async function nextVersion(
   now: Row,
@@ -142,31 +164,66 @@ async function nextVersion(
   }
 }
 
-/** Adds a document at the end of its job. */
-export async function insertDocument(
+/**
+ * Adds a way at the end of its job. What it is called is decided while nobody else can add one.
+ *
+ * @param make - the body, from the bodies of the ways that are there; or why there is to be none.
+ */
+export async function insertWay(
   jobId: string,
   id: string,
-  kind: 'part' | 'way',
-  body: unknown,
-): Promise<void> {
-  await database().transaction(async (tx) => {
+  make: (ways: readonly DocumentRecord[]) => Result<unknown>,
+): Promise<Result<string>> {
+  return database().transaction(async (tx) => {
+    await lockJob(tx, jobId)
+    const made = make((await listIn(tx, jobId)).filter((d) => d.kind === 'way'))
+    if (!made.ok) return made
     const [last] = await tx
       .select({ position: max(documents.position) })
       .from(documents)
       .where(eq(documents.jobId, jobId))
     await tx
       .insert(documents)
-      .values({ id, jobId, kind, position: (last?.position ?? 0) + 1, currentVersion: 1 })
-    await tx.insert(documentVersions).values({ documentId: id, version: 1, body })
+      .values({ id, jobId, kind: 'way', position: (last?.position ?? 0) + 1, currentVersion: 1 })
+    await tx.insert(documentVersions).values({ documentId: id, version: 1, body: made.value })
     await tx.update(jobs).set({ touchedAt: new Date() }).where(eq(jobs.id, jobId))
+    return succeed(id)
   })
 }
 
-export async function setDocumentRemoved(id: string, at: Date | null): Promise<boolean> {
-  const rows = await database()
-    .update(documents)
-    .set({ removedAt: at })
-    .where(and(eq(documents.id, id), eq(documents.kind, 'way')))
-    .returning({ id: documents.id })
-  return rows.length > 0
+const lockJob = (tx: Transaction, jobId: string): Promise<unknown> =>
+  tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId)).for('update')
+
+const listIn = async (tx: Transaction, jobId: string): Promise<readonly DocumentRecord[]> =>
+  (
+    await tx
+      .select(columns)
+      .from(documents)
+      .innerJoin(documentVersions, current)
+      .where(and(eq(documents.jobId, jobId), isNull(documents.removedAt)))
+      .orderBy(asc(documents.position))
+  ).map(recordOf)
+
+/**
+ * Removes a way, or brings it back when `mayReturn` has nothing against it.
+ *
+ * @returns undefined when there is no such way.
+ */
+export async function setWayRemoved(
+  id: string,
+  at: Date | null,
+  mayReturn: (way: DocumentRecord, others: readonly DocumentRecord[]) => Result<true>,
+): Promise<Result<true> | undefined> {
+  return database().transaction(async (tx) => {
+    const way = await findDocument(id)
+    if (way?.kind !== 'way') return undefined
+    await lockJob(tx, way.jobId)
+    if (at === null) {
+      const others = (await listIn(tx, way.jobId)).filter((d) => d.kind === 'way' && d.id !== id)
+      const answer = mayReturn(way, others)
+      if (!answer.ok) return answer
+    }
+    await tx.update(documents).set({ removedAt: at }).where(eq(documents.id, id))
+    return succeed(true)
+  })
 }

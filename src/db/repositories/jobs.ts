@@ -1,6 +1,9 @@
-import { asc, desc, eq } from 'drizzle-orm'
+import { and, asc, count, desc, eq, ilike, isNotNull, isNull } from 'drizzle-orm'
+import { type Result, succeed } from '@/core/issues'
+import { type Workshop } from '@/core/workshop'
 import { database } from '../client'
 import { documents, documentVersions, jobs } from '../schema'
+import { mergeWorkshop } from './workshop'
 
 export interface JobRecord {
   readonly id: string
@@ -16,9 +19,44 @@ export interface NewDocument {
   readonly body: unknown
 }
 
-/** All jobs, the last touched first. */
-export async function listJobRecords(): Promise<readonly JobRecord[]> {
-  return database().select().from(jobs).orderBy(desc(jobs.touchedAt), asc(jobs.id))
+export interface JobQuery {
+  /** Part of the name, in any case; empty for all. */
+  readonly search: string
+  readonly archived: boolean
+  readonly limit: number
+  readonly offset: number
+}
+
+/** Jobs of one page, the last touched first, and how many there are in all. */
+export async function pageOfJobs({
+  archived,
+  limit,
+  offset,
+  search,
+}: JobQuery): Promise<{ readonly jobs: readonly JobRecord[]; readonly total: number }> {
+  const wanted = and(
+    archived ? isNotNull(jobs.archivedAt) : isNull(jobs.archivedAt),
+    search === '' ? undefined : ilike(jobs.name, `%${search.replace(/[\\%_]/g, '\\$&')}%`),
+  )
+  const [found, counted] = await Promise.all([
+    database()
+      .select()
+      .from(jobs)
+      .where(wanted)
+      .orderBy(desc(jobs.touchedAt), asc(jobs.id))
+      .limit(limit)
+      .offset(offset),
+    database().select({ total: count() }).from(jobs).where(wanted),
+  ])
+  return { jobs: found, total: counted[0]?.total ?? 0 }
+}
+
+export async function countArchived(): Promise<number> {
+  const [row] = await database()
+    .select({ total: count() })
+    .from(jobs)
+    .where(isNotNull(jobs.archivedAt))
+  return row?.total ?? 0
 }
 
 export async function findJobRecord(id: string): Promise<JobRecord | undefined> {
@@ -26,17 +64,25 @@ export async function findJobRecord(id: string): Promise<JobRecord | undefined> 
   return job
 }
 
-/** Puts a job and its documents in, all or nothing. */
+/**
+ * Puts a job, its documents and the gear that they use in, all or nothing.
+ *
+ * @returns `workshop.full` when the gear finds no room.
+ */
 export async function insertJob(
   job: { id: string; name: string; isDemo: boolean },
   contents: readonly NewDocument[],
-): Promise<void> {
-  await database().transaction(async (tx) => {
+  gear: Workshop,
+): Promise<Result<string>> {
+  return database().transaction(async (tx) => {
+    const merged = await mergeWorkshop(tx, gear)
+    if (!merged.ok) return merged
     await tx.insert(jobs).values(job)
     for (const [position, { body, id, kind }] of contents.entries()) {
       await tx.insert(documents).values({ id, jobId: job.id, kind, position, currentVersion: 1 })
       await tx.insert(documentVersions).values({ documentId: id, version: 1, body })
     }
+    return succeed(job.id)
   })
 }
 

@@ -1,6 +1,7 @@
 import {
   boolean,
   doublePrecision,
+  index,
   integer,
   jsonb,
   pgTable,
@@ -12,26 +13,35 @@ import {
 
 const when = (name: string) => timestamp(name, { withTimezone: true })
 
-export const jobs = pgTable('jobs', {
-  id: text('id').primaryKey(),
-  name: text('name').notNull(),
-  isDemo: boolean('is_demo').notNull().default(false),
-  createdAt: when('created_at').notNull().defaultNow(),
-  touchedAt: when('touched_at').notNull().defaultNow(),
-  archivedAt: when('archived_at'),
-})
+export const jobs = pgTable(
+  'jobs',
+  {
+    id: text('id').primaryKey(),
+    /** That of its part, kept alike so that jobs are found by it. */
+    name: text('name').notNull(),
+    isDemo: boolean('is_demo').notNull().default(false),
+    createdAt: when('created_at').notNull().defaultNow(),
+    touchedAt: when('touched_at').notNull().defaultNow(),
+    archivedAt: when('archived_at'),
+  },
+  (table) => [index('jobs_touched').on(table.touchedAt)],
+)
 
 /** A part or a way; its body lives in its versions. */
-export const documents = pgTable('documents', {
-  id: text('id').primaryKey(),
-  jobId: text('job_id')
-    .notNull()
-    .references(() => jobs.id, { onDelete: 'cascade' }),
-  kind: text('kind', { enum: ['part', 'way'] }).notNull(),
-  position: integer('position').notNull(),
-  currentVersion: integer('current_version').notNull(),
-  removedAt: when('removed_at'),
-})
+export const documents = pgTable(
+  'documents',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    kind: text('kind', { enum: ['part', 'way'] }).notNull(),
+    position: integer('position').notNull(),
+    currentVersion: integer('current_version').notNull(),
+    removedAt: when('removed_at'),
+  },
+  (table) => [index('documents_of_job').on(table.jobId)],
+)
 
 /** Append only. `undoTo` and `redoTo` name the versions that undo and redo would bring back. */
 export const documentVersions = pgTable(
@@ -48,6 +58,17 @@ export const documentVersions = pgTable(
   },
   (table) => [primaryKey({ columns: [table.documentId, table.version] })],
 )
+
+/** How a way stood when it was last looked at; `stamp` says of which part, way and workshop that was. */
+export const wayStandings = pgTable('way_standings', {
+  wayId: text('way_id')
+    .primaryKey()
+    .references(() => documents.id, { onDelete: 'cascade' }),
+  stamp: text('stamp').notNull(),
+  short: integer('short').notNull(),
+  open: integer('open').notNull(),
+  forbids: integer('forbids').notNull(),
+})
 
 /** Machines, vises, parallels, instruments, cutters, and what the processes can do. */
 export const workshopItems = pgTable(

@@ -1,20 +1,26 @@
 'use client'
 
-import { Archive, ArchiveRestore, Copy, Download, FilePlus2, Upload } from 'lucide-react'
+import { Archive, ArchiveRestore, Copy, Download, FilePlus2, Search, Upload } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { type Part } from '@/core/part'
 import { isometric } from '@/core/picture'
 import { type PartState } from '@/core/planning'
 import { call } from '@/ui/api'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { TopBar } from '@/ui/TopBar'
+import { type GearDiffers, WhoseGear } from './WhoseGear'
+
+interface WayStandingWords {
+  readonly short: number
+  readonly open: number
+  readonly forbids: number
+}
 
 export interface JobLine {
   readonly id: string
   readonly name: string
-  readonly revision: string
   readonly archived: boolean
   readonly isDemo: boolean
   readonly touchedAt: string
@@ -23,32 +29,53 @@ export interface JobLine {
     readonly name: string
     readonly note: string
     readonly setups: number
-    readonly short: number
-    readonly open: number
-    readonly forbids: number
+    readonly standing?: WayStandingWords
   }[]
   readonly next: string
-  readonly part: Part
+  readonly part?: Part
 }
 
+interface JobsViewProps {
+  readonly list: {
+    readonly jobs: readonly JobLine[]
+    readonly total: number
+    readonly archived: number
+    readonly page: number
+    readonly pages: number
+  }
+  readonly search: string
+  readonly archived: boolean
+}
+
+/** How soon the list is asked for again while ways are being looked at, ms. */
+const LOOK_AGAIN_MS = 1200
+
 /** What is in work, how it stands, and the next thing to do. */
-export function JobsView({ jobs }: { readonly jobs: readonly JobLine[] }) {
+export function JobsView({ archived, list, search }: JobsViewProps) {
   const router = useRouter()
   const [name, setName] = useState('')
   const [sentence, setSentence] = useState<string>()
-  const [showArchived, setShowArchived] = useState(false)
+  const [asked, setAsked] = useState<{ readonly text: string; readonly differs: GearDiffers }>()
   const file = useRef<HTMLInputElement>(null)
-  const shown = jobs.filter((job) => job.archived === showArchived)
-  const archivedCount = jobs.filter((job) => job.archived).length
+  const isLooking = list.jobs.some((job) => job.ways.some((way) => way.setups > 0 && !way.standing))
+
+  useEffect(() => {
+    if (!isLooking) return
+    const timer = setInterval(() => router.refresh(), LOOK_AGAIN_MS)
+    return () => clearInterval(timer)
+  }, [isLooking, router])
 
   const go = async (path: string, body: unknown, open: boolean): Promise<void> => {
     setSentence(undefined)
     const answer = await call<{ id?: string }>(path, 'POST', body)
     if (answer.kind === 'done') {
+      setAsked(undefined)
       if (open && answer.data.id) router.push(`/jobs/${answer.data.id}/part`)
       else router.refresh()
       return
     }
+    if (answer.kind === 'conflict' && typeof body === 'string')
+      return setAsked({ text: body, differs: answer.data as GearDiffers })
     setSentence(
       answer.kind === 'refused'
         ? answer.issues
@@ -64,7 +91,7 @@ export function JobsView({ jobs }: { readonly jobs: readonly JobLine[] }) {
       <TopBar here="jobs" />
       <main className="mx-auto max-w-6xl p-4">
         <div className="mb-4 flex flex-wrap items-end gap-3">
-          <h1 className="mr-auto text-[24px] font-bold">{showArchived ? 'Put away' : 'In work'}</h1>
+          <h1 className="mr-auto text-[24px] font-bold">{archived ? 'Put away' : 'In work'}</h1>
           <form
             className="flex items-end gap-2"
             onSubmit={(event) => {
@@ -108,30 +135,23 @@ export function JobsView({ jobs }: { readonly jobs: readonly JobLine[] }) {
             {sentence}
           </p>
         )}
-        {shown.length === 0 && (
-          <div className="sheet p-8 text-center">
-            <p className="mb-3 text-[18px] font-bold">
-              {showArchived ? 'Nothing is put away.' : 'Nothing in work yet.'}
-            </p>
-            {!showArchived && (
-              <>
-                <p className="mb-4 text-soft">
-                  Name a part above and say what is on it, or look at the demo first: a worm block
-                  made in two ways, and a plate full of holes.
-                </p>
-                <button
-                  type="button"
-                  className="button main"
-                  onClick={() => void go('/api/jobs/demo', undefined, false)}
-                >
-                  Load the demo jobs
-                </button>
-              </>
-            )}
-          </div>
+        {asked && (
+          <WhoseGear
+            differs={asked.differs}
+            choose={(gear) => void go(`/api/jobs/import?gear=${gear}`, asked.text, true)}
+            leave={() => setAsked(undefined)}
+          />
+        )}
+        <Finder search={search} archived={archived} total={list.total} />
+        {list.jobs.length === 0 && (
+          <NothingHere
+            isSearch={search !== ''}
+            archived={archived}
+            loadDemo={() => void go('/api/jobs/demo', undefined, false)}
+          />
         )}
         <ul className="grid gap-3 md:grid-cols-2">
-          {shown.map((job) => (
+          {list.jobs.map((job) => (
             <JobCard
               key={job.id}
               job={job}
@@ -139,17 +159,14 @@ export function JobsView({ jobs }: { readonly jobs: readonly JobLine[] }) {
             />
           ))}
         </ul>
+        <Pages list={list} search={search} archived={archived} />
         <div className="mt-4 flex gap-3">
-          {(archivedCount > 0 || showArchived) && (
-            <button
-              type="button"
-              className="button quiet"
-              onClick={() => setShowArchived(!showArchived)}
-            >
-              {showArchived ? 'Back to what is in work' : `Put away (${archivedCount})`}
-            </button>
+          {(list.archived > 0 || archived) && (
+            <Link className="button quiet" href={archived ? '/' : '/?archived=yes'}>
+              {archived ? 'Back to what is in work' : `Put away (${list.archived})`}
+            </Link>
           )}
-          {shown.length > 0 && !showArchived && (
+          {list.jobs.length > 0 && !archived && (
             <button
               type="button"
               className="button quiet"
@@ -161,6 +178,111 @@ export function JobsView({ jobs }: { readonly jobs: readonly JobLine[] }) {
         </div>
       </main>
     </>
+  )
+}
+
+const addressOf = (search: string, archived: boolean, page = 1): string => {
+  const query = new URLSearchParams({
+    ...(search !== '' && { search }),
+    ...(archived && { archived: 'yes' }),
+    ...(page > 1 && { page: String(page) }),
+  })
+  return query.size === 0 ? '/' : `/?${query.toString()}`
+}
+
+/** Looks for jobs by name; only where there are more than fit at a glance, or something was looked for. */
+function Finder({
+  archived,
+  search,
+  total,
+}: Pick<JobsViewProps, 'search' | 'archived'> & { readonly total: number }) {
+  const router = useRouter()
+  const [text, setText] = useState(search)
+  if (total <= FEW && search === '') return null
+  return (
+    <form
+      role="search"
+      className="mb-3 flex flex-wrap items-center gap-2"
+      onSubmit={(event) => {
+        event.preventDefault()
+        router.push(addressOf(text.trim(), archived))
+      }}
+    >
+      <input
+        className="field w-64"
+        type="search"
+        aria-label="Find a job by name"
+        placeholder="find by name"
+        value={text}
+        maxLength={200}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <button type="submit" className="button">
+        <Search className="size-4" aria-hidden /> Find
+      </button>
+      {search !== '' && (
+        <Link className="button quiet" href={addressOf('', archived)}>
+          Show all
+        </Link>
+      )}
+      <span className="text-soft">
+        {total} {total === 1 ? 'job' : 'jobs'}
+      </span>
+    </form>
+  )
+}
+
+/** So many jobs are seen at a glance. */
+const FEW = 6
+
+function Pages({ archived, list, search }: Omit<JobsViewProps, 'jobs'>) {
+  if (list.pages <= 1) return null
+  return (
+    <nav aria-label="Pages" className="mt-4 flex items-center gap-3">
+      {list.page > 1 && (
+        <Link className="button" href={addressOf(search, archived, list.page - 1)}>
+          Newer
+        </Link>
+      )}
+      <span className="text-soft">
+        page {list.page} of {list.pages}
+      </span>
+      {list.page < list.pages && (
+        <Link className="button" href={addressOf(search, archived, list.page + 1)}>
+          Older
+        </Link>
+      )}
+    </nav>
+  )
+}
+
+function NothingHere({
+  archived,
+  isSearch,
+  loadDemo,
+}: {
+  readonly archived: boolean
+  readonly isSearch: boolean
+  readonly loadDemo: () => void
+}) {
+  if (isSearch) return <p className="sheet p-8 text-center font-bold">No job is called that.</p>
+  return (
+    <div className="sheet p-8 text-center">
+      <p className="mb-3 text-[18px] font-bold">
+        {archived ? 'Nothing is put away.' : 'Nothing in work yet.'}
+      </p>
+      {!archived && (
+        <>
+          <p className="mb-4 text-soft">
+            Name a part above and say what is on it, or look at the demo first: a worm block made in
+            two ways, and a plate full of holes.
+          </p>
+          <button type="button" className="button main" onClick={loadDemo}>
+            Load the demo jobs
+          </button>
+        </>
+      )}
+    </div>
   )
 }
 
@@ -183,27 +305,35 @@ function JobCard({
   readonly job: JobLine
   readonly act: (action: 'copy' | 'archive' | 'restore') => void
 }) {
+  const { part } = job
   const picture = useMemo(
     () =>
-      isometric(job.part, finishedState(job.part), {
+      part &&
+      isometric(part, finishedState(part), {
         width: 170,
         height: 128,
         up: 'top',
         toJaw: 'back',
         tinted: new Set(),
       }),
-    [job.part],
+    [part],
   )
   const first = job.ways[0]
   return (
     <li className="sheet flex flex-wrap gap-4 p-4 sm:flex-nowrap">
-      <SceneSvg scene={picture} title={`${job.name} as finished`} className="w-[170px] shrink-0" />
+      {picture && (
+        <SceneSvg
+          scene={picture}
+          title={`${job.name} as finished`}
+          className="w-[170px] shrink-0"
+        />
+      )}
       <div className="min-w-0 grow">
         <h2 className="text-[18px] font-bold">
           <Link href={`/jobs/${job.id}/part`} className="hover:underline">
             {job.name}
           </Link>{' '}
-          <span className="text-[14px] font-normal text-soft">rev {job.revision}</span>
+          {part && <span className="text-[14px] font-normal text-soft">rev {part.revision}</span>}
         </h2>
         <ul className="mt-1 space-y-0.5 text-[14px]">
           {job.ways.map((way) => (
@@ -218,7 +348,7 @@ function JobCard({
                 {' '}
                 {way.note} · {way.setups === 0 ? 'nothing planned yet' : `${way.setups} setups`}
               </span>{' '}
-              {way.setups > 0 && <WayStanding {...way} />}
+              {way.setups > 0 && <WayStanding standing={way.standing} />}
             </li>
           ))}
         </ul>
@@ -258,15 +388,9 @@ function JobCard({
   )
 }
 
-function WayStanding({
-  forbids,
-  open,
-  short,
-}: {
-  readonly short: number
-  readonly open: number
-  readonly forbids: number
-}) {
+function WayStanding({ standing }: { readonly standing: WayStandingWords | undefined }) {
+  if (!standing) return <span className="text-soft">is being looked at …</span>
+  const { forbids, open, short } = standing
   if (forbids > 0) return <span className="font-semibold text-red">▲ {forbids} forbid it</span>
   if (short > 0) return <span className="font-semibold text-red">▲ {short} short</span>
   if (open > 0) return <span className="font-semibold text-ochre">◆ {open} open</span>

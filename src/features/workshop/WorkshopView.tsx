@@ -3,7 +3,13 @@
 import { Plus } from 'lucide-react'
 import { useSearchParams } from 'next/navigation'
 import { useState } from 'react'
-import { type GearKind, type Machine, type ShopKind, type Workshop } from '@/core/workshop'
+import {
+  GEAR_LISTS,
+  type GearKind,
+  type Machine,
+  type ShopKind,
+  type Workshop,
+} from '@/core/workshop'
 import { call } from '@/ui/api'
 import { Tick } from '@/ui/fields'
 import { TopBar } from '@/ui/TopBar'
@@ -15,21 +21,13 @@ import { ShopFigures } from './ShopFigures'
 const KINDS = Object.keys(GEAR_WORDS) as GearKind[]
 /** The figures of the shop itself, beside its gear. */
 const SHOP = 'shop'
-const LIST_OF = {
-  machine: 'machines',
-  vise: 'vises',
-  parallels: 'parallels',
-  instrument: 'instruments',
-  cutter: 'cutters',
-} as const satisfies Record<GearKind, keyof Workshop>
-
 /** The gear of the shop with its figures: what every prediction, offset and reach is reckoned with. */
 export function WorkshopView(props: { readonly workshop: Workshop }) {
   const params = useSearchParams()
   const [workshop, setWorkshop] = useState(props.workshop)
   const [sentence, setSentence] = useState<string>()
   const kind = KINDS.find((k) => k === params.get('kind')) ?? 'machine'
-  const list: readonly { readonly id: string; readonly name: string }[] = workshop[LIST_OF[kind]]
+  const list: readonly { readonly id: string; readonly name: string }[] = workshop[GEAR_LISTS[kind]]
   const item = list.find((i) => i.id === params.get('item')) ?? list[0]
   const go = (nextKind: GearKind | typeof SHOP, id?: string): void =>
     window.history.replaceState(
@@ -76,7 +74,8 @@ export function WorkshopView(props: { readonly workshop: Workshop }) {
               className={`cursor-pointer rounded-md border px-3 py-1.5 ${!isShop && k === kind ? 'border-2 border-blue bg-tint font-bold' : 'border-faint bg-sheet'}`}
               onClick={() => go(k)}
             >
-              {GEAR_WORDS[k].many} <span className="text-soft">{workshop[LIST_OF[k]].length}</span>
+              {GEAR_WORDS[k].many}{' '}
+              <span className="text-soft">{workshop[GEAR_LISTS[k]].length}</span>
             </button>
           ))}
           <button

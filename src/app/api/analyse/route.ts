@@ -14,6 +14,6 @@ export function POST(request: Request): Promise<Response> {
     if (!query.success) throw new BadRequest(schemaIssues(query.error), 422)
     const { samples, seed } = query.data
     const simulation = samples === undefined ? undefined : { samples, seed: seed ?? 1 }
-    return Response.json(must(analyseFile(await bodyText(request), simulation)))
+    return Response.json(must(await analyseFile(await bodyText(request), simulation)))
   })
 }

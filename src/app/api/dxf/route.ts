@@ -3,7 +3,9 @@ import { bodyText, must, respond } from '../respond'
 
 /** Reads a DXF drawing and answers with its circles and points; nothing is kept. */
 export function POST(request: Request): Promise<Response> {
-  return respond(async () => Response.json(must(readDrawing(await bodyText(request, MOST_BYTES)))))
+  return respond(async () =>
+    Response.json(must(await readDrawing(await bodyText(request, MOST_BYTES)))),
+  )
 }
 
 /** A drawing may be larger than a document. */

@@ -1,0 +1,154 @@
+import { availableParallelism } from 'node:os'
+import { resolve } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import { fail, type Result } from '@/core/issues'
+import { type Answer, type Order, type TaskName, type Tasks } from './tasks'
+
+/** Too much is waiting already: to be answered at once, with when to come again. */
+export class Busy extends Error {
+  constructor() {
+    super('The server has more to do than it can take on just now. It is tried again in a moment.')
+  }
+}
+
+export interface Limits {
+  readonly workers: number
+  /** How long one task may take, and may wait for a worker, ms. */
+  readonly taskMs: number
+  readonly waitMs: number
+  /** Memory that one worker may take, MB. */
+  readonly memoryMb: number
+  /** Tasks that may wait. */
+  readonly waiting: number
+}
+
+const LIMITS: Limits = {
+  workers: Math.max(2, Math.min(4, availableParallelism() - 1)),
+  taskMs: 20_000,
+  waitMs: 8_000,
+  memoryMb: 1024,
+  waiting: 60,
+}
+
+interface Waiting {
+  readonly order: Order
+  readonly since: number
+  readonly settle: (answer: Result<never> | Answer | Busy) => void
+}
+
+interface Hand {
+  readonly worker: Worker
+  task: { readonly waiting: Waiting; readonly clock: NodeJS.Timeout } | undefined
+}
+
+/**
+ * Workers that do tasks off the server's own thread, each within limits of time and memory. A task that
+ * goes over them is ended with its worker and answered with a sentence; the next gets a new worker.
+ */
+export class Pool {
+  private readonly hands: Hand[] = []
+  private readonly queue: Waiting[] = []
+  private number = 0
+
+  constructor(
+    private readonly script: string,
+    private readonly limits: Limits = LIMITS,
+  ) {}
+
+  /** @throws {Busy} when too much waits already, or it has waited too long. */
+  async run<Name extends TaskName>(
+    name: Name,
+    ...args: Parameters<Tasks[Name]>
+  ): Promise<Awaited<ReturnType<Tasks[Name]>> | Result<never>> {
+    if (this.queue.length >= this.limits.waiting) throw new Busy()
+    const order: Order = { number: ++this.number, name, args }
+    const answer = await new Promise<Result<never> | Answer | Busy>((settle) => {
+      this.queue.push({ order, since: Date.now(), settle })
+      this.next()
+    })
+    if (answer instanceof Busy) throw answer
+    if ('ok' in answer) return answer
+    if ('error' in answer) throw new Error(answer.error)
+    return answer.value as Awaited<ReturnType<Tasks[Name]>>
+  }
+
+  /** Ends every worker. */
+  async close(): Promise<void> {
+    await Promise.all(this.hands.splice(0).map(({ worker }) => worker.terminate()))
+  }
+
+  private next(): void {
+    while (this.queue.length > 0) {
+      const hand = this.freeHand()
+      if (!hand) return
+      const waiting = this.queue.shift() as Waiting
+      if (Date.now() - waiting.since > this.limits.waitMs) {
+        waiting.settle(new Busy())
+        continue
+      }
+      const clock = setTimeout(() => this.dismiss(hand, OVER_TIME), this.limits.taskMs)
+      hand.task = { waiting, clock }
+      hand.worker.ref()
+      hand.worker.postMessage(waiting.order)
+    }
+  }
+
+  private freeHand(): Hand | undefined {
+    const free = this.hands.find((hand) => !hand.task)
+    if (free || this.hands.length >= this.limits.workers) return free
+    const worker = new Worker(this.script, {
+      resourceLimits: { maxOldGenerationSizeMb: this.limits.memoryMb },
+    })
+    const hand: Hand = { worker, task: undefined }
+    worker.on('message', (answer: Answer) => {
+      // An answer that comes after its time has run out is nobody's.
+      if (hand.task?.waiting.order.number === answer.number) this.release(hand, answer)
+    })
+    worker.on('error', (error) =>
+      this.dismiss(
+        hand,
+        'code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? OVER_MEMORY : BROKE,
+      ),
+    )
+    worker.on('exit', () => this.dismiss(hand, BROKE))
+    worker.unref()
+    this.hands.push(hand)
+    return hand
+  }
+
+  private release(hand: Hand, answer: Result<never> | Answer): void {
+    const { task } = hand
+    hand.task = undefined
+    // A worker that has nothing to do keeps no process up.
+    hand.worker.unref()
+    if (task) {
+      clearTimeout(task.clock)
+      task.waiting.settle(answer)
+    }
+    this.next()
+  }
+
+  private dismiss(hand: Hand, sentence: string): void {
+    const at = this.hands.indexOf(hand)
+    if (at < 0) return
+    this.hands.splice(at, 1)
+    void hand.worker.terminate()
+    this.release(hand, fail('work.stopped', sentence))
+  }
+}
+
+const OVER_TIME =
+  'This took far longer than it should and was stopped: the file is damaged, or asks for more than can be worked out. Nothing was changed.'
+const OVER_MEMORY =
+  'This needed more memory than one file may take and was stopped: the file is damaged, or far too large. Nothing was changed.'
+const BROKE = 'This could not be worked out: what was doing it broke off. Nothing was changed.'
+
+const holder = globalThis as typeof globalThis & { footholdBackroom?: Pool }
+
+/** The pool of this process; its script is bundled beside the build. */
+export function backroom(): Pool {
+  holder.footholdBackroom ??= new Pool(
+    process.env.FOOTHOLD_BACKROOM ?? resolve('.foothold/build/backroom.mjs'),
+  )
+  return holder.footholdBackroom
+}

@@ -1,0 +1,28 @@
+import { gearChanges, readDocumentText } from '@/core/formats'
+import { readDxf } from '@/exchange'
+import { analyseFile, checkFile, exportFile } from '../files'
+import { standingOfWay } from '../standing'
+
+/** What is done off the server's own thread: reading what comes from outside, and whatever computes. */
+export const TASKS = {
+  readDrawing: readDxf,
+  readDocument: readDocumentText,
+  gearChanges,
+  checkFile,
+  analyseFile,
+  exportFile,
+  standingOfWay,
+}
+
+export type Tasks = typeof TASKS
+export type TaskName = keyof Tasks
+
+/** One task as it is handed to a worker, and what comes back. */
+export interface Order {
+  readonly number: number
+  readonly name: TaskName
+  readonly args: readonly unknown[]
+}
+export type Answer =
+  | { readonly number: number; readonly value: unknown }
+  | { readonly number: number; readonly error: string }

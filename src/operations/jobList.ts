@@ -1,0 +1,180 @@
+import { createHash } from 'node:crypto'
+import { existsSync, readFileSync } from 'node:fs'
+import { type Result } from '@/core/issues'
+import { openQuestions, type Part } from '@/core/part'
+import { type Workshop } from '@/core/workshop'
+import {
+  countArchived,
+  type DocumentRecord,
+  type JobRecord,
+  listDocumentsOf,
+  listStandings,
+  pageOfJobs,
+  type StandingRow,
+  writeStanding,
+} from '@/db'
+import { backroom } from './backroom/pool'
+import { damageOf, storedPart, storedWay, workshopOrStandard } from './jobs'
+import { type WayStanding } from './standing'
+
+/** One line of the list of jobs. */
+export interface JobSummary {
+  readonly id: string
+  readonly name: string
+  readonly archived: boolean
+  readonly isDemo: boolean
+  readonly touchedAt: string
+  readonly ways: readonly WayLine[]
+  /** The next thing to do. */
+  readonly next: string
+  /** Absent when what is stored cannot be read; `next` says so then. */
+  readonly part?: Part
+}
+
+export interface WayLine {
+  readonly id: string
+  readonly name: string
+  readonly note: string
+  readonly setups: number
+  /** Absent while it is being looked at. */
+  readonly standing?: WayStanding
+}
+
+export interface JobList {
+  readonly jobs: readonly JobSummary[]
+  readonly total: number
+  readonly archived: number
+  readonly page: number
+  readonly pages: number
+}
+
+export const JOBS_OF_PAGE = 20
+
+/** One page of the jobs, by name and apart from those put away. Standings that are not known are worked out meanwhile. */
+export async function listJobs({
+  archived = false,
+  page = 1,
+  search = '',
+}: { archived?: boolean; page?: number; search?: string } = {}): Promise<JobList> {
+  const offset = (Math.max(1, page) - 1) * JOBS_OF_PAGE
+  const [found, workshop, archivedCount] = await Promise.all([
+    pageOfJobs({ search: search.trim(), archived, limit: JOBS_OF_PAGE, offset }),
+    workshopOrStandard(),
+    countArchived(),
+  ])
+  const documents = await listDocumentsOf(found.jobs.map((job) => job.id))
+  const standings = await listStandings(documents.flatMap((d) => (d.kind === 'way' ? [d.id] : [])))
+  return {
+    jobs: found.jobs.map((job) =>
+      summaryOf(
+        job,
+        documents.filter((d) => d.jobId === job.id),
+        workshop,
+        standings,
+      ),
+    ),
+    total: found.total,
+    archived: archivedCount,
+    page: Math.max(1, page),
+    pages: Math.max(1, Math.ceil(found.total / JOBS_OF_PAGE)),
+  }
+}
+
+function summaryOf(
+  job: JobRecord,
+  documents: readonly DocumentRecord[],
+  workshop: Workshop,
+  standings: ReadonlyMap<string, StandingRow>,
+): JobSummary {
+  const line = {
+    id: job.id,
+    name: job.name,
+    archived: job.archivedAt !== null,
+    isDemo: job.isDemo,
+    touchedAt: job.touchedAt.toISOString(),
+  }
+  const drawn = documents.find((d) => d.kind === 'part')
+  const damage = documents.flatMap((d) => damageOf(d) ?? [])[0]
+  if (!drawn || damage !== undefined)
+    return { ...line, ways: [], next: damage ?? 'Its part is missing' }
+  const part = storedPart(drawn)
+  const ways = documents.flatMap((record): WayLine[] => {
+    if (record.kind !== 'way') return []
+    const way = storedWay(record)
+    const stamp = stampOf(workshop, drawn, record)
+    const known = standings.get(way.id)
+    const isKnown = known?.stamp === stamp
+    if (!isKnown)
+      lookAt(way.id, stamp, () => backroom().run('standingOfWay', workshop, part.body, way.body))
+    const { name, note, setups } = way.body
+    return [
+      {
+        id: way.id,
+        name,
+        note,
+        setups: setups.length,
+        ...(isKnown && {
+          standing: { short: known.short, open: known.open, forbids: known.forbids },
+        }),
+      },
+    ]
+  })
+  return { ...line, name: part.body.name, ways, next: nextThing(part.body, ways), part: part.body }
+}
+
+/** Of which build, part, way and workshop a standing is: the same again gives the same. */
+function stampOf(workshop: Workshop, part: DocumentRecord, way: DocumentRecord): string {
+  return createHash('sha256')
+    .update(`${build()} ${part.version} ${way.version} ${JSON.stringify(workshop)}`)
+    .digest('base64')
+}
+
+let builtAs: string | undefined
+const build = (): string =>
+  (builtAs ??= existsSync('.next/BUILD_ID') ? readFileSync('.next/BUILD_ID', 'utf8') : 'unbuilt')
+
+const holder = globalThis as typeof globalThis & { footholdLookedAt?: Map<string, Promise<void>> }
+/** Ways that are being looked at now. */
+const looking = (): Map<string, Promise<void>> => (holder.footholdLookedAt ??= new Map())
+
+function lookAt(
+  wayId: string,
+  stamp: string,
+  work: () => Promise<WayStanding | Result<never>>,
+): void {
+  const now = looking()
+  if (now.has(wayId)) return
+  now.set(
+    wayId,
+    work()
+      .then((found) => ('ok' in found ? undefined : writeStanding({ wayId, stamp, ...found })))
+      // Busy, or stopped: it is looked at again when the list is asked for again.
+      .catch(() => undefined)
+      .finally(() => now.delete(wayId)),
+  )
+}
+
+/** Waits until every way that is being looked at has been. */
+export async function allLookedAt(): Promise<void> {
+  await Promise.all(looking().values())
+}
+
+/** The next thing to do on a job, in words. */
+function nextThing(part: Part, ways: readonly WayLine[]): string {
+  const questions = openQuestions(part).length
+  if (part.features.length === 0) return 'Say what is on the part'
+  if (questions > 0)
+    return questions === 1
+      ? 'Ask the customer 1 question'
+      : `Ask the customer ${questions} questions`
+  if (ways.every((way) => way.setups === 0)) return 'Write down a way to make it'
+  const judged = ways.flatMap(({ name, standing }) => (standing ? [{ name, ...standing }] : []))
+  if (judged.length < ways.length) return 'Being looked at …'
+  const [best] = judged.sort(
+    (a, b) => a.forbids - b.forbids || a.short - b.short || a.open - b.open,
+  )
+  if (!best || best.forbids > 0) return `Mend what forbids ${best?.name ?? 'the way'}`
+  if (best.short > 0) return `${best.name}: ${best.short} short, improve the weakest link`
+  if (best.open > 0) return `${best.name}: ${best.open} not settled yet`
+  return `${best.name} holds: print the setup sheet`
+}
