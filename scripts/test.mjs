@@ -1,9 +1,9 @@
-import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { clusterDirectory, freePort, startCluster } from './lib/cluster.mjs'
-import { startMill } from './lib/mill.mjs'
+import { millPlace } from './lib/mill.mjs'
 import { needBuild, needPackages } from './lib/packages.mjs'
 import { end, step, Stop } from './lib/say.mjs'
+import { prepareDatabase, startServer } from './lib/server.mjs'
 import { needDebian, run, runBeside } from './lib/shell.mjs'
 
 const RESULTS = '.foothold/results'
@@ -53,21 +53,17 @@ async function vitest(words, folder, env) {
 
 async function endToEnd(url) {
   const port = await freePort()
-  const mill = await startMill()
+  const place = await millPlace()
+  const mill = place.start()
   const env = {
-    ...process.env,
     DATABASE_URL: url,
-    FOOTHOLD_MILL_URL: mill.url,
+    FOOTHOLD_MILL_URL: place.url,
+    FOOTHOLD_MILL_TOKEN: place.token,
     PORT: String(port),
-    NEXT_TELEMETRY_DISABLED: '1',
   }
-  const prepared = run('node', ['--import', 'tsx', 'scripts/prepare-database.ts'], { env })
-  if (!prepared.ok) throw new Stop(`The test database could not be prepared: ${prepared.err}`)
-  const server = spawn(
-    'node',
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    { stdio: 'ignore', env },
-  )
+  const wrong = await prepareDatabase(run, url)
+  if (wrong) throw new Stop(`The test database could not be prepared: ${wrong}`)
+  const server = startServer(port, env, 'ignore')
   try {
     step('End to end, in the browser')
     const file = `${RESULTS}/e2e.json`
@@ -81,7 +77,7 @@ async function endToEnd(url) {
     }))
   } finally {
     server.kill('SIGTERM')
-    mill.stop()
+    mill.kill('SIGTERM')
   }
 }
 

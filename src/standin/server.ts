@@ -1,4 +1,5 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { timingSafeEqual } from 'node:crypto'
 import { z } from 'zod'
 import { EXERCISE_IDS, FAULTS, MillActionSchema } from '../core/standin'
 import { Mills } from './mills'
@@ -61,15 +62,18 @@ const ClaimSchema = z.discriminatedUnion('kind', [
 const MOST_BODY = 500_000
 
 /** The simulated mill as a small service: docs/stream.md. */
-export function millServer(mills = new Mills()): Server {
+export function millServer(token: string, mills = new Mills()): Server {
   return createServer((request, response) => {
-    handle(mills, request, response).catch((error: unknown) => {
-      if (error instanceof Refusal) answer(response, error.status, { error: error.message })
-      else {
-        console.error(error)
-        answer(response, 500, { error: 'Something went wrong inside the stand-in.' })
-      }
-    })
+    const admitted = admit(token, request)
+    admitted
+      .then(() => handle(mills, request, response))
+      .catch((error: unknown) => {
+        if (error instanceof Refusal) answer(response, error.status, { error: error.message })
+        else {
+          console.error(error)
+          answer(response, 500, { error: 'Something went wrong inside the stand-in.' })
+        }
+      })
   })
 }
 
@@ -80,6 +84,25 @@ class Refusal extends Error {
   ) {
     super(message)
   }
+}
+
+const LOOPBACK = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/i
+
+/**
+ * Only the server beside it may drive the mill: by a name of the loopback, with the word that both were
+ * started with, never from a page (a browser sends its origin), and with JSON.
+ */
+async function admit(token: string, { headers, method }: IncomingMessage): Promise<void> {
+  if (!LOOPBACK.test(headers.host ?? ''))
+    throw new Refusal(403, 'This address is not one that the stand-in answers to.')
+  if (headers.origin !== undefined)
+    throw new Refusal(403, 'The stand-in answers to the server beside it, not to a page.')
+  const given = Buffer.from(headers.authorization ?? '')
+  const wanted = Buffer.from(`Bearer ${token}`)
+  if (given.length !== wanted.length || !timingSafeEqual(given, wanted))
+    throw new Refusal(401, 'The stand-in does not know who asks.')
+  if (method === 'POST' && !/^application\/json\b/.test(headers['content-type'] ?? ''))
+    throw new Refusal(415, 'Send JSON, with its content type.')
 }
 
 async function handle(

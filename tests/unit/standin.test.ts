@@ -1,3 +1,4 @@
+import { get as httpGet } from 'node:http'
 import { type AddressInfo } from 'node:net'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { type Score, type StreamMessage, StreamMessageSchema } from '@/core/standin'
@@ -5,7 +6,9 @@ import { Mills } from '@/standin/mills'
 import { millServer } from '@/standin/server'
 
 const mills = new Mills()
-const server = millServer(mills)
+const WORD = 'only between the two'
+const server = millServer(WORD, mills)
+const KNOWN = { authorization: `Bearer ${WORD}`, 'content-type': 'application/json' }
 let base = ''
 
 beforeAll(async () => {
@@ -19,14 +22,21 @@ afterAll(() => {
 })
 
 const post = async (path: string, body: unknown) => {
-  const answer = await fetch(base + path, { method: 'POST', body: JSON.stringify(body) })
+  const answer = await fetch(base + path, {
+    method: 'POST',
+    headers: KNOWN,
+    body: JSON.stringify(body),
+  })
   return { status: answer.status, body: (await answer.json()) as Record<string, unknown> }
 }
 
 /** Reads so many messages of a stream, then lets go of it. */
 async function read(mill: string, count: number): Promise<StreamMessage[]> {
   const stop = new AbortController()
-  const answer = await fetch(`${base}/mills/${mill}/stream`, { signal: stop.signal })
+  const answer = await fetch(`${base}/mills/${mill}/stream`, {
+    headers: KNOWN,
+    signal: stop.signal,
+  })
   expect(answer.headers.get('content-type')).toBe('text/event-stream')
   const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader()
   const found: StreamMessage[] = []
@@ -65,9 +75,47 @@ it('an exercise is set up, streams about fifty times a second, is driven, and sc
 it('what it does not understand is refused in words', async () => {
   expect((await post('/mills', { kind: 'practice', exercise: 'dance' })).status).toBe(422)
   expect((await post('/mills/mill-0/do', { do: 'stop' })).status).toBe(404)
-  expect((await fetch(`${base}/mills/mill-0/stream`)).status).toBe(404)
-  expect((await fetch(`${base}/mills`, { method: 'POST', body: '{' })).status).toBe(400)
-  expect((await fetch(`${base}/elsewhere`)).status).toBe(404)
-  const large = await fetch(`${base}/mills`, { method: 'POST', body: 'x'.repeat(600_000) })
+  expect((await fetch(`${base}/mills/mill-0/stream`, { headers: KNOWN })).status).toBe(404)
+  expect((await fetch(`${base}/mills`, { method: 'POST', headers: KNOWN, body: '{' })).status).toBe(
+    400,
+  )
+  expect((await fetch(`${base}/elsewhere`, { headers: KNOWN })).status).toBe(404)
+  const large = await fetch(`${base}/mills`, {
+    method: 'POST',
+    headers: KNOWN,
+    body: 'x'.repeat(600_000),
+  })
   expect(large.status).toBe(413)
+})
+
+it('answers only the server beside it: by a loopback name, with the word, never a page, and JSON', async () => {
+  const status = async (headers: Record<string, string>, method = 'GET'): Promise<number> =>
+    (await fetch(`${base}/health`, { method, headers })).status
+  expect(await status(KNOWN)).toBe(200)
+  expect(await status({})).toBe(401)
+  expect(await status({ authorization: 'Bearer something else' })).toBe(401)
+  expect(await status({ ...KNOWN, origin: 'http://elsewhere.example' })).toBe(403)
+  expect(await status({ ...KNOWN, origin: 'null' })).toBe(403)
+  expect(await status({ ...KNOWN, 'content-type': 'text/plain' }, 'POST')).toBe(415)
+  const foreign = await new Promise<number>((done) => {
+    const { port } = server.address() as AddressInfo
+    httpGet(
+      {
+        port,
+        host: '127.0.0.1',
+        path: '/health',
+        headers: { ...KNOWN, host: 'elsewhere.example' },
+      },
+      (r) => done(r.statusCode ?? 0),
+    )
+  })
+  expect(foreign).toBe(403)
+})
+
+it('two that listen to one mill miss nothing by each other', async () => {
+  const { body } = await post('/mills', { kind: 'practice', exercise: 'find-centre', seed: 6 })
+  const mill = String(body.mill)
+  const [first, second] = await Promise.all([read(mill, 30), read(mill, 12)])
+  for (const heard of [first, second])
+    heard.slice(1).forEach((message, i) => expect(message.n).toBe((heard[i]?.n ?? NaN) + 1))
 })

@@ -160,15 +160,16 @@ export class Mill {
       this.move(slice)
       left -= slice
     }
+    this.count++
     return this.message()
   }
 
-  /** The next message, as things stand. */
+  /** The message of the last step: whoever begins to listen gets it too, and nobody misses a number by it. */
   message(): StreamMessage {
     const round = (v: number): number => Math.round(v * 1000) / 1000 + 0
     return {
       v: 1,
-      n: this.count++,
+      n: this.count,
       t: Math.round(this.time),
       x: round(this.shown.x),
       y: round(this.shown.y),

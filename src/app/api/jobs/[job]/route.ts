@@ -14,10 +14,7 @@ export function GET(_request: Request, { params }: Context): Promise<Response> {
   })
 }
 
-export function POST(
-  request: Request,
-  { params }: Context,
-): Promise<Response> {
+export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { job } = await params
     const { action } = await bodyOf(request, Action)

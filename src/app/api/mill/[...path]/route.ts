@@ -20,7 +20,11 @@ export function POST(request: Request, context: Context): Promise<Response> {
 
 async function handOn({ path }: { path: string[] }, init: RequestInit): Promise<Response> {
   const address = `${MILL}/${path.map(encodeURIComponent).join('/')}`
-  const answer = await fetch(address, init).catch(() => undefined)
+  const headers = {
+    Authorization: `Bearer ${process.env.FOOTHOLD_MILL_TOKEN ?? ''}`,
+    ...(init.method === 'POST' && { 'Content-Type': 'application/json' }),
+  }
+  const answer = await fetch(address, { ...init, headers }).catch(() => undefined)
   if (!answer)
     return refused('The stand-in mill does not run. Start Foothold with npm run up.', 503)
   const type = answer.headers.get('content-type') ?? 'application/json'

@@ -1,0 +1,20 @@
+import { spawn } from 'node:child_process'
+
+/** Starts the built application on a port of the loopback. */
+export const startServer = (port, env, stdio = ['ignore', 'ignore', 'inherit']) =>
+  spawn(
+    'node',
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      stdio,
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+    },
+  )
+
+/** Brings the tables of a database up to date and loads the demo, once. Answers what went wrong, if anything. */
+export async function prepareDatabase(run, url) {
+  const prepared = run('node', ['--import', 'tsx', 'scripts/prepare-database.ts'], {
+    env: { DATABASE_URL: url },
+  })
+  return prepared.ok ? undefined : prepared.err.trim().split('\n').slice(0, 8).join('\n  ')
+}
