@@ -6,6 +6,8 @@ const config: NextConfig = {
   outputFileTracingRoot: import.meta.dirname,
   serverExternalPackages: ['pg', '@pdf-lib/fontkit', 'pdf-lib'],
   devIndicators: false,
+  // A drawing may have 40 MB; the default would cut it off at ten.
+  experimental: { proxyClientMaxBodySize: '45mb' },
 }
 
 export default config

@@ -12,8 +12,8 @@ export {
 } from './repositories/documents'
 export {
   countArchived,
+  countDemoJobs,
   findJobRecord,
-  hasDemoJobs,
   insertJob,
   type JobRecord,
   type JobQuery,

@@ -5,7 +5,7 @@ import {
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
 } from '@/core/demo'
-import { hasDemoJobs } from '@/db'
+import { countDemoJobs } from '@/db'
 import { insertDemoFixtures, listRegister } from './fixtures'
 import { insertWith } from './jobs'
 
@@ -14,12 +14,17 @@ const DEMO_JOBS = [
   { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
 ]
 
-/** Loads the demo jobs, once: not again when they were archived; and the demo's fixtures into an empty register. */
+/**
+ * Loads the demo jobs, once: not again when they were archived; and the demo's fixtures into a register that
+ * has none of them. What a start that was killed in the middle has left out is put in by the next.
+ */
 export async function loadDemo(again = false): Promise<readonly string[]> {
-  if (!again && (await hasDemoJobs())) return []
-  if ((await listRegister()).length === 0) await insertDemoFixtures()
+  const there = again ? 0 : await countDemoJobs()
+  const wanted = DEMO_JOBS.slice(there)
+  const isEmpty = (await listRegister()).length === 0
+  if (wanted.length > 0 && (!again || isEmpty)) await insertDemoFixtures()
   const ids: string[] = []
-  for (const contents of DEMO_JOBS) {
+  for (const contents of wanted) {
     const done = await insertWith(contents, { isDemo: true })
     if (done.ok) ids.unshift(done.value)
   }

@@ -223,7 +223,9 @@ const DEMO_WHO = 'T. Hollow'
 
 /** Puts the demo's fixtures in: the vise on the machine and checked, the nest plate just put back. */
 export async function insertDemoFixtures(): Promise<void> {
+  const known = new Set((await listRegister()).map(({ fixture }) => fixture.name))
   for (const fixture of DEMO_FIXTURES) {
+    if (known.has(fixture.name)) continue
     const id = nanoid(10)
     await insertFixture(id, fixture, DEMO_WHO, 'first set up and measured')
     const note = (event: Omit<Parameters<typeof insertFixtureEvent>[0], 'fixtureId' | 'who'>) =>

@@ -1,5 +1,6 @@
 'use client'
 
+import { cutText } from '@/core/issues'
 import { useCallback, useEffect, useState } from 'react'
 
 const STORE = 'foothold:who'
@@ -9,7 +10,7 @@ export function useWho(): readonly [string, (who: string) => void] {
   const [who, setWho] = useState('')
   useEffect(() => setWho(localStorage.getItem(STORE) ?? ''), [])
   const change = useCallback((next: string) => {
-    const kept = next.trim().slice(0, 60)
+    const kept = cutText(next.trim(), 60)
     setWho(kept)
     localStorage.setItem(STORE, kept)
   }, [])

@@ -23,6 +23,6 @@ export function requirementsCsv(part: Part, analysis: Analysis): string {
   return writeTable(rows)
 }
 
-/** A table as CSV; a name that begins like a formula gets a quote mark, a negative number does not. */
+/** A table as CSV; a name that begins like a formula, in full-width signs too, gets a quote mark, a negative number does not. */
 export const writeTable = (rows: readonly object[]): string =>
-  Papa.unparse([...rows], { newline: '\n', escapeFormulae: /^[=+@\t\r]|^-(?![\d.]+$)/ })
+  Papa.unparse([...rows], { newline: '\n', escapeFormulae: /^[=+@\t\r＝＋＠]|^[-－](?![\d.]+$)/ })

@@ -79,10 +79,20 @@ export function readPlaces(text: string, unit: LengthUnit): Result<readonly Plac
       `Line ${head.line} heads the columns, but ${columns.x === undefined ? 'X' : 'Y'} is not among them.`,
     )
   const { x, y, name } = columns
+  const comma = separator === ',' ? 'none' : commaOf(filled.flatMap(({ cells }) => cells))
   const issues: Issue[] = []
   const places = (headed ? filled.slice(1) : filled).map(({ cells, line }): PlaceRow => {
     const read = (column: number, axis: string): number => {
-      const cell = decimalPoint(cells[column] ?? '', separator)
+      const cell = withoutComma(cells[column] ?? '', comma)
+      if (comma === 'unknown' && TWO_WAYS.test(cell)) {
+        const [whole, rest] = [cell.split(',')[0] ?? '', cell.replace(/,/g, '')]
+        issues.push({
+          code: 'table.two-ways',
+          path: `${line}`,
+          sentence: `Line ${line}, ${axis}: “${cell}” can be ${whole} or ${rest}. Write it with a point, or without the comma.`,
+        })
+        return 0
+      }
       const parsed = parseLength(cell, unit)
       if (parsed.ok) return parsed.value.mm
       const sentence =
@@ -114,9 +124,23 @@ function cellsOf(line: string, separator: Separator): readonly string[] {
   return (data[0] ?? []).map((cell) => cell.trim())
 }
 
+/** 1,000 may be one, to three places, or a thousand. */
+const TWO_WAYS = /^[-+]?[1-9]\d{0,2}(?:,\d{3})+$/
+
+/** What a comma in the figures of a table means, by those that can be read in one way only. */
+function commaOf(cells: readonly string[]): 'decimal' | 'thousand' | 'unknown' {
+  const withComma = cells.filter((cell) => /^[-+]?\d[\d.]*,\d/.test(cell))
+  if (withComma.some((cell) => /,\d{3}\.\d|,\d{3},/.test(cell))) return 'thousand'
+  return withComma.some((cell) => !TWO_WAYS.test(cell)) ? 'decimal' : 'unknown'
+}
+
 /** 12,5 is twelve and a half where the comma does not separate the columns. */
-const decimalPoint = (cell: string, separator: Separator): string =>
-  separator === ',' ? cell : cell.replace(/^([-+]?\d+),(\d+)/, '$1.$2')
+const withoutComma = (cell: string, comma: ReturnType<typeof commaOf> | 'none'): string =>
+  comma === 'decimal'
+    ? cell.replace(/^([-+]?\d+),(\d+)/, '$1.$2')
+    : comma === 'thousand'
+      ? cell.replace(/,(?=\d{3})/g, '')
+      : cell
 
 function headedColumns(cells: readonly string[]): Partial<Record<'x' | 'y' | 'name', number>> {
   const columns: Partial<Record<'x' | 'y' | 'name', number>> = {}

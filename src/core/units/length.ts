@@ -76,6 +76,11 @@ const symbol = (text: string): Token => ({
 export function parseLength(text: string, defaultUnit: LengthUnit): Result<Length> {
   const typed = text.trim()
   if (typed === '') return fail('length.empty', 'Type a length, for example 13.7, 29/64 or 0.54in.')
+  if (typed.length > MOST_LETTERS)
+    return fail(
+      'length.long',
+      `A length of ${typed.length} letters is none; ${MOST_LETTERS} are the most for one sum.`,
+    )
   const tokens = tokenise(typed)
   if (!tokens.ok) return tokens
   const defaultMm = defaultUnit === 'mm' ? 1 : INCH_MM
@@ -93,6 +98,9 @@ export function parseLength(text: string, defaultUnit: LengthUnit): Result<Lengt
     return fail('length.range', `“${typed}” is over 100 m; nothing on a mill is that long.`)
   return succeed({ mm, typed })
 }
+
+/** Most letters of one length: longer than any sum that is done at the bench. */
+const MOST_LETTERS = 200
 
 function tokenise(text: string): Result<readonly Token[]> {
   const tokens: Token[] = []

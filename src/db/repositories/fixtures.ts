@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
 import { database } from '../client'
 import { fixtureEvents, fixtures, fixtureVersions } from '../schema'
 
@@ -105,14 +105,38 @@ export async function listFixtureEvents(id: string): Promise<readonly FixtureEve
     .orderBy(asc(fixtureEvents.id))
 }
 
-export async function insertFixtureEvent(event: {
+export interface NewFixtureEvent {
   readonly fixtureId: string
   readonly kind: 'on' | 'off' | 'checked'
   readonly checkId?: string | undefined
   readonly value?: number | boolean | undefined
   readonly who: string
-}): Promise<void> {
-  await database().insert(fixtureEvents).values(event)
+}
+
+/** Writes what happened to a fixture. Put on twice at once, or sent twice, it was put on once. */
+export async function insertFixtureEvent(event: NewFixtureEvent): Promise<void> {
+  await database().transaction(async (tx) => {
+    await tx
+      .select({ id: fixtures.id })
+      .from(fixtures)
+      .where(eq(fixtures.id, event.fixtureId))
+      .for('update')
+    if (event.kind !== 'checked') {
+      const [last] = await tx
+        .select({ kind: fixtureEvents.kind })
+        .from(fixtureEvents)
+        .where(
+          and(
+            eq(fixtureEvents.fixtureId, event.fixtureId),
+            inArray(fixtureEvents.kind, ['on', 'off']),
+          ),
+        )
+        .orderBy(desc(fixtureEvents.id))
+        .limit(1)
+      if (last?.kind === event.kind) return
+    }
+    await tx.insert(fixtureEvents).values(event)
+  })
 }
 
 export async function setFixtureRetired(id: string, at: Date | null): Promise<boolean> {

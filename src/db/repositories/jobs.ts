@@ -95,11 +95,8 @@ export async function setJobArchived(id: string, at: Date | null): Promise<boole
   return rows.length > 0
 }
 
-export async function hasDemoJobs(): Promise<boolean> {
-  const rows = await database()
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(eq(jobs.isDemo, true))
-    .limit(1)
-  return rows.length > 0
+/** How many demo jobs there are, those put away among them. */
+export async function countDemoJobs(): Promise<number> {
+  const [row] = await database().select({ total: count() }).from(jobs).where(eq(jobs.isDemo, true))
+  return row?.total ?? 0
 }

@@ -66,6 +66,7 @@ function Import({ onAdd, part, up }: Pick<ImportHolesProps, 'onAdd' | 'part' | '
   const [origin, setOrigin] = useState<'corner' | 'centre'>('corner')
   const [whats, setWhats] = useState<Readonly<Record<string, string>>>({})
   const [sentence, setSentence] = useState<string>()
+  const [reading, setReading] = useState<string>()
   const unitMm = drawing?.unitMm ?? (unit === '' ? undefined : Number(unit))
 
   const table = useMemo(
@@ -87,7 +88,9 @@ function Import({ onAdd, part, up }: Pick<ImportHolesProps, 'onAdd' | 'part' | '
       setDrawing(undefined)
       return setText(content)
     }
+    setReading(`Reading ${(content.length / 1e6).toFixed(1)} MB of drawing …`)
     const answer = await call<Drawing>('/api/dxf', 'POST', content)
+    setReading(undefined)
     if (answer.kind === 'done') {
       setText('')
       setDrawing(answer.data)
@@ -116,7 +119,8 @@ function Import({ onAdd, part, up }: Pick<ImportHolesProps, 'onAdd' | 'part' | '
     onAdd(result.part, result.added)
   }
   return (
-    <div className="grid gap-3">
+    <div className="grid gap-3" aria-busy={reading !== undefined}>
+      {reading && <p role="status">{reading}</p>}
       <div className="grid gap-3 sm:grid-cols-2">
         <div>
           <label className="block text-[13px] text-soft" htmlFor="import-table">

@@ -1,5 +1,6 @@
 'use client'
 
+import { cutText } from '@/core/issues'
 import { ArrowDown, ArrowUp, Hammer } from 'lucide-react'
 import { allRequirements, type Part, refLabel, requirementTitle, SIDES } from '@/core/part'
 import { upSidesFor } from '@/core/planning'
@@ -198,7 +199,7 @@ function OpRow({ first, last, onChange, op, part, workshop }: OpRowProps) {
             label="What to do there"
             value={op.hold.note}
             onChange={(note) =>
-              change((o) => (o.hold ? { ...o, hold: { ...o.hold, note: note.slice(0, 200) } } : o))
+              change((o) => (o.hold ? { ...o, hold: { ...o.hold, note: cutText(note, 200) } } : o))
             }
           />
           <p className="mt-1 text-[13px] text-soft">

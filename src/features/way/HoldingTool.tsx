@@ -1,5 +1,6 @@
 'use client'
 
+import { cutText } from '@/core/issues'
 import { Grip } from 'lucide-react'
 import { type Part } from '@/core/part'
 import { type PlannedSetup } from '@/core/prediction'
@@ -33,7 +34,7 @@ export function HoldingTool({ onChange, part, planned, workshop }: HoldingToolPr
           label="Setup is called"
           value={setup.name}
           onChange={(name) =>
-            name.trim() !== '' && onChange((s) => ({ ...s, name: name.trim().slice(0, 60) }))
+            name.trim() !== '' && onChange((s) => ({ ...s, name: cutText(name.trim(), 60) }))
           }
         />
         <Choice

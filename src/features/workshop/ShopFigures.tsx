@@ -1,5 +1,6 @@
 'use client'
 
+import { cutText } from '@/core/issues'
 import {
   type Conditions,
   CONDITIONS_ID,
@@ -99,7 +100,7 @@ function Cause({
         <TextField
           label="Why it is left out"
           value={reason}
-          onChange={(text) => put({ counted, reason: text.slice(0, 200) })}
+          onChange={(text) => put({ counted, reason: cutText(text, 200) })}
         />
       )}
     </>

@@ -10,21 +10,27 @@ import {
   type ShopKind,
   type Workshop,
 } from '@/core/workshop'
+import { cutText } from '@/core/issues'
 import { call } from '@/ui/api'
 import { Tick } from '@/ui/fields'
 import { TopBar } from '@/ui/TopBar'
 import { GEAR_FIELDS, GEAR_WORDS, readPath, ROTARY_FIELDS } from './gearFields'
 import { GearFields } from './FieldsOfGear'
 import { MachinePicture } from './MachinePicture'
+import { type AsideLine, SetAside } from './SetAside'
 import { ShopFigures } from './ShopFigures'
 
 const KINDS = Object.keys(GEAR_WORDS) as GearKind[]
 /** The figures of the shop itself, beside its gear. */
 const SHOP = 'shop'
 /** The gear of the shop with its figures: what every prediction, offset and reach is reckoned with. */
-export function WorkshopView(props: { readonly workshop: Workshop }) {
+export function WorkshopView(props: {
+  readonly workshop: Workshop
+  readonly aside: readonly AsideLine[]
+}) {
   const params = useSearchParams()
   const [workshop, setWorkshop] = useState(props.workshop)
+  const [aside, setAside] = useState(props.aside)
   const [sentence, setSentence] = useState<string>()
   const kind = KINDS.find((k) => k === params.get('kind')) ?? 'machine'
   const list: readonly { readonly id: string; readonly name: string }[] = workshop[GEAR_LISTS[kind]]
@@ -58,7 +64,7 @@ export function WorkshopView(props: { readonly workshop: Workshop }) {
     if (!item) return
     let n = 2
     while (list.some((i) => i.id === `${kind}-${n}`)) n++
-    void save({ ...item, id: `${kind}-${n}`, name: `${item.name} (${n})`.slice(0, 60) })
+    void save({ ...item, id: `${kind}-${n}`, name: cutText(`${item.name} (${n})`, 60) })
   }
   return (
     <div className="flex min-h-screen flex-col">
@@ -93,6 +99,19 @@ export function WorkshopView(props: { readonly workshop: Workshop }) {
           {sentence}
         </p>
       )}
+      <SetAside
+        lines={aside}
+        onTakeOut={({ id, kind: of }) =>
+          void call<{ workshop: Workshop; aside: readonly AsideLine[] }>(
+            `/api/workshop/${of}/${encodeURIComponent(id)}`,
+            'DELETE',
+          ).then((answer) => {
+            if (answer.kind !== 'done') return
+            setWorkshop(answer.data.workshop)
+            setAside(answer.data.aside)
+          })
+        }
+      />
       {isShop ? (
         <ShopFigures workshop={workshop} onSave={saveShop} />
       ) : (

@@ -1,3 +1,4 @@
+import { cutText } from '@/core/issues'
 import { AXES } from '@/core/geometry'
 import { predictZero, standingMark, type ZeroRecord } from '@/core/offsets'
 import { printLength } from '@/core/units'
@@ -92,7 +93,7 @@ export function StoredChoice(props: StoredChoiceProps) {
                 {
                   readings: {
                     kind: 'stored',
-                    fixture: `${fixture.name}, ${what}`.slice(0, 80),
+                    fixture: cutText(`${fixture.name}, ${what}`, 80),
                     at: { ...at },
                     knownMm: fixture.knownMm,
                   },

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { GEAR_SCHEMAS, type GearKind, SHOP_SCHEMAS, type ShopKind } from '@/core/workshop'
-import { saveGear, saveShopFigures } from '@/operations'
+import { clearAside, saveGear, saveShopFigures } from '@/operations'
 import { BadRequest, bodyOf, must, respond } from '../../../respond'
 
 /** Writes one machine, vise, pair of parallels, instrument or cutter, or the shop's own figures; answers the whole workshop. */
@@ -22,5 +22,16 @@ export function PUT(
     return Response.json(
       must(await saveGear(kind as GearKind, item, await bodyOf(request, z.unknown()))),
     )
+  })
+}
+
+/** Takes out what is set aside because it cannot be read. */
+export function DELETE(
+  _request: Request,
+  { params }: { params: Promise<{ kind: string; item: string }> },
+): Promise<Response> {
+  return respond(async () => {
+    const { item, kind } = await params
+    return Response.json(must(await clearAside(kind, item)))
   })
 }
