@@ -98,7 +98,10 @@ export class Pool {
     if (free || this.hands.length >= this.limits.workers) return free
     const worker = new Worker(this.script, {
       resourceLimits: { maxOldGenerationSizeMb: this.limits.memoryMb },
+      stdout: true,
     })
+    // Packages print what they do not know; it is told in the answers.
+    worker.stdout.resume()
     const hand: Hand = { worker, task: undefined }
     worker.on('message', (answer: Answer) => {
       // An answer that comes after its time has run out is nobody's.

@@ -1,0 +1,102 @@
+import { wait } from './processes.mjs'
+
+const JSON_HEADERS = { 'content-type': 'application/json' }
+
+/** A request with how long it took; status 0 when nobody answered. */
+export async function ask(address, method, path, body, patienceMs = 30_000) {
+  const begun = performance.now()
+  const given = (status, text) => ({ status, text, ms: performance.now() - begun })
+  try {
+    const response = await fetch(address + path, {
+      method,
+      signal: AbortSignal.timeout(patienceMs),
+      ...(body === undefined
+        ? {}
+        : { headers: JSON_HEADERS, body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    })
+    return given(response.status, await response.text())
+  } catch {
+    return given(0, '')
+  }
+}
+
+export const quantile = (values, p) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(p * values.length))] ?? 0
+
+/** Brings a copy of a document in; answers its job with part and ways. */
+export async function freshJob(address, text) {
+  const { text: made } = await ask(address, 'POST', '/api/jobs/import?gear=ours', text)
+  const { text: job } = await ask(address, 'GET', `/api/jobs/${JSON.parse(made).id}`)
+  return JSON.parse(job)
+}
+
+/** People at their work: each opens a page a minute, saves each five seconds, asks for an analysis each ten. */
+export async function peopleAtWork(address, text, { people, seconds }) {
+  const jobs = []
+  for (let i = 0; i < people; i++) jobs.push(await freshJob(address, text))
+  const begun = Date.now()
+  const end = begun + seconds * 1000
+  const taken = { page: [], save: [], analysis: [] }
+  const failed = []
+  const note = (kind, answer) => {
+    taken[kind].push(answer.ms)
+    if (answer.status === 0 || answer.status >= 500) failed.push(`${kind} ${answer.status}`)
+  }
+  const every = async (ms, first, work) => {
+    await wait(first)
+    while (Date.now() < end) {
+      const next = Date.now() + ms
+      await work()
+      await wait(Math.max(0, next - Date.now()))
+    }
+  }
+  await Promise.all(
+    jobs.flatMap((job, i) => {
+      let { version } = job.part
+      let n = 0
+      const pages = ['/', `/jobs/${job.id}/part`, `/jobs/${job.id}/ways/${job.ways[0].id}`]
+      return [
+        every(60_000, (60_000 * i) / people, async () =>
+          note('page', await ask(address, 'GET', pages[i % pages.length])),
+        ),
+        every(5000, (5000 * i) / people, async () => {
+          const answer = await ask(address, 'PUT', `/api/documents/${job.part.id}`, {
+            baseVersion: version,
+            body: { ...job.part.body, name: `Person ${i}, ${++n}` },
+          })
+          note('save', answer)
+          if (answer.status === 200) version = JSON.parse(answer.text).document.version
+        }),
+        every(10_000, (10_000 * i) / people, async () =>
+          note('analysis', await ask(address, 'POST', '/api/analyse', text)),
+        ),
+      ]
+    }),
+  )
+  return { taken, failed }
+}
+
+/** Saves on and on, sends again what got no answer, and keeps a ledger of what was acknowledged. */
+export async function keepSaving(address, text, isOver) {
+  const job = await freshJob(address, text)
+  let { version } = job.part
+  const ledger = []
+  let [tries, n] = [0, 0]
+  while (!isOver()) {
+    const name = `Save ${++n}`
+    const body = { baseVersion: version, body: { ...job.part.body, name } }
+    for (;;) {
+      tries++
+      const answer = await ask(address, 'PUT', `/api/documents/${job.part.id}`, body, 4000)
+      if (answer.status === 200) {
+        version = JSON.parse(answer.text).document.version
+        ledger.push({ document: job.part.id, version, name })
+        break
+      }
+      if (answer.status === 409) return { ledger, tries, conflict: name }
+      await wait(150)
+      if (isOver()) break
+    }
+  }
+  return { ledger, tries, conflict: undefined }
+}
