@@ -82,7 +82,7 @@ async function main() {
     'The server',
     'server',
     () => startServer(PORT, env),
-    answersAt(`${ADDRESS}/api/health`),
+    answersAt(ADDRESS, '/api/health'),
   )
   if (!(await server.ready()))
     throw new Stop('The server does not answer. Look above for its last words.')

@@ -17,6 +17,6 @@ export async function millPlace(wantedPort = 0) {
         stdio: ['ignore', 'ignore', 'inherit'],
         env: { ...process.env, MILL_PORT: String(port), FOOTHOLD_MILL_TOKEN: token },
       }),
-    answers: answersAt(`${url}/health`, { headers: { authorization: `Bearer ${token}` } }),
+    answers: answersAt(url, '/health', { authorization: `Bearer ${token}` }),
   }
 }

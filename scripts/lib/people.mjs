@@ -1,24 +1,15 @@
+import { ask as plainly } from './http.mjs'
 import { wait } from './processes.mjs'
 
-const JSON_HEADERS = { 'content-type': 'application/json' }
-
-/** A request with how long it took; status 0 when nobody answered. */
-export async function ask(address, method, path, body, patienceMs = 30_000) {
-  const begun = performance.now()
-  const given = (status, text) => ({ status, text, ms: performance.now() - begun })
-  try {
-    const response = await fetch(address + path, {
-      method,
-      signal: AbortSignal.timeout(patienceMs),
-      ...(body === undefined
-        ? {}
-        : { headers: JSON_HEADERS, body: typeof body === 'string' ? body : JSON.stringify(body) }),
-    })
-    return given(response.status, await response.text())
-  } catch {
-    return given(0, '')
-  }
-}
+/** A request with a document or a group of fields as JSON, or with none. */
+export const ask = (address, method, path, body, patienceMs) =>
+  plainly(address, method, path, {
+    patienceMs,
+    ...(body !== undefined && {
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+      headers: { 'content-type': 'application/json' },
+    }),
+  })
 
 export const quantile = (values, p) =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(p * values.length))] ?? 0

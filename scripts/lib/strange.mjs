@@ -20,7 +20,7 @@ const IDS = [
   '%E0%A4%A',
   '%F0%9F%98%80',
   'a'.repeat(2000),
-  "'; drop table jobs",
+  "'%3B%20drop%20table%20jobs",
 ]
 const BODIES = [
   undefined,

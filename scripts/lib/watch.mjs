@@ -1,3 +1,4 @@
+import { ask } from './http.mjs'
 import { markOf, wait } from './processes.mjs'
 import { step } from './say.mjs'
 
@@ -61,10 +62,5 @@ export function keepUp({ answers, changed, gaveUp, name, start }) {
 }
 
 /** Whether an address answers well within some time. */
-export const answersAt =
-  (address, init = {}) =>
-  () =>
-    fetch(address, { ...init, signal: AbortSignal.timeout(4000) }).then(
-      (r) => r.ok,
-      () => false,
-    )
+export const answersAt = (address, path, headers) => async () =>
+  (await ask(address, 'GET', path, { headers, patienceMs: 5000 })).status === 200

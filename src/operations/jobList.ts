@@ -36,8 +36,10 @@ export interface WayLine {
   readonly name: string
   readonly note: string
   readonly setups: number
-  /** Absent while it is being looked at. */
+  /** Absent while it is looked at for the first time. */
   readonly standing?: WayStanding
+  /** How it stood before the last changes; it is being looked at again. */
+  readonly isOld?: true
 }
 
 export interface JobList {
@@ -49,6 +51,8 @@ export interface JobList {
 }
 
 export const JOBS_OF_PAGE = 20
+/** A job that was saved so short a time ago is in somebody's hands, ms. */
+const IN_WORK_MS = 5000
 
 /** One page of the jobs, by name and apart from those put away. Standings that are not known are worked out meanwhile. */
 export async function listJobs({
@@ -103,8 +107,10 @@ function summaryOf(
     const way = storedWay(record)
     const stamp = stampOf(workshop, drawn, record)
     const known = standings.get(way.id)
-    const isKnown = known?.stamp === stamp
-    if (!isKnown)
+    const isOld = known?.stamp !== stamp
+    // While somebody is at it, it is not worth looking at after every stroke.
+    const isInWork = known !== undefined && Date.now() - job.touchedAt.getTime() < IN_WORK_MS
+    if (isOld && !isInWork)
       lookAt(way.id, stamp, () => backroom().run('standingOfWay', workshop, part.body, way.body))
     const { name, note, setups } = way.body
     return [
@@ -113,8 +119,9 @@ function summaryOf(
         name,
         note,
         setups: setups.length,
-        ...(isKnown && {
+        ...(known && {
           standing: { short: known.short, open: known.open, forbids: known.forbids },
+          ...(isOld && { isOld }),
         }),
       },
     ]
@@ -133,9 +140,14 @@ let builtAs: string | undefined
 const build = (): string =>
   (builtAs ??= existsSync('.next/BUILD_ID') ? readFileSync('.next/BUILD_ID', 'utf8') : 'unbuilt')
 
-const holder = globalThis as typeof globalThis & { footholdLookedAt?: Map<string, Promise<void>> }
-/** Ways that are being looked at now. */
-const looking = (): Map<string, Promise<void>> => (holder.footholdLookedAt ??= new Map())
+interface Looking {
+  readonly ways: Map<string, Promise<void>>
+  /** One after another: people who wait for an answer come first. */
+  last: Promise<void>
+}
+const holder = globalThis as typeof globalThis & { footholdLooking?: Looking }
+const looking = (): Looking =>
+  (holder.footholdLooking ??= { ways: new Map(), last: Promise.resolve() })
 
 function lookAt(
   wayId: string,
@@ -143,20 +155,19 @@ function lookAt(
   work: () => Promise<WayStanding | Result<never>>,
 ): void {
   const now = looking()
-  if (now.has(wayId)) return
-  now.set(
-    wayId,
-    work()
-      .then((found) => ('ok' in found ? undefined : writeStanding({ wayId, stamp, ...found })))
-      // Busy, or stopped: it is looked at again when the list is asked for again.
-      .catch(() => undefined)
-      .finally(() => now.delete(wayId)),
-  )
+  if (now.ways.has(wayId)) return
+  now.last = now.last
+    .then(work)
+    .then((found) => ('ok' in found ? undefined : writeStanding({ wayId, stamp, ...found })))
+    // Busy, or stopped: it is looked at again when the list is asked for again.
+    .catch(() => undefined)
+    .finally(() => now.ways.delete(wayId))
+  now.ways.set(wayId, now.last)
 }
 
 /** Waits until every way that is being looked at has been. */
 export async function allLookedAt(): Promise<void> {
-  await Promise.all(looking().values())
+  await Promise.all(looking().ways.values())
 }
 
 /** The next thing to do on a job, in words. */

@@ -138,10 +138,16 @@ describe('the list of jobs', () => {
     const lineNow = async () => (await listJobs({ search })).jobs[0]?.ways[0]
     expect((await lineNow())?.standing).toBeUndefined()
     await allLookedAt()
-    expect((await lineNow())?.standing).toMatchObject({ short: 2 })
+    expect(await lineNow()).toMatchObject({ standing: { short: 2 } })
     must(await saveDocument(job.part.id, 2, { ...part, revision: 'Z' }))
-    expect((await lineNow())?.standing).toBeUndefined()
+    expect(await lineNow()).toMatchObject({ standing: { short: 2 }, isOld: true })
+    // Once nobody is at it any more it is looked at again.
+    await database().execute(
+      sql`update jobs set touched_at = now() - interval '1 minute' where id = ${job.id}`,
+    )
+    await lineNow()
     await allLookedAt()
+    expect(await lineNow()).not.toHaveProperty('isOld')
   })
 })
 

@@ -30,6 +30,7 @@ export interface JobLine {
     readonly note: string
     readonly setups: number
     readonly standing?: WayStandingWords
+    readonly isOld?: true
   }[]
   readonly next: string
   readonly part?: Part
@@ -57,12 +58,22 @@ export function JobsView({ archived, list, search }: JobsViewProps) {
   const [sentence, setSentence] = useState<string>()
   const [asked, setAsked] = useState<{ readonly text: string; readonly differs: GearDiffers }>()
   const file = useRef<HTMLInputElement>(null)
-  const isLooking = list.jobs.some((job) => job.ways.some((way) => way.setups > 0 && !way.standing))
+  const isLooking = list.jobs.some((job) =>
+    job.ways.some((way) => way.setups > 0 && (!way.standing || way.isOld)),
+  )
 
+  // Less and less often: where others are at work something is always being looked at.
   useEffect(() => {
     if (!isLooking) return
-    const timer = setInterval(() => router.refresh(), LOOK_AGAIN_MS)
-    return () => clearInterval(timer)
+    let timer: ReturnType<typeof setTimeout>
+    const later = (ms: number): void => {
+      timer = setTimeout(() => {
+        router.refresh()
+        later(1.6 * ms)
+      }, ms)
+    }
+    later(LOOK_AGAIN_MS)
+    return () => clearTimeout(timer)
   }, [isLooking, router])
 
   const go = async (path: string, body: unknown, open: boolean): Promise<void> => {
@@ -349,6 +360,7 @@ function JobCard({
                 {way.note} · {way.setups === 0 ? 'nothing planned yet' : `${way.setups} setups`}
               </span>{' '}
               {way.setups > 0 && <WayStanding standing={way.standing} />}
+              {way.isOld && <span className="text-soft"> before the last changes</span>}
             </li>
           ))}
         </ul>
@@ -391,8 +403,11 @@ function JobCard({
 function WayStanding({ standing }: { readonly standing: WayStandingWords | undefined }) {
   if (!standing) return <span className="text-soft">is being looked at …</span>
   const { forbids, open, short } = standing
-  if (forbids > 0) return <span className="font-semibold text-red">▲ {forbids} forbid it</span>
-  if (short > 0) return <span className="font-semibold text-red">▲ {short} short</span>
-  if (open > 0) return <span className="font-semibold text-ochre">◆ {open} open</span>
-  return <span className="font-semibold text-green">● all hold</span>
+  if (forbids > 0)
+    return <span className="font-semibold whitespace-nowrap text-red">▲ {forbids} forbid it</span>
+  if (short > 0)
+    return <span className="font-semibold whitespace-nowrap text-red">▲ {short} short</span>
+  if (open > 0)
+    return <span className="font-semibold whitespace-nowrap text-ochre">◆ {open} open</span>
+  return <span className="font-semibold whitespace-nowrap text-green">● all hold</span>
 }

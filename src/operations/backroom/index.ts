@@ -1,3 +1,5 @@
+import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
+import { STANDARD_WORKSHOP } from '@/core/workshop'
 import { backroom } from './pool'
 import { type TaskName, type Tasks } from './tasks'
 
@@ -12,3 +14,13 @@ export const readDocument = behind('readDocument')
 export const checkFile = behind('checkFile')
 export const analyseFile = behind('analyseFile')
 export const exportFile = behind('exportFile')
+
+/** Starts every worker with a piece of real work, so that nobody waits for the first one. */
+export async function warmUp(): Promise<void> {
+  const pool = backroom()
+  await Promise.allSettled(
+    Array.from({ length: 2 * pool.size }, () =>
+      pool.run('standingOfWay', STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
+    ),
+  )
+}

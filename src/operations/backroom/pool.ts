@@ -72,6 +72,11 @@ export class Pool {
     return answer.value as Awaited<ReturnType<Tasks[Name]>>
   }
 
+  /** How many tasks are done at once. */
+  get size(): number {
+    return this.limits.workers
+  }
+
   /** Ends every worker. */
   async close(): Promise<void> {
     await Promise.all(this.hands.splice(0).map(({ worker }) => worker.terminate()))
