@@ -4,7 +4,16 @@ import { spawn } from 'node:child_process'
 export const startServer = (port, env, stdio = ['ignore', 'ignore', 'inherit']) =>
   spawn(
     'node',
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    [
+      '--import',
+      './scripts/lib/noTrace.mjs',
+      'node_modules/next/dist/bin/next',
+      'start',
+      '-H',
+      '127.0.0.1',
+      '-p',
+      String(port),
+    ],
     {
       stdio,
       env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },

@@ -7,7 +7,7 @@ const base = new URL(process.env.BASE_URL ?? 'http://127.0.0.1:4310')
 const raw = (head: string): Promise<number> =>
   new Promise((done, failed) => {
     const socket = connect(Number(base.port), base.hostname, () =>
-      socket.end(`${head}\r\nConnection: close\r\n\r\n`),
+      socket.write(`${head}\r\nConnection: close\r\n\r\n`),
     )
     let text = ''
     socket.on('data', (chunk) => (text += String(chunk)))
@@ -67,7 +67,7 @@ test('letters that the database refuses are told, and the document can be saved 
 test('a drawing of 13 MB is read whole', async ({ request }) => {
   const circle = ['0', 'CIRCLE', '8', 'HOLES', '10', '1.5', '20', '2.5', '40', '3', ''].join('\n')
   const blank = '999\nfiller of a comment that says nothing at all, over and over again\n'
-  const text = `${blank.repeat(180_000)}0\nSECTION\n2\nENTITIES\n${circle.repeat(3)}0\nENDSEC\n0\nEOF\n`
+  const text = `${blank.repeat(190_000)}0\nSECTION\n2\nENTITIES\n${circle.repeat(3)}0\nENDSEC\n0\nEOF\n`
   expect(text.length).toBeGreaterThan(12_900_000)
   const answer = await request.post('/api/dxf', {
     data: text,
@@ -82,6 +82,7 @@ test('no view breaks the content policy, and every answer has its headers', asyn
 }) => {
   const job = await freshWorm(request)
   const way = `/jobs/${job.id}/ways/${job.ways[0]?.id ?? ''}`
+  test.setTimeout(240_000)
   const broken: string[] = []
   page.on('console', (m) => /Content Security Policy/i.test(m.text()) && broken.push(m.text()))
   for (const path of [
@@ -97,7 +98,7 @@ test('no view breaks the content policy, and every answer has its headers', asyn
     '/fixtures',
     '/practice',
   ])
-    await open(page, path)
+    await page.goto(path)
   expect(broken).toEqual([])
   for (const path of ['/', '/api/jobs', '/api/jobs/nothing']) {
     const headers = (await request.get(path)).headers()
@@ -112,8 +113,10 @@ test('no view breaks the content policy, and every answer has its headers', asyn
 
 test('gear that the file knows otherwise is asked about before anything is brought in', async ({
   page,
+  quiet,
   request,
 }) => {
+  quiet.expectErrors = true // The browser logs the 409 that asks.
   const document = JSON.parse(WORM) as {
     workshop: { vises: { leanPer100: number }[] }
     part: { name: string }
@@ -126,6 +129,9 @@ test('gear that the file knows otherwise is asked about before anything is broug
       vises: document.workshop.vises.map((v) => ({ ...v, leanPer100: 0.4 })),
     },
   }
+  const count = async (): Promise<number> =>
+    ((await (await request.get('/api/jobs?search=loosely')).json()) as { total: number }).total
+  const before = await count()
   await open(page, '/')
   await page.getByLabel('Foothold file').setInputFiles({
     name: 'loose.json',
@@ -134,9 +140,7 @@ test('gear that the file knows otherwise is asked about before anything is broug
   })
   const question = page.getByRole('alert', { name: 'Whose gear counts' })
   await expect(question).toContainText('with ours')
-  expect(
-    ((await (await request.get('/api/jobs?search=loosely')).json()) as { total: number }).total,
-  ).toBe(0)
+  expect(await count()).toBe(before)
   await question.getByRole('button', { name: /Keep both/ }).click()
   await expect(page).toHaveURL(/\/part$/)
   await expect(page.getByText('Loosely held').first()).toBeVisible()

@@ -222,7 +222,7 @@ function Finder({
       <input
         className="field w-64"
         type="search"
-        aria-label="Find a job by name"
+        aria-label="Job by name"
         placeholder="find by name"
         value={text}
         maxLength={200}
