@@ -16,6 +16,13 @@ export function tooManyHoles(part: Part): Issue | undefined {
   if (total <= MOST_HOLES_OF_PART) return undefined
   const most = counts.indexOf(Math.max(...counts))
   const largest = part.features[most]
+  const own = counts[most] ?? 0
+  if (largest && own > MOST_HOLES)
+    return {
+      code: 'pattern.many',
+      path: `features.${most}.pattern`,
+      sentence: `${featureLabel(largest)}: the pattern makes ${own} holes; ${MOST_HOLES} is the most for one pattern. Split it.`,
+    }
   return {
     code: 'part.many-holes',
     path: `features.${most}.pattern`,
