@@ -202,7 +202,7 @@ const withAllowed = (requirement: Requirement, predicted: number): Requirement =
 }
 
 /** `FOOTHOLD_EXACT=700,8` makes more pieces of more plans: the run that docs/engine.md tells of. */
-const [PIECES = 150, MOST_PLANS = 4] = (process.env.FOOTHOLD_EXACT ?? '')
+const [PIECES = 100, MOST_PLANS = 3] = (process.env.FOOTHOLD_EXACT ?? '')
   .split(',')
   .filter(Boolean)
   .map(Number)
