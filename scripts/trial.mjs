@@ -5,7 +5,7 @@ import { toolsOf, clusterDirectory, freePort, startCluster } from './lib/cluster
 import { millPlace } from './lib/mill.mjs'
 import { needBuild, needPackages } from './lib/packages.mjs'
 import { ask, keepSaving, peopleAtWork, quantile } from './lib/people.mjs'
-import { endAll, wait } from './lib/processes.mjs'
+import { endAll, isAlive, wait } from './lib/processes.mjs'
 import { end, step, Stop } from './lib/say.mjs'
 import { prepareDatabase, startServer } from './lib/server.mjs'
 import { run, runBeside } from './lib/shell.mjs'
@@ -185,7 +185,8 @@ async function kills({ address, killDatabase, marks, url }) {
   const writers = Array.from({ length: 6 }, () => keepSaving(address, DOCUMENT, () => over))
   await wait(1500)
   for (let i = 0; i < blows; i++) {
-    if (i % 2 === 0) process.kill(marks.server.pid, 'SIGKILL')
+    // Where the one before is not up again yet there is nothing to kill.
+    if (i % 2 === 0 && isAlive(marks.server)) process.kill(marks.server.pid, 'SIGKILL')
     if (i % 2 === 1 || i % 6 === 4) killDatabase()
     await wait(5000 + 500 * (i % 3))
     for (
