@@ -31,7 +31,7 @@ export function keepUp({ answers, changed, gaveUp, name, start }) {
       while (restarts[0] < now - WITHIN_MS) restarts.shift()
       if (restarts.length > MOST_RESTARTS) return gaveUp(name)
       step(`${name} ended by itself (${signal ?? `code ${code}`}); starting it again`)
-      setTimeout(begin, 200 * restarts.length)
+      setTimeout(() => stopping || begin(), 200 * restarts.length)
     })
   }
   begin()

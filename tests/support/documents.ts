@@ -1,10 +1,36 @@
-import { newPart, type Part, type Side } from '@/core/part'
+import { type Feature, newPart, type Part, type Side } from '@/core/part'
 import { type Op, type Setup, type Way } from '@/core/way'
 
 export const mm = (value: number): { mm: number } => ({ mm: value })
 
 /** A block 100 × 60 × 40, every face to be cut. */
 export const plainBlock = (): Part => newPart('Block', { x: mm(100), y: mm(60), z: mm(40) })
+
+/** A bored hole of 8 through the top, so far from the left and the front. */
+export const topHole = (
+  id: string,
+  left: number,
+  front: number,
+  more: Partial<Feature> = {},
+): Feature =>
+  ({
+    kind: 'hole',
+    id,
+    on: 'top',
+    making: 'bore',
+    diameter: mm(8),
+    extent: { kind: 'through' },
+    head: { kind: 'none' },
+    pattern: { kind: 'single' },
+    place: {
+      dims: [
+        { from: 'left', at: mm(left) },
+        { from: 'front', at: mm(front) },
+      ],
+      centred: false,
+    },
+    ...more,
+  }) as Feature
 
 export const op = (feature: string, more: Partial<Op> = {}): Op => ({
   id: feature.replace(/[^A-Za-z0-9-]/g, '-'),

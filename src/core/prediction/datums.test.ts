@@ -14,7 +14,7 @@ import {
 import { type Reading, type Step } from '../variation'
 import { type Setup, type Way } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
-import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
+import { mm, plainBlock, setup, topHole, way } from '../../../tests/support/documents'
 import { DatumFrame } from './datumFrame'
 import { analyse } from '.'
 
@@ -163,25 +163,6 @@ describe('what a datum takes, by hand', () => {
 })
 
 describe('what must not matter', () => {
-  const hole = (id: string, left: number, front: number, more: Partial<Feature> = {}): Feature =>
-    ({
-      kind: 'hole',
-      id,
-      on: 'top',
-      making: 'bore',
-      diameter: mm(8),
-      extent: { kind: 'through' },
-      head: { kind: 'none' },
-      pattern: { kind: 'single' },
-      place: {
-        dims: [
-          { from: 'left', at: mm(left) },
-          { from: 'front', at: mm(front) },
-        ],
-        centred: false,
-      },
-      ...more,
-    }) as Feature
   const position = (id: string, of: string, ...datums: string[]): Requirement => ({
     kind: 'position',
     id,
@@ -193,7 +174,7 @@ describe('what must not matter', () => {
   })
   const part: Part = {
     ...plainBlock(),
-    features: [hole('one', 20, 12), hole('two', 77, 45)],
+    features: [topHole('one', 20, 12), topHole('two', 77, 45)],
     requirements: [
       position('a', 'two', 'bottom', 'left', 'front'),
       position('b', 'two', 'bottom', 'one', 'front'),

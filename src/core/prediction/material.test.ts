@@ -3,28 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { type Feature, type Part, partIssues, type Requirement, requirementFigures } from '../part'
 import { printRequirement, readLine } from '../say'
 import { STANDARD_WORKSHOP } from '../workshop'
-import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
+import { mm, plainBlock, setup, topHole, way } from '../../../tests/support/documents'
 import { analyse, type RequirementAnalysis } from '.'
-
-const hole = (id: string, left: number, front: number, more: Partial<Feature> = {}): Feature =>
-  ({
-    kind: 'hole',
-    id,
-    on: 'top',
-    making: 'bore',
-    diameter: mm(8),
-    extent: { kind: 'through' },
-    head: { kind: 'none' },
-    pattern: { kind: 'single' },
-    place: {
-      dims: [
-        { from: 'left', at: mm(left) },
-        { from: 'front', at: mm(front) },
-      ],
-      centred: false,
-    },
-    ...more,
-  }) as Feature
 
 type Position = Requirement & { kind: 'position' }
 const position = (of: string, datums: string[], more: Partial<Position> = {}): Position => ({
@@ -67,7 +47,7 @@ const PLAN = way(
 )
 const block = (...requirements: Requirement[]): Part => ({
   ...plainBlock(),
-  features: [hole('one', 20, 12), hole('ring', 50, 30, RING), hole('two', 77, 45)],
+  features: [topHole('one', 20, 12), topHole('ring', 50, 30, RING), topHole('two', 77, 45)],
   requirements,
 })
 const judged = (...requirements: Requirement[]): RequirementAnalysis =>

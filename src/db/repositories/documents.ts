@@ -214,9 +214,9 @@ export async function setWayRemoved(
   at: Date | null,
   mayReturn: (way: DocumentRecord, others: readonly DocumentRecord[]) => Result<true>,
 ): Promise<Result<true> | undefined> {
+  const way = await findDocument(id)
+  if (way?.kind !== 'way') return undefined
   return database().transaction(async (tx) => {
-    const way = await findDocument(id)
-    if (way?.kind !== 'way') return undefined
     await lockJob(tx, way.jobId)
     if (at === null) {
       const others = (await listIn(tx, way.jobId)).filter((d) => d.kind === 'way' && d.id !== id)
