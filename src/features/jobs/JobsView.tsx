@@ -219,15 +219,17 @@ function Finder({
         router.push(addressOf(text.trim(), archived))
       }}
     >
-      <input
-        className="field w-64"
-        type="search"
-        aria-label="Job by name"
-        placeholder="find by name"
-        value={text}
-        maxLength={200}
-        onChange={(event) => setText(event.target.value)}
-      />
+      <div className="w-64 max-w-full">
+        <input
+          className="field"
+          type="search"
+          aria-label="Job by name"
+          placeholder="find by name"
+          value={text}
+          maxLength={200}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </div>
       <button type="submit" className="button">
         <Search className="size-4" aria-hidden /> Find
       </button>

@@ -1,4 +1,4 @@
-import { printDegrees, printLength } from '@/core/units'
+import { printDegrees, printSpread } from '@/core/units'
 
 /** What a file has under the same id as the workshop, with other figures. */
 export interface GearDiffers {
@@ -31,7 +31,7 @@ export function WhoseGear({
   const gear = differences.filter((d) => !OF_THE_SHOP.has(d.kind))
   const shop = differences.filter((d) => OF_THE_SHOP.has(d.kind))
   const figure = (value: number, unit: 'mm' | 'rad'): string =>
-    unit === 'mm' ? printLength(value, 'mm') : printDegrees(value)
+    unit === 'mm' ? printSpread(value, 'mm') : printDegrees(value)
   return (
     <section
       role="alert"
