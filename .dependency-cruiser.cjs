@@ -1,10 +1,12 @@
 /** The core's modules, lowest first. A module may import only those before it. */
 const CORE_ORDER = [
   'issues',
+  'finding',
   'standards',
   'units',
   'linalg',
   'geometry',
+  'scene',
   'patterns',
   'probing',
   'calculators',
@@ -13,7 +15,9 @@ const CORE_ORDER = [
   'standin',
   'part',
   'say',
+  'stock',
   'workshop',
+  'holding',
   'way',
   'planning',
   'prediction',

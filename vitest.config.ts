@@ -5,7 +5,7 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
     include: ['src/**/*.test.ts', 'tests/unit/**/*.test.ts', 'tests/db/**/*.test.ts'],
-    globalSetup: 'tests/support/bundleBackroom.mjs',
+    globalSetup: 'tests/support/bundlePrograms.mjs',
     // Long enough for a busy machine; nothing waits by the clock.
     testTimeout: 120_000,
     fileParallelism: !process.env.DATABASE_URL,

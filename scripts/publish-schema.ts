@@ -2,6 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs'
 import {
   PIER_PLATE,
   PIER_PLATE_WAY,
+  PIER_PLATE_WAY_B,
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
@@ -18,7 +19,7 @@ import { STANDARD_WORKSHOP } from '@/core/workshop'
 mkdirSync('docs/schema', { recursive: true })
 mkdirSync('docs/examples', { recursive: true })
 writeFileSync(
-  'docs/schema/foothold-1.schema.json',
+  'docs/schema/foothold-2.schema.json',
   `${JSON.stringify(documentJsonSchema(), undefined, 2)}\n`,
 )
 /** Writes an example with its fields in the order of the schema. */
@@ -30,4 +31,4 @@ function publish(name: string, file: FootholdFile): void {
 
 const workshop = STANDARD_WORKSHOP
 publish('worm-block', { workshop, part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] })
-publish('pier-plate', { workshop, part: PIER_PLATE, ways: [PIER_PLATE_WAY] })
+publish('pier-plate', { workshop, part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] })

@@ -95,6 +95,10 @@ async function main() {
     const { url } = await cluster.begun
     await Promise.all([lookAtSources(), runUnits(url)])
     await endToEnd(url)
+    await check('Killed under load: the short form of the trial', 'node', [
+      'scripts/trial.mjs',
+      ...['--short', '--only', 'kills'],
+    ])
   } finally {
     await cluster.end()
   }

@@ -4,10 +4,10 @@ import { join } from 'node:path'
 import { toolsOf, clusterDirectory, freePort, startCluster } from './lib/cluster.mjs'
 import { millPlace } from './lib/mill.mjs'
 import { needBuild, needPackages } from './lib/packages.mjs'
-import { ask, keepSaving, peopleAtWork, quantile } from './lib/people.mjs'
+import { ask, freshJob, keepSaving, peopleAtWork, quantile } from './lib/people.mjs'
 import { endAll, isAlive, wait } from './lib/processes.mjs'
 import { end, step, Stop } from './lib/say.mjs'
-import { prepareDatabase, startServer } from './lib/server.mjs'
+import { firstLook, prepareDatabase, startServer } from './lib/server.mjs'
 import { run, runBeside } from './lib/shell.mjs'
 import { strangeRequests } from './lib/strange.mjs'
 import { answersAt, keepUp } from './lib/watch.mjs'
@@ -35,6 +35,7 @@ async function main() {
     if (isWanted('readers')) await readers()
     if (isWanted('requests')) await requests(house)
     if (isWanted('people')) await people(house)
+    if (isWanted('jobs')) await manyJobs(house)
     if (isWanted('kills')) await kills(house)
     if (isWanted('gets-up')) await getsUp(house)
   } finally {
@@ -61,11 +62,12 @@ async function buildHouse(directory) {
   const address = `http://127.0.0.1:${port}`
   const mill = await millPlace()
   const marks = {}
-  const keep = (key, start, answers) =>
+  const keep = (key, start, answers, awake) =>
     keepUp({
       name: `The ${key}`,
       start,
       answers,
+      awake,
       changed: (mark) => (marks[key] = mark),
       gaveUp: () => console.error(`✗ The ${key} ended too often.`),
     })
@@ -80,9 +82,11 @@ async function buildHouse(directory) {
           'ignore',
         ),
       answersAt(address, '/api/health'),
+      firstLook(address),
     ),
   ]
   if (!(await parts[1].ready())) throw new Stop('The server does not answer.')
+  await wait(3000)
   let over = false
   let restarting
   const watch = setInterval(() => {
@@ -176,6 +180,35 @@ async function people({ address }) {
     `${failed.length} ${[...new Set(failed)].join(', ')}`,
     '0',
     failed.length === 0,
+  )
+}
+
+/** Copies of one job until there are very many, then the list from a server that has just been started. */
+async function manyJobs({ address, marks, url }) {
+  const count = IS_SHORT ? 500 : 10_000
+  const { id } = await freshJob(address, DOCUMENT)
+  const done = toolsOf(url)('psql', [
+    ...['-d', 'foothold', '-v', 'ON_ERROR_STOP=1', '-qc'],
+    `with one as (select '${id}'::text as id), numbers as (select generate_series(1, ${count}) n),
+      new_jobs as (insert into jobs (id, name) select 'many-' || n, 'Part ' || n from numbers),
+      old as (select d.*, v.body, v.format from documents d join document_versions v on v.document_id = d.id and v.version = d.current_version where d.job_id = (select id from one)),
+      new_documents as (insert into documents (id, job_id, kind, position, current_version) select 'many-' || n || '-' || position, 'many-' || n, kind, position, 1 from numbers, old)
+      insert into document_versions (document_id, version, body, format) select 'many-' || n || '-' || position, 1, body, format from numbers, old`,
+  ])
+  if (!done.ok) throw new Stop(`The jobs could not be copied: ${done.err}`)
+  process.kill(marks.server.pid, 'SIGKILL')
+  await wait(500)
+  while ((await ask(address, 'GET', '/api/health', undefined, 2000)).status !== 200) await wait(100)
+  // The first look is taken by what watches the server.
+  await wait(3000)
+  const cold = await ask(address, 'GET', '/')
+  const warm = await ask(address, 'GET', '/?page=7')
+  const found = await ask(address, 'GET', '/?search=Part%2099')
+  tell(
+    `${count} jobs: first page of the list after a start`,
+    `${Math.round(cold.ms)} ms, then page 7 ${Math.round(warm.ms)} ms, found by name ${Math.round(found.ms)} ms`,
+    '300 ms',
+    cold.status === 200 && cold.ms < 300,
   )
 }
 

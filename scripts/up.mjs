@@ -4,7 +4,7 @@ import { millPlace } from './lib/mill.mjs'
 import { needBuild, needPackages } from './lib/packages.mjs'
 import { endAll, forgetState, isAlive, markOf, readState, writeState } from './lib/processes.mjs'
 import { end, step, Stop } from './lib/say.mjs'
-import { prepareDatabase, startServer } from './lib/server.mjs'
+import { firstLook, prepareDatabase, startServer } from './lib/server.mjs'
 import { run } from './lib/shell.mjs'
 import { answersAt, keepUp } from './lib/watch.mjs'
 
@@ -49,11 +49,12 @@ async function main() {
     forgetState()
     process.exit(code)
   }
-  const keep = (name, key, start, answers) => {
+  const keep = (name, key, start, answers, awake) => {
     const part = keepUp({
       name,
       start,
       answers,
+      awake,
       changed: (mark) => writeState(Object.assign(state, { [key]: mark })),
       gaveUp: () => {
         console.error(
@@ -83,6 +84,7 @@ async function main() {
     'server',
     () => startServer(PORT, env),
     answersAt(ADDRESS, '/api/health'),
+    firstLook(ADDRESS),
   )
   if (!(await server.ready()))
     throw new Stop('The server does not answer. Look above for its last words.')

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { bundleBackroom } from './backroom.mjs'
+import { bundlePrograms } from './programs.mjs'
 import { run, runBeside } from './shell.mjs'
 import { Stop, step } from './say.mjs'
 
@@ -65,7 +65,7 @@ export async function needBuild() {
   const isThere = existsSync('.next/BUILD_ID') && existsSync('.foothold/build/backroom.mjs')
   if (isThere && stampOf('build') === now) return
   step('Building (half a minute)')
-  await bundleBackroom()
+  await bundlePrograms()
   const built = await runBeside('npx', ['next', 'build'], { env: { NEXT_TELEMETRY_DISABLED: '1' } })
   if (!built.ok)
     throw new Stop(`The build failed:\n${built.out.slice(-3000)}\n${built.err.slice(-2000)}`)

@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process'
+import { ask } from './http.mjs'
 
 /** Starts the built application on a port of the loopback. */
 export const startServer = (port, env, stdio = ['ignore', 'ignore', 'inherit']) =>
@@ -19,6 +20,9 @@ export const startServer = (port, env, stdio = ['ignore', 'ignore', 'inherit']) 
       env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
     },
   )
+
+/** The first look at a page is slow, its program being read: it is taken before the first person comes. */
+export const firstLook = (address) => () => ask(address, 'GET', '/')
 
 /** Brings the tables of a database up to date and loads the demo, once. Answers what went wrong, if anything. */
 export async function prepareDatabase(run, url) {

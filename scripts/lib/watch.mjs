@@ -16,12 +16,21 @@ const DEAF_AFTER = 4
  * @param answers - whether it answers now.
  * @param changed - told whenever another process has taken its place.
  * @param gaveUp - told when it ended too often.
+ * @param awake - told when it answers for the first time after each start.
  */
-export function keepUp({ answers, changed, gaveUp, name, start }) {
+export function keepUp({ answers, awake, changed, gaveUp, name, start }) {
   const restarts = []
   let [child, stopping, deaf] = [undefined, false, 0]
+  const ready = async () => {
+    for (let i = 0; i < 150; i++) {
+      if (await answers()) return true
+      await wait(100)
+    }
+    return false
+  }
   const begin = () => {
     child = start()
+    if (awake) void ready().then((isUp) => isUp && awake())
     deaf = 0
     changed(markOf(child.pid))
     child.once('exit', (code, signal) => {
@@ -46,13 +55,7 @@ export function keepUp({ answers, changed, gaveUp, name, start }) {
     child.kill('SIGKILL')
   }, LOOK_EVERY_MS)
   return {
-    ready: async () => {
-      for (let i = 0; i < 150; i++) {
-        if (await answers()) return true
-        await wait(100)
-      }
-      return false
-    },
+    ready,
     stop: () => {
       stopping = true
       clearInterval(look)

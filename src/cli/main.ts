@@ -22,7 +22,7 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold zero FILE --readings FILE [--way NAME] [--setup N]
                                                zero from readings at the machine, and what is suspicious
 
-FILE is a foothold/1 document; - reads standard input. JSON goes to standard output,
+FILE is a foothold/2 document, or one of an earlier build; - reads standard input. JSON goes to standard output,
 words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input.`
 
 const COMMANDS = ['calc', 'check', 'analyse', 'export', 'zero'] as const
@@ -65,17 +65,20 @@ async function main(): Promise<number> {
   if (path === undefined) throw new BadInput(`Name the file to ${command}.`)
   const text = read(path)
   // Only what the command needs is loaded: a quick figure is there at once.
-  const { analyseFile, checkFile, exportFile, zeroFromReadings } =
+  const { analysisOf, checkOf, exportFile, predictFile, zeroFromReadings } =
     await import('@/operations/files')
   switch (command) {
     case 'check': {
-      const checks = must(checkFile(text))
+      const checks = must(predictFile(text)).map(checkOf)
       print(checks)
       return checks.some((check) => check.forbidden) ? 1 : 0
     }
-    case 'analyse':
-      print(must(analyseFile(text, simulationOf(values.samples, values.seed))))
-      return must(checkFile(text)).some((check) => check.forbidden) ? 1 : 0
+    case 'analyse': {
+      const simulation = simulationOf(values.samples, values.seed)
+      const predictions = must(predictFile(text))
+      print(predictions.map((prediction) => analysisOf(prediction, simulation)))
+      return predictions.some((prediction) => checkOf(prediction).forbidden) ? 1 : 0
+    }
     case 'zero': {
       if (values.readings === undefined)
         throw new BadInput('Name the file with the readings: --readings FILE.')

@@ -1,4 +1,4 @@
-export { closeDatabase } from './client'
+export { closeDatabase, isDatabaseAway } from './client'
 export { migrateDatabase } from './migrate'
 export {
   type Appended,

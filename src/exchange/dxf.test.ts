@@ -6,14 +6,13 @@ import { describe, expect, it } from 'vitest'
 import { PIER_PLATE, PIER_PLATE_WAY } from '@/core/demo'
 import { holesInSetup, outlineInSetup } from '@/core/drilling'
 import { holeTemplate } from '@/core/formats'
-import { analyse, type PlannedSetup } from '@/core/prediction'
+import { planWay, type PlannedSetup } from '@/core/planning'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
 import { readDxf, writeDxf } from '.'
 
-const planned = analyse(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY).model
-  .planned[0] as PlannedSetup
-const holes = holesInSetup(PIER_PLATE, planned)
-const template = holeTemplate(PIER_PLATE, holes, outlineInSetup(PIER_PLATE, planned), 'Pier plate')
+const planned = planWay(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY).setups[0] as PlannedSetup
+const holes = holesInSetup(planned)
+const template = holeTemplate(PIER_PLATE, holes, outlineInSetup(planned), 'Pier plate')
 
 const pairs = (...words: readonly (string | number)[]): string => `${words.join('\n')}\n`
 const file = (entities: string, header = '', blocks = ''): string =>

@@ -1,6 +1,7 @@
 import {
   PIER_PLATE,
   PIER_PLATE_WAY,
+  PIER_PLATE_WAY_B,
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
@@ -10,7 +11,7 @@ import { insertDemoFixtures, listRegister } from './fixtures'
 import { insertWith } from './jobs'
 
 const DEMO_JOBS = [
-  { part: PIER_PLATE, ways: [PIER_PLATE_WAY] },
+  { part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] },
   { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
 ]
 

@@ -1,7 +1,7 @@
-import { schemaIssues } from '@/core/formats'
-import { fail, type Issue, type Result, succeed } from '@/core/issues'
-import { type Part, partIssues, PartSchema } from '@/core/part'
-import { danglingWayCodes, type Way, wayIssues, WaySchema } from '@/core/way'
+import { FORMAT, readStored, type StoredBody } from '@/core/formats'
+import { absent, fail, type Result, resultOf, succeed } from '@/core/issues'
+import { type Part, partIssues } from '@/core/part'
+import { danglingWayCodes, type Way, wayIssues } from '@/core/way'
 import {
   type Appended,
   appendVersion,
@@ -18,17 +18,19 @@ export type Saved =
   /** Somebody else saved in between; theirs is given, nothing was written. */
   | { readonly kind: 'conflict'; readonly document: Stored<Part | Way> }
 
-const storedOf = (record: DocumentRecord): Stored<Part | Way> =>
+const storedOf = (record: DocumentRecord): Result<Stored<Part | Way>> =>
   record.kind === 'part' ? storedPart(record) : storedWay(record)
 
 function savedOf(appended: Appended): Result<Saved> {
   switch (appended.kind) {
     case 'missing':
-      return fail('document.missing', 'This part or way is not there any more.')
+      return absent('document.missing', 'This part or way is not there any more.')
     case 'nothing':
       return fail('document.no-history', 'There is nothing further to take back or to do again.')
-    default:
-      return succeed({ kind: appended.kind, document: storedOf(appended.document) })
+    default: {
+      const document = storedOf(appended.document)
+      return document.ok ? succeed({ kind: appended.kind, document: document.value }) : document
+    }
   }
 }
 
@@ -37,39 +39,34 @@ export async function saveDocument(
   id: string,
   baseVersion: number,
   body: unknown,
+  format = FORMAT,
 ): Promise<Result<Saved>> {
   const record = await findDocument(id)
-  if (!record) return fail('document.missing', 'This part or way is not there any more.')
-  const checked = record.kind === 'part' ? checkPart(body) : await checkWay(record.jobId, body)
+  if (!record) return absent('document.missing', 'This part or way is not there any more.')
+  const sent = { body, format }
+  const checked = record.kind === 'part' ? checkPart(sent) : await checkWay(record.jobId, sent)
   if (!checked.ok) return checked
   return savedOf(await appendVersion(id, baseVersion, { kind: 'edit', body: checked.value }))
 }
 
-function failWith(issues: readonly Issue[]): Result<never> {
-  const [first, ...rest] = issues
-  return first
-    ? { ok: false, issues: [first, ...rest] }
-    : fail('document.invalid', 'The document is not as it should be.')
-}
-
-function checkPart(body: unknown): Result<Part> {
-  const parsed = PartSchema.safeParse(body)
-  if (!parsed.success) return failWith(schemaIssues(parsed.error))
-  const issues = partIssues(parsed.data)
-  return issues.length > 0 ? failWith(issues) : succeed(parsed.data)
+function checkPart(sent: StoredBody): Result<Part> {
+  const part = readStored('part', sent)
+  return part.ok ? resultOf(part.value, partIssues(part.value)) : part
 }
 
 /** A way may name features that have left the part meanwhile: that is a finding to be mended, not a reason to lose the edit. */
-async function checkWay(jobId: string, body: unknown): Promise<Result<Way>> {
-  const parsed = WaySchema.safeParse(body)
-  if (!parsed.success) return failWith(schemaIssues(parsed.error))
-  const part = (await listDocuments(jobId)).find((d) => d.kind === 'part')
-  if (!part) return fail('document.missing', 'The part of this way is not there any more.')
+async function checkWay(jobId: string, sent: StoredBody): Promise<Result<Way>> {
+  const way = readStored('way', sent)
+  if (!way.ok) return way
+  const record = (await listDocuments(jobId)).find((d) => d.kind === 'part')
+  if (!record) return absent('document.missing', 'The part of this way is not there any more.')
+  const part = storedPart(record)
+  if (!part.ok) return part
   const workshop = (await readWorkshop()) ?? STANDARD_WORKSHOP
-  const issues = wayIssues(workshop, storedPart(part).body, parsed.data).filter(
+  const issues = wayIssues(workshop, part.value.body, way.value).filter(
     (issue) => !danglingWayCodes.has(issue.code),
   )
-  return issues.length > 0 ? failWith(issues) : succeed(parsed.data)
+  return resultOf(way.value, issues)
 }
 
 /** Takes the last change back, or does it again; a version of its own in the history. */

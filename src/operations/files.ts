@@ -1,6 +1,8 @@
+import { kindOf } from '@/core/holding'
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { findingsOf, type Finding } from '@/core/findings'
+import { findingsOf } from '@/core/findings'
+import { type Finding } from '@/core/finding'
 import { drillingPlan, holesInSetup, outlineInSetup } from '@/core/drilling'
 import {
   drillingProgram,
@@ -22,11 +24,12 @@ import {
   doubtsOf,
   foundZero,
   type OffsetRow,
-  offsetTable,
+  zeroLedger,
   standingMark,
   ZeroRecordSchema,
 } from '@/core/offsets'
-import { type Analysis, analyse, type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup, planWay } from '@/core/planning'
+import { type Prediction, predictWay } from '@/core/prediction'
 import { setupSheet } from '@/core/sheet'
 import { simulate, type SimulationOptions } from '@/core/variation'
 import { type Way } from '@/core/way'
@@ -41,83 +44,82 @@ export interface WayCheck {
   readonly findings: readonly Finding[]
 }
 
-/** Reads a document and looks at every way with the rules. */
-export function checkFile(text: string): Result<readonly WayCheck[]> {
+/** Reads a document and predicts every way of it. */
+export function predictFile(text: string): Result<readonly Prediction[]> {
   const file = readDocumentText(text)
   if (!file.ok) return file
-  return succeed(
-    file.value.ways.map((way) => {
-      const findings = findingsFor(
-        file.value,
-        way,
-        analyse(file.value.workshop, file.value.part, way),
-      )
-      return { way: way.name, forbidden: findings.some((f) => f.severity === 'forbids'), findings }
-    }),
-  )
+  const { part, ways, workshop } = file.value
+  return succeed(ways.map((way) => predictWay(planWay(workshop, part, way))))
 }
 
-const findingsFor = (
-  { part, workshop }: FootholdFile,
-  way: Way,
-  analysis: Analysis,
-): readonly Finding[] => findingsOf(workshop, part, way, analysis)
+/** Reads a document and looks at every way with the rules. */
+export function checkFile(text: string): Result<readonly WayCheck[]> {
+  const predictions = predictFile(text)
+  return predictions.ok ? succeed(predictions.value.map(checkOf)) : predictions
+}
+
+/** What the rules say of a way. */
+export function checkOf(prediction: Prediction): WayCheck {
+  const findings = findingsOf(prediction)
+  const forbidden = findings.some((f) => f.severity === 'forbids')
+  return { way: prediction.plan.way.name, forbidden, findings }
+}
 
 /** Reads a document and predicts every requirement in every way; with samples, simulates too. */
 export function analyseFile(
   text: string,
   simulation?: SimulationOptions,
 ): Result<readonly object[]> {
-  const file = readDocumentText(text)
-  if (!file.ok) return file
-  const { part, workshop } = file.value
-  return succeed(
-    file.value.ways.map((way) => {
-      const analysis = analyse(workshop, part, way)
-      const judged = analysis.requirements.filter((r) => r.compiled)
-      const simulated = simulation
-        ? runToEnd(
-            simulate(
-              judged.flatMap((r) => r.compiled ?? []),
-              analysis.model.stack.sources,
-              simulation,
-            ),
-          )
-        : undefined
+  const predictions = predictFile(text)
+  return predictions.ok
+    ? succeed(predictions.value.map((prediction) => analysisOf(prediction, simulation)))
+    : predictions
+}
+
+/** What is predicted of a way, for reading by other programs. */
+export function analysisOf(analysis: Prediction, simulation?: SimulationOptions): object {
+  const judged = analysis.requirements.filter((r) => r.compiled)
+  const simulated = simulation
+    ? runToEnd(
+        simulate(
+          judged.flatMap((r) => r.compiled ?? []),
+          analysis.model.stack.sources,
+          simulation,
+        ),
+      )
+    : undefined
+  return {
+    way: analysis.plan.way.name,
+    requirements: analysis.requirements.map((r) => {
+      const drawn = simulated?.measures[judged.indexOf(r)]
       return {
-        way: way.name,
-        requirements: analysis.requirements.map((r) => {
-          const drawn = simulated?.measures[judged.indexOf(r)]
-          return {
-            id: r.requirement.id,
-            title: r.title,
-            standing: r.standing,
-            ...(r.reason === undefined ? {} : { reason: r.reason }),
-            ...(r.read === undefined ? {} : { read: r.read }),
-            ...(r.outcome
-              ? {
-                  unit: r.requirement.kind === 'angle' ? 'rad' : 'mm',
-                  likely: r.outcome.likely,
-                  worst: r.outcome.worst,
-                  links: r.outcome.links,
-                }
-              : {}),
-            ...(drawn
-              ? {
-                  simulated: {
-                    rejected: drawn.rejected,
-                    low: drawn.low,
-                    high: drawn.high,
-                    mean: drawn.mean,
-                  },
-                }
-              : {}),
-          }
-        }),
-        ...(simulation ? { simulation } : {}),
+        id: r.requirement.id,
+        title: r.title,
+        standing: r.standing,
+        ...(r.reason === undefined ? {} : { reason: r.reason }),
+        ...(r.read === undefined ? {} : { read: r.read }),
+        ...(r.outcome
+          ? {
+              unit: r.requirement.kind === 'angle' ? 'rad' : 'mm',
+              likely: r.outcome.likely,
+              worst: r.outcome.worst,
+              links: r.outcome.links,
+            }
+          : {}),
+        ...(drawn
+          ? {
+              simulated: {
+                rejected: drawn.rejected,
+                low: drawn.low,
+                high: drawn.high,
+                mean: drawn.mean,
+              },
+            }
+          : {}),
       }
     }),
-  )
+    ...(simulation ? { simulation } : {}),
+  }
 }
 
 function runToEnd<T>(steps: Generator<number, T>): T {
@@ -152,13 +154,11 @@ export async function exportFile(
         : `The document has no way called “${options.way}”; it has ${file.ways.map((w) => w.name).join(', ') || 'none'}.`,
       'way',
     )
-  const analysis = analyse(file.workshop, file.part, way)
+  const plan = planWay(file.workshop, file.part, way)
   if (kind === 'csv')
-    return succeed(textFile(`${stem}-requirements.csv`, CSV, requirementsCsv(file.part, analysis)))
-  const offsets = offsetTable(
-    file.workshop,
-    file.part,
-    analysis,
+    return succeed(textFile(`${stem}-requirements.csv`, CSV, requirementsCsv(predictWay(plan))))
+  const offsets = zeroLedger(
+    plan,
     options.records ?? {},
     options.place ? anchorsAt(way, options.place) : options.register,
   )
@@ -166,7 +166,7 @@ export async function exportFile(
     return exportOffsets(file, way, offsets, kind, options)
   if (kind !== 'sheet-pdf') {
     const number = options.setup ?? 1
-    const planned = analysis.model.planned[number - 1]
+    const planned = plan.setups[number - 1]
     if (!planned)
       return fail(
         'export.no-setup',
@@ -175,14 +175,8 @@ export async function exportFile(
       )
     return exportHoles(file, planned, number, kind, options)
   }
-  const sheet = setupSheet(
-    file.workshop,
-    file.part,
-    way,
-    analysis,
-    findingsFor(file, way, analysis),
-    offsets,
-  )
+  const prediction = predictWay(plan)
+  const sheet = setupSheet(prediction, findingsOf(prediction), offsets)
   return succeed({
     bytes: await setupSheetPdf(sheet, fonts()),
     type: 'application/pdf',
@@ -201,8 +195,7 @@ export function zeroFromReadings(
   const { part, ways, workshop } = file.value
   const way = options.way === undefined ? ways[0] : ways.find((w) => w.name === options.way)
   const index = (options.setup ?? 1) - 1
-  const analysis = way && analyse(workshop, part, way)
-  const planned = analysis?.model.planned[index]
+  const planned = way && planWay(workshop, part, way).setups[index]
   if (!planned) return fail('zero.no-setup', 'The document has no such way or setup.', 'setup')
   let value: unknown
   try {
@@ -221,25 +214,24 @@ export function zeroFromReadings(
       ? { ok: false, issues: [first, ...rest] }
       : fail('zero.readings', 'The readings are not as they should be.', 'readings')
   }
-  const found = foundZero(workshop, part, planned, record.data)
+  const found = foundZero(planned, record.data)
   if (!found.ok) return found
   return succeed({
     setup: planned.setup.name,
     ...found.value,
-    doubts: doubtsOf(workshop, part, planned, record.data, found.value),
+    doubts: doubtsOf(planned, record.data, found.value),
   })
 }
 
-/** The same place for every vise of a way: for one that is told on the command line. */
+/** The same place for every holding of a way: for one that is told on the command line. */
 const anchorsAt = (
   way: Way,
   { x, y, z }: { readonly x: number; readonly y: number; readonly z: number },
 ): readonly Anchor[] => {
   const at = (value: number) => ({ at: value, plusMinus: 0 })
   return way.setups.map(({ holding, machine }) => ({
+    ...kindOf(holding).anchored(holding),
     machine,
-    vise: holding.vise,
-    stop: holding.stop,
     axes: { x: at(x), y: at(y), z: at(z) },
     says: 'the place that was given',
   }))
@@ -298,7 +290,7 @@ const textFile = (name: string, type: string, text: string): Exported => ({
 })
 
 async function exportHoles(
-  { part, workshop }: FootholdFile,
+  { part }: FootholdFile,
   planned: PlannedSetup,
   number: number,
   kind: Exclude<ExportKind, 'json' | 'csv' | 'sheet-pdf' | 'offsets-csv' | 'offsets-g10'>,
@@ -306,13 +298,13 @@ async function exportHoles(
 ): Promise<Result<Exported>> {
   const stem = `${slug(part.name)}-setup-${number}`
   const from = options.from ?? 'zero'
-  const holes = holesInSetup(part, planned, from)
+  const holes = holesInSetup(planned, from)
   if (holes.length === 0)
     return fail('export.no-holes', `No hole can be reached in setup ${number}.`, 'setup')
   if (kind === 'holes-csv')
     return succeed(textFile(`${stem}-holes.csv`, CSV, holesCsv(part, holes)))
   if (kind === 'program') {
-    const plan = drillingPlan(workshop, part, planned)
+    const plan = drillingPlan(planned)
     if (plan.stages.length === 0)
       return fail('export.no-holes', `No hole is made in setup ${number}; tick one there.`, 'setup')
     const text = drillingProgram(plan, {
@@ -326,7 +318,7 @@ async function exportHoles(
   const template = holeTemplate(
     part,
     holes,
-    outlineInSetup(part, planned, from),
+    outlineInSetup(planned, from),
     `${part.name}, setup ${number}`,
   )
   switch (kind) {

@@ -10,8 +10,8 @@ import {
   standingOfFixture,
 } from '@/core/fixtures'
 import { DEMO_FIXTURES } from '@/core/demo'
-import { schemaIssues } from '@/core/formats'
-import { fail, type Result, resultOf, succeed } from '@/core/issues'
+import { readStored, schemaIssues } from '@/core/formats'
+import { absent, fail, type Result, resultOf, succeed } from '@/core/issues'
 import {
   appendFixtureVersion,
   findFixture,
@@ -54,29 +54,49 @@ const eventOf = (row: FixtureEventRow): FixtureEvent[] => {
     : []
 }
 
-async function entryOf(row: FixtureRow): Promise<RegisterEntry> {
-  const fixture = FixtureSchema.parse(row.body)
+async function entryOf(row: FixtureRow): Promise<Result<RegisterEntry>> {
+  const read = readStored('fixture', row)
+  if (!read.ok) return read
+  const fixture = read.value
   const events = (await listFixtureEvents(row.id)).flatMap(eventOf)
-  return {
+  return succeed({
     id: row.id,
     version: row.version,
     fixture,
     standing: standingOfFixture(fixture, events),
     changed: { who: row.who, why: row.why, at: row.changedAt.toISOString() },
+  })
+}
+
+/** The register as it can be read, and what of it cannot be, with the reason. */
+export interface Register {
+  readonly entries: readonly RegisterEntry[]
+  readonly unread: readonly { readonly id: string; readonly why: string }[]
+}
+
+export async function readRegister(): Promise<Register> {
+  const rows = await listFixtures()
+  const read = await Promise.all(rows.map(async (row) => ({ row, entry: await entryOf(row) })))
+  return {
+    entries: read.flatMap(({ entry }) => (entry.ok ? [entry.value] : [])),
+    unread: read.flatMap(({ entry, row }) =>
+      entry.ok ? [] : [{ id: row.id, why: entry.issues[0].sentence }],
+    ),
   }
 }
 
-export async function listRegister(): Promise<readonly RegisterEntry[]> {
-  return Promise.all((await listFixtures()).map(entryOf))
-}
+export const listRegister = async (): Promise<readonly RegisterEntry[]> =>
+  (await readRegister()).entries
 
 const missing = (): Result<never> =>
-  fail('fixture.missing', 'There is no such fixture in the register.')
+  absent('fixture.missing', 'There is no such fixture in the register.')
 
 export async function fixtureLife(id: string): Promise<Result<FixtureLife>> {
   const row = await findFixture(id)
   if (!row) return missing()
-  const entry = await entryOf(row)
+  const read = await entryOf(row)
+  if (!read.ok) return read
+  const entry = read.value
   const [versions, events] = await Promise.all([fixtureHistory(id), listFixtureEvents(id)])
   const life = [
     ...versions.map((v) => ({

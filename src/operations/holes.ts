@@ -1,8 +1,6 @@
 import { drillingPlan, holesInSetup } from '@/core/drilling'
-import { fail, type Result, succeed } from '@/core/issues'
-import { type Part } from '@/core/part'
-import { analyse, type PlannedSetup } from '@/core/prediction'
-import { type Workshop } from '@/core/workshop'
+import { absent, fail, type Result, succeed } from '@/core/issues'
+import { type PlannedSetup, planWay } from '@/core/planning'
 import {
   clearTicks,
   findDocument,
@@ -30,24 +28,15 @@ export async function holeWork(wayId: string, setupId: string): Promise<HoleWork
   }
 }
 
-export interface SetupNow {
-  readonly workshop: Workshop
-  readonly part: Part
-  readonly planned: PlannedSetup
-}
-
 /** The setup as it is planned now; ticks and measurements are checked against it. */
-export async function setupNow(wayId: string, setupId: string): Promise<Result<SetupNow>> {
+export async function setupNow(wayId: string, setupId: string): Promise<Result<PlannedSetup>> {
   const record = await findDocument(wayId)
   const job = record?.kind === 'way' ? await loadJob(record.jobId) : undefined
   const way = job?.ok ? job.value.ways.find((w) => w.id === wayId) : undefined
-  if (!job?.ok || !way) return fail('way.missing', 'This way is not there any more.')
+  if (!job?.ok || !way) return absent('way.missing', 'This way is not there any more.')
   const { part, workshop } = job.value
-  const { model } = analyse(workshop, part.body, way.body)
-  const planned = model.planned.find((p) => p.setup.id === setupId)
-  return planned
-    ? succeed({ workshop, part: part.body, planned })
-    : fail('setup.missing', 'This setup is not there any more.')
+  const planned = planWay(workshop, part.body, way.body).setups.find((p) => p.setup.id === setupId)
+  return planned ? succeed(planned) : absent('setup.missing', 'This setup is not there any more.')
 }
 
 /** Ticks a hole under a tool; one that is not on the list of the setup cannot be ticked. */
@@ -58,8 +47,7 @@ export async function tickHole(
 ): Promise<Result<HoleWork>> {
   const now = await setupNow(wayId, setupId)
   if (!now.ok) return now
-  const { part, planned, workshop } = now.value
-  const stage = drillingPlan(workshop, part, planned).stages.find((s) => s.id === tick.stage)
+  const stage = drillingPlan(now.value).stages.find((s) => s.id === tick.stage)
   if (tick.done && !stage?.cuts.some((cut) => cut.key === tick.hole))
     return fail(
       'tick.not-listed',
@@ -84,7 +72,7 @@ export async function measureHoles(
 ): Promise<Result<HoleWork>> {
   const now = await setupNow(wayId, setupId)
   if (!now.ok) return now
-  const known = new Set(holesInSetup(now.value.part, now.value.planned).map((hole) => hole.key))
+  const known = new Set(holesInSetup(now.value).map((hole) => hole.key))
   const stranger = measured.find((m) => m.at !== undefined && !known.has(m.hole))
   if (stranger)
     return fail(

@@ -1,3 +1,4 @@
+export { isDatabaseAway } from '@/db'
 export { saveDocument, type Saved, stepHistory } from './documents'
 export { EXPORT_KINDS, type ExportKind, type ExportOptions, readPlace } from './exportOptions'
 export { type Exported } from './files'
@@ -14,6 +15,7 @@ export {
   type FixtureSaved,
   type LifeLine,
   listRegister,
+  readRegister,
   moveFixtureZero,
   noteFixture,
   type RegisterEntry,

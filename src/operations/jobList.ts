@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
+import { setTimeout } from 'node:timers/promises'
 import { type Result } from '@/core/issues'
 import { openQuestions, type Part } from '@/core/part'
 import { type Workshop } from '@/core/workshop'
@@ -14,7 +15,7 @@ import {
   writeStanding,
 } from '@/db'
 import { backroom } from './backroom/pool'
-import { damageOf, storedPart, storedWay, workshopOrStandard } from './jobs'
+import { contentsOf, workshopOrStandard } from './jobs'
 import { type WayStanding } from './standing'
 
 /** One line of the list of jobs. */
@@ -97,15 +98,11 @@ function summaryOf(
     isDemo: job.isDemo,
     touchedAt: job.touchedAt.toISOString(),
   }
-  const drawn = documents.find((d) => d.kind === 'part')
-  const damage = documents.flatMap((d) => damageOf(d) ?? [])[0]
-  if (!drawn || damage !== undefined)
-    return { ...line, ways: [], next: damage ?? 'Its part is missing' }
-  const part = storedPart(drawn)
-  const ways = documents.flatMap((record): WayLine[] => {
-    if (record.kind !== 'way') return []
-    const way = storedWay(record)
-    const stamp = stampOf(workshop, drawn, record)
+  const contents = contentsOf(documents)
+  if (!contents.ok) return { ...line, ways: [], next: contents.issues[0].sentence }
+  const { part } = contents.value
+  const ways = contents.value.ways.map((way): WayLine => {
+    const stamp = stampOf(workshop, part, way)
     const known = standings.get(way.id)
     const isOld = known?.stamp !== stamp
     // While somebody is at it, it is not worth looking at after every stroke.
@@ -113,24 +110,26 @@ function summaryOf(
     if (isOld && !isInWork)
       lookAt(way.id, stamp, () => backroom().run('standingOfWay', workshop, part.body, way.body))
     const { name, note, setups } = way.body
-    return [
-      {
-        id: way.id,
-        name,
-        note,
-        setups: setups.length,
-        ...(known && {
-          standing: { short: known.short, open: known.open, forbids: known.forbids },
-          ...(isOld && { isOld }),
-        }),
-      },
-    ]
+    return {
+      id: way.id,
+      name,
+      note,
+      setups: setups.length,
+      ...(known && {
+        standing: { short: known.short, open: known.open, forbids: known.forbids },
+        ...(isOld && { isOld }),
+      }),
+    }
   })
   return { ...line, name: part.body.name, ways, next: nextThing(part.body, ways), part: part.body }
 }
 
 /** Of which build, part, way and workshop a standing is: the same again gives the same. */
-function stampOf(workshop: Workshop, part: DocumentRecord, way: DocumentRecord): string {
+function stampOf(
+  workshop: Workshop,
+  part: { readonly version: number },
+  way: { readonly version: number },
+): string {
   return createHash('sha256')
     .update(`${build()} ${part.version} ${way.version} ${JSON.stringify(workshop)}`)
     .digest('base64')
@@ -157,12 +156,20 @@ function lookAt(
   const now = looking()
   if (now.ways.has(wayId)) return
   now.last = now.last
-    .then(work)
+    .then(() => restful(work))
     .then((found) => ('ok' in found ? undefined : writeStanding({ wayId, stamp, ...found })))
     // Busy, or stopped: it is looked at again when the list is asked for again.
     .catch(() => undefined)
     .finally(() => now.ways.delete(wayId))
   now.ways.set(wayId, now.last)
+}
+
+/** Rests as long as the work took: on a small machine half of it stays free for those who wait. */
+async function restful<Value>(work: () => Promise<Value>): Promise<Value> {
+  const begun = performance.now()
+  const value = await work()
+  await setTimeout(performance.now() - begun)
+  return value
 }
 
 /** Waits until every way that is being looked at has been. */

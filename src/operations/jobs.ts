@@ -1,8 +1,8 @@
 import { nanoid } from 'nanoid'
-import { type FootholdFile, schemaIssues } from '@/core/formats'
-import { cutText, fail, type Result, succeed } from '@/core/issues'
+import { type FootholdFile, readStored, type StoredBody } from '@/core/formats'
+import { absent, cutText, fail, type Result, succeed } from '@/core/issues'
 import { newPart, type Part, PartSchema } from '@/core/part'
-import { type Way, WaySchema } from '@/core/way'
+import { type Way } from '@/core/way'
 import { STANDARD_WORKSHOP, type Workshop } from '@/core/workshop'
 import {
   type DocumentRecord,
@@ -34,44 +34,56 @@ export interface JobView {
 }
 
 const missingJob = (): Result<never> =>
-  fail('job.missing', 'There is no such job; it may have been removed.')
+  absent('job.missing', 'There is no such job; it may have been removed.')
 
 export async function workshopOrStandard(): Promise<Workshop> {
   return (await readWorkshop()) ?? STANDARD_WORKSHOP
 }
 
-function stored<Body>(record: DocumentRecord, read: (body: unknown) => Body): Stored<Body> {
-  const { body, canRedo, canUndo, id, version } = record
-  return { id, version, canUndo, canRedo, body: read(body) }
+/** A document read from its row; or why this version of Foothold cannot read it. */
+function stored<Body>(
+  record: DocumentRecord,
+  read: (row: StoredBody) => Result<Body>,
+): Result<Stored<Body>> {
+  const body = read(record)
+  if (!body.ok) {
+    const [first, ...rest] = body.issues
+    const sentence = `Its ${record.kind} cannot be read by this version of Foothold: ${first.sentence} It is kept as it is.`
+    return { ok: false, issues: [{ ...first, code: 'job.damaged', sentence }, ...rest] }
+  }
+  const { canRedo, canUndo, id, version } = record
+  return succeed({ id, version, canUndo, canRedo, body: body.value })
 }
 
-export const storedPart = (record: DocumentRecord): Stored<Part> =>
-  stored(record, (body) => PartSchema.parse(body))
-export const storedWay = (record: DocumentRecord): Stored<Way> =>
-  stored(record, (body) => WaySchema.parse(body))
+export const storedPart = (record: DocumentRecord): Result<Stored<Part>> =>
+  stored(record, (row) => readStored('part', row))
+export const storedWay = (record: DocumentRecord): Result<Stored<Way>> =>
+  stored(record, (row) => readStored('way', row))
 
-/** Why a stored document cannot be read; undefined when it can. */
-export function damageOf({ body, kind }: DocumentRecord): string | undefined {
-  const parsed = (kind === 'part' ? PartSchema : WaySchema).safeParse(body)
-  if (parsed.success) return undefined
-  return `Its ${kind} cannot be read by this version of Foothold: ${schemaIssues(parsed.error)[0]?.sentence ?? ''} It is kept as it is.`
+/** The part of a job and its ways, in order; or what of them cannot be read. */
+export function contentsOf(
+  documents: readonly DocumentRecord[],
+): Result<{ readonly part: Stored<Part>; readonly ways: readonly Stored<Way>[] }> {
+  const drawn = documents.find((d) => d.kind === 'part')
+  if (!drawn) return missingJob()
+  const part = storedPart(drawn)
+  if (!part.ok) return part
+  const ways: Stored<Way>[] = []
+  for (const record of documents) {
+    if (record.kind !== 'way') continue
+    const way = storedWay(record)
+    if (!way.ok) return way
+    ways.push(way.value)
+  }
+  return succeed({ part: part.value, ways })
 }
 
 export async function loadJob(id: string): Promise<Result<JobView>> {
   const job = await findJobRecord(id)
   if (!job) return missingJob()
   const [documents, workshop] = await Promise.all([listDocuments(id), workshopOrStandard()])
-  const part = documents.find((d) => d.kind === 'part')
-  if (!part) return missingJob()
-  const damage = documents.flatMap((d) => damageOf(d) ?? [])[0]
-  if (damage !== undefined) return fail('job.damaged', damage)
-  return succeed({
-    id,
-    name: job.name,
-    part: storedPart(part),
-    ways: documents.filter((d) => d.kind === 'way').map(storedWay),
-    workshop,
-  })
+  const contents = contentsOf(documents)
+  return contents.ok ? succeed({ id, name: job.name, ...contents.value, workshop }) : contents
 }
 
 /** A job as one open file. */
@@ -121,7 +133,10 @@ export async function archiveJob(id: string, archived: boolean): Promise<Result<
 
 const WAY_LETTERS = 'ABCDEFGHIJKLMNOPQRST'
 
-const nameOfWay = ({ body }: DocumentRecord): string => WaySchema.safeParse(body).data?.name ?? ''
+function nameOfWay(record: DocumentRecord): string {
+  const way = storedWay(record)
+  return way.ok ? way.value.body.name : ''
+}
 
 const tooManyWays = (): Result<never> =>
   fail('way.many', `A job has at most ${WAY_LETTERS.length} ways.`)
@@ -151,6 +166,6 @@ export async function removeWay(id: string, removed: boolean): Promise<Result<st
         )
       : succeed(true)
   })
-  if (!done) return fail('way.missing', 'There is no such way; it may have been removed.')
+  if (!done) return absent('way.missing', 'There is no such way; it may have been removed.')
   return done.ok ? succeed(id) : done
 }

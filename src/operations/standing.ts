@@ -1,6 +1,7 @@
 import { findingsOf } from '@/core/findings'
 import { type Part } from '@/core/part'
-import { analyse, wayVerdict } from '@/core/prediction'
+import { planWay } from '@/core/planning'
+import { predictWay, wayVerdict } from '@/core/prediction'
 import { type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 
@@ -12,10 +13,8 @@ export interface WayStanding {
 }
 
 export function standingOfWay(workshop: Workshop, part: Part, way: Way): WayStanding {
-  const analysis = analyse(workshop, part, way)
+  const analysis = predictWay(planWay(workshop, part, way))
   const { open, short } = wayVerdict(analysis)
-  const forbids = findingsOf(workshop, part, way, analysis).filter(
-    (f) => f.severity === 'forbids',
-  ).length
+  const forbids = findingsOf(analysis).filter((f) => f.severity === 'forbids').length
   return { short, open, forbids }
 }

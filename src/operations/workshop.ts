@@ -1,6 +1,6 @@
 import { type ZodError } from 'zod'
 import { schemaIssues } from '@/core/formats'
-import { fail, type Result, succeed } from '@/core/issues'
+import { absent, fail, type Result, succeed } from '@/core/issues'
 import {
   CONDITIONS_ID,
   GEAR_SCHEMAS,
@@ -50,7 +50,7 @@ export const shopNow = async (): Promise<Shop> =>
 /** Takes what is set aside out of the workshop for good; the standard figure stands in for a figure of the shop. */
 export async function clearAside(kind: string, id: string): Promise<Result<Shop>> {
   const item = (await shopNow()).aside.find((row) => row.kind === kind && row.id === id)
-  if (!item) return fail('gear.missing', 'Nothing of that name is set aside.')
+  if (!item) return absent('gear.missing', 'Nothing of that name is set aside.')
   await removeItem(item.kind, item.id)
   return succeed(await shopNow())
 }

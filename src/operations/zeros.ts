@@ -1,29 +1,23 @@
 import { anchorOfFixture } from '@/core/fixtures'
-import { fail, type Result, succeed } from '@/core/issues'
-import {
-  type Anchor,
-  foundZero,
-  type RecordsBySetup,
-  type ZeroRecord,
-  ZeroRecordSchema,
-} from '@/core/offsets'
+import { FORMAT, readStored } from '@/core/formats'
+import { absent, fail, type Result, succeed } from '@/core/issues'
+import { type Anchor, foundZero, type RecordsBySetup } from '@/core/offsets'
 import { insertZeroRecord, listZeroRecords, setZeroRecordWithdrawn } from '@/db'
 import { listRegister } from './fixtures'
 import { setupNow } from './holes'
 import { loadJob } from './jobs'
 
-/** Readings of a way by setup, as far as they can be read. */
+/** Readings of a way by setup; what cannot be read is among them, with the reason. */
 export async function zeroRecords(wayId: string): Promise<RecordsBySetup> {
   const bySetup: Record<string, RecordsBySetup[string][number][]> = {}
   for (const row of await listZeroRecords(wayId)) {
-    const record = ZeroRecordSchema.safeParse(row.record)
-    if (!record.success) continue
+    const record = readStored('reading', { body: row.record, format: row.format })
     const list = (bySetup[row.setupId] ??= [])
     list.push({
       id: row.id,
-      record: record.data,
       who: row.who,
       takenAt: row.takenAt.toISOString(),
+      ...(record.ok ? { record: record.value } : { unread: record.issues[0].sentence }),
     })
   }
   return bySetup
@@ -41,14 +35,24 @@ export async function registerAnchors(): Promise<readonly Anchor[]> {
 export async function keepZero(
   wayId: string,
   setupId: string,
-  kept: { readonly id: string; readonly who: string; readonly record: ZeroRecord },
+  kept: {
+    readonly id: string
+    readonly who: string
+    readonly record: unknown
+    readonly format?: number
+  },
 ): Promise<Result<RecordsBySetup>> {
+  const record = readStored('reading', {
+    body: kept.record,
+    format: kept.format ?? FORMAT,
+  })
+  if (!record.ok) return record
   const now = await setupNow(wayId, setupId)
   if (!now.ok) return now
-  const { part, planned, workshop } = now.value
-  const found = foundZero(workshop, part, planned, kept.record)
+  const found = foundZero(now.value, record.value)
   if (!found.ok) return found
-  if (!(await insertZeroRecord({ ...kept, wayId, setupId })))
+  const { id, who } = kept
+  if (!(await insertZeroRecord({ id, who, record: record.value, wayId, setupId })))
     return fail(
       'record.id',
       'These readings were not kept: their id belongs to another setup. Send them with a new one.',
@@ -66,7 +70,7 @@ export async function withdrawZero(
   const done = await setZeroRecordWithdrawn(wayId, id, withdrawn ? new Date() : null)
   return done
     ? succeed(await zeroRecords(wayId))
-    : fail('record.missing', 'These readings are not there any more.')
+    : absent('record.missing', 'These readings are not there any more.')
 }
 
 /** What was found in a way of a job, the first when none is named, and what the register knows. */

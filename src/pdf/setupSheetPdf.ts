@@ -1,6 +1,6 @@
 import fontkit from '@pdf-lib/fontkit'
 import { type Color, PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
-import { type Mark, type Scene, type Tone } from '@/core/picture'
+import { type Mark, type Scene, type Tone } from '@/core/scene'
 import { type ChainBlock, type SetupSheet, type SheetPage } from '@/core/sheet'
 import { hatchLines, stippleDots } from './texture'
 

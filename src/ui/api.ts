@@ -23,12 +23,39 @@ export async function call<Data>(
             body: typeof body === 'string' ? body : JSON.stringify(body),
           }),
     })
-    if (response.status >= 500) return { kind: 'away' }
-    const data = (await response.json()) as Data & { issues?: readonly Issue[] }
-    if (response.ok) return { kind: 'done', data }
-    if (response.status === 409) return { kind: 'conflict', data }
-    return { kind: 'refused', issues: data.issues ?? [] }
+    return answerOf(response.status, await response.text())
   } catch {
     return { kind: 'away' }
   }
+}
+
+/** Sends a large text, telling on the way which part of it has gone out, 0 to 1. */
+export function send<Data>(
+  path: string,
+  text: string,
+  onSent: (part: number) => void,
+): Promise<Answer<Data>> {
+  return new Promise((done) => {
+    // fetch tells nothing of how far a body has been sent.
+    const request = new XMLHttpRequest()
+    request.open('POST', path)
+    request.setRequestHeader('Content-Type', 'application/json')
+    request.upload.onprogress = ({ loaded, total }) => total > 0 && onSent(loaded / total)
+    request.onload = () => done(answerOf(request.status, request.responseText))
+    request.onerror = () => done({ kind: 'away' })
+    request.send(text)
+  })
+}
+
+function answerOf<Data>(status: number, text: string): Answer<Data> {
+  if (status >= 500) return { kind: 'away' }
+  let data: Data & { issues?: readonly Issue[] }
+  try {
+    data = JSON.parse(text) as typeof data
+  } catch {
+    return { kind: 'away' }
+  }
+  if (status < 300) return { kind: 'done', data }
+  if (status === 409) return { kind: 'conflict', data }
+  return { kind: 'refused', issues: data.issues ?? [] }
 }

@@ -1,7 +1,15 @@
 'use client'
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { FORMAT, readStored } from '@/core/formats'
+import { type Part } from '@/core/part'
+import { type Way } from '@/core/way'
 import { call } from './api'
+
+interface Bodies {
+  readonly part: Part
+  readonly way: Way
+}
 
 interface Stored<Body> {
   readonly id: string
@@ -37,7 +45,11 @@ const keyOf = (id: string): string => `foothold:unsaved:${id}`
  * A part or way that saves itself. Each save carries the version it was made on; what the server does
  * not take stays in the page and in the browser's storage until it does.
  */
-export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
+export function useDocument<Kind extends keyof Bodies>(
+  kind: Kind,
+  initial: Stored<Bodies[Kind]>,
+): OpenDocument<Bodies[Kind]> {
+  type Body = Bodies[Kind]
   const [stored, setStored] = useState(initial)
   const [body, setBody] = useState(initial.body)
   const [state, setState] = useState<SaveState>({ kind: 'saved' })
@@ -68,7 +80,7 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
     const answer = await call<{ document: Stored<Body> }>(
       `/api/documents/${now.stored.id}`,
       'PUT',
-      { baseVersion: now.stored.version, body: sent },
+      { baseVersion: now.stored.version, body: sent, format: FORMAT },
     )
     now.busy = false
     switch (answer.kind) {
@@ -105,7 +117,7 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
       setState({ kind: 'saving' })
       localStorage.setItem(
         keyOf(now.stored.id),
-        JSON.stringify({ baseVersion: now.stored.version, body: next }),
+        JSON.stringify({ baseVersion: now.stored.version, body: next, format: FORMAT }),
       )
       clearTimeout(now.timer)
       now.timer = setTimeout(() => void flush(), QUIET_MS)
@@ -117,14 +129,12 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
   useEffect(() => {
     const kept = localStorage.getItem(keyOf(initial.id))
     if (kept === null) return
-    try {
-      const { baseVersion, body: unsaved } = JSON.parse(kept) as { baseVersion: number; body: Body }
-      live.current.stored = { ...live.current.stored, version: baseVersion }
-      put(unsaved)
-    } catch {
-      localStorage.removeItem(keyOf(initial.id))
-    }
-  }, [initial.id, put])
+    const unsaved = unsavedOf(kept)
+    const read = unsaved && readStored(kind, unsaved)
+    if (!read?.ok) return localStorage.removeItem(keyOf(initial.id))
+    live.current.stored = { ...live.current.stored, version: unsaved?.baseVersion ?? 0 }
+    put(read.value)
+  }, [initial.id, kind, put])
 
   useEffect(() => {
     const now = live.current
@@ -187,4 +197,18 @@ export function useDocument<Body>(initial: Stored<Body>): OpenDocument<Body> {
     }),
     [body, put, resolve, state, step, stored.canRedo, stored.canUndo],
   )
+}
+
+/** What an earlier visit left, perhaps one of an earlier build; its format was not kept before format 4. */
+function unsavedOf(
+  text: string,
+): { readonly baseVersion: number; readonly body: unknown; readonly format: number } | undefined {
+  try {
+    const { baseVersion, body, format = 3 } = JSON.parse(text) as Record<string, unknown>
+    return typeof baseVersion === 'number' && typeof format === 'number'
+      ? { baseVersion, body, format }
+      : undefined
+  } catch {
+    return undefined
+  }
 }

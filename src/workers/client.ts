@@ -4,7 +4,7 @@ import {
   type CompiledMeasure,
   type Simulation,
   type SimulationOptions,
-  type Source,
+  type NamedSource,
 } from '@/core/variation'
 import { type SimulateWorker, type SolidMesh, type SolidWorker } from './messages'
 
@@ -28,7 +28,7 @@ export interface RunningSimulation {
 /** Simulates pieces in a worker of its own, which is ended when it is done or cancelled. */
 export function startSimulation(
   measures: readonly CompiledMeasure[],
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   options: SimulationOptions,
   onProgress: (done: number) => void,
 ): RunningSimulation {

@@ -2,7 +2,7 @@ import {
   type CompiledMeasure,
   type Simulation,
   type SimulationOptions,
-  type Source,
+  type NamedSource,
 } from '@/core/variation'
 import { type Part } from '@/core/part'
 
@@ -21,7 +21,7 @@ export interface SimulateWorker {
   /** Runs to its end; the caller stops it by ending the worker. */
   simulate(
     measures: readonly CompiledMeasure[],
-    sources: readonly Source[],
+    sources: readonly NamedSource[],
     options: SimulationOptions,
     progress: (done: number) => void,
   ): Promise<Simulation>

@@ -4,13 +4,13 @@ import {
   type Simulation,
   simulate,
   type SimulationOptions,
-  type Source,
+  type NamedSource,
 } from '@/core/variation'
 
 Comlink.expose({
   simulate(
     measures: readonly CompiledMeasure[],
-    sources: readonly Source[],
+    sources: readonly NamedSource[],
     options: SimulationOptions,
     progress: (done: number) => void,
   ): Simulation {

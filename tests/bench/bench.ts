@@ -3,9 +3,11 @@ import { VISE_ON_SMALL_MILL, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
 import { holesInSetup, holesOf } from '@/core/drilling'
 import { findingsOf, holeChecks } from '@/core/findings'
 import { anchorOfFixture } from '@/core/fixtures'
-import { offsetTable, predictZero } from '@/core/offsets'
+import { zeroLedger, predictZero } from '@/core/offsets'
 import { smallestZoneFit } from '@/core/patterns'
-import { analyse, buildModel } from '@/core/prediction'
+import { planWay } from '@/core/planning'
+import { chainOf } from '@/core/prediction'
+import { predictionOf } from '../support/predictionOf'
 import { roundFromTouches } from '@/core/probing'
 import { hear, Mill, newMonitor, setUpExercise } from '@/core/standin'
 import { simulate, stack } from '@/core/variation'
@@ -19,8 +21,8 @@ import { numpyMs, plainMeasures, simulatedMs } from './vectorised'
 const template = WORM_BLOCK_WAY_A.setups[0]
 if (!template) throw new Error('the demo has no setup')
 const large = largeJob(WORM_BLOCK, template)
-const demo = analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A)
-const largeModel = buildModel(STANDARD_WORKSHOP, large.part, large.way)
+const demo = predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A)
+const largeModel = chainOf(planWay(STANDARD_WORKSHOP, large.part, large.way)).model
 const compiled = demo.requirements.flatMap((r) => r.compiled ?? [])
 
 /** A workshop that no figure was worked out with before. */
@@ -29,23 +31,18 @@ const anew = () => ({ ...STANDARD_WORKSHOP, seatMm: 0.003 + 1e-9 * ++times })
 
 const bench = new Bench({ time: 1500, warmupTime: 400 })
 bench
-  .add('demo analysis', () => void analyse(anew(), WORM_BLOCK, WORM_BLOCK_WAY_A))
+  .add('demo analysis', () => void predictionOf(anew(), WORM_BLOCK, WORM_BLOCK_WAY_A))
   .add(
     'demo analysis after an edit that touches none',
-    () => void analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
+    () => void predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
   )
   .add('demo analysis and findings', () => {
     const workshop = anew()
-    findingsOf(
-      workshop,
-      WORM_BLOCK,
-      WORM_BLOCK_WAY_A,
-      analyse(workshop, WORM_BLOCK, WORM_BLOCK_WAY_A),
-    )
+    findingsOf(predictionOf(workshop, WORM_BLOCK, WORM_BLOCK_WAY_A))
   })
   .add(
     '12 setups, 300 surfaces, 100 requirements',
-    () => void analyse(anew(), large.part, large.way),
+    () => void predictionOf(anew(), large.part, large.way),
   )
   .add('propagation of the large job, as it is', () => void stack(largeModel.stack))
   .add('propagation of the large job, dense', () => void denseStack(largeModel.stack))
@@ -56,21 +53,20 @@ bench
 const crowded = crowdedJob()
 bench.add(
   'ten contacts in each of 12 setups',
-  () => void analyse(anew(), crowded.part, crowded.way),
+  () => void predictionOf(anew(), crowded.part, crowded.way),
 )
 const holes = manyHoles()
-const holesAnalysis = analyse(STANDARD_WORKSHOP, holes.part, holes.way)
+const holesAnalysis = predictionOf(STANDARD_WORKSHOP, holes.part, holes.way)
 const drawing = drawingOf(10_000)
 const places = wanderedPlaces(200)
 bench
-  .add('1 000 holes: layout, checks, coordinates in six setups', () => {
+  .add('1 000 holes: standing, checks, coordinates in six setups', () => {
     const laidOut = holesOf(holes.part)
-    for (const planned of holesAnalysis.model.planned)
-      holesInSetup(holes.part, planned, 'zero', laidOut)
-    holeChecks(STANDARD_WORKSHOP, holes.part, holes.way, holesAnalysis)
+    for (const planned of holesAnalysis.plan.setups) holesInSetup(planned, 'zero', laidOut)
+    holeChecks(holesAnalysis.plan)
   })
   .add('1 000 holes: all findings in six setups', () => {
-    findingsOf(STANDARD_WORKSHOP, holes.part, holes.way, holesAnalysis)
+    findingsOf(holesAnalysis)
   })
   .add('10 000 entities of DXF read', () => void readDxf(drawing))
   .add('smallest-zone fit of 200 holes', () => void smallestZoneFit(places))
@@ -82,10 +78,10 @@ const touches = Array.from({ length: 8 }, (_, i) => ({
 }))
 bench
   .add('next zero predicted', () => {
-    if (nextVise) predictZero(WORM_BLOCK, demo, 1, nextVise)
+    if (nextVise) predictZero(demo.plan, 1, nextVise)
   })
   .add('offsets of six setups', () => {
-    if (nextVise) offsetTable(STANDARD_WORKSHOP, WORM_BLOCK, demo, {}, [nextVise])
+    if (nextVise) zeroLedger(demo.plan, {}, [nextVise])
   })
   .add('circle through eight touches', () => void roundFromTouches(touches, 'bore', 4, 0.004))
   .add('one message of the stream heard', () => void hear(newMonitor(0), line, 0))
@@ -101,7 +97,7 @@ const targets: Readonly<Record<string, number>> = {
   '12 setups, 300 surfaces, 100 requirements': 250,
   'ten contacts in each of 12 setups': 100,
   '100 000 pieces of the demo': 1500,
-  '1 000 holes: layout, checks, coordinates in six setups': 50,
+  '1 000 holes: standing, checks, coordinates in six setups': 50,
   '1 000 holes: all findings in six setups': 50,
   '10 000 entities of DXF read': 1000,
   'smallest-zone fit of 200 holes': 50,

@@ -90,7 +90,7 @@ export function crowdedJob(): { readonly part: Part; readonly way: Way } {
   const setups = Array.from({ length: 12 }, (_, i): Setup => {
     const [up, down] = i % 2 === 0 ? (['top', 'bottom'] as const) : (['bottom', 'top'] as const)
     return {
-      ...newSetup(STANDARD_WORKSHOP, { name: 'Way A', note: '', setups: [] }, up, 'back'),
+      ...newSetup(STANDARD_WORKSHOP, part, { name: 'Way A', note: '', setups: [] }, up, 'back'),
       id: `s-${i + 1}`,
       footing: {
         lead: 'rest',

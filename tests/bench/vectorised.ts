@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { type CompiledMeasure, simulate, type Source } from '@/core/variation'
+import { type CompiledMeasure, simulate, type NamedSource } from '@/core/variation'
 
 /** Measures that a vectorised program can read in one go: no free motion, no touch, no bonus. */
 export const plainMeasures = (measures: readonly CompiledMeasure[]): readonly CompiledMeasure[] =>
@@ -14,7 +14,7 @@ export const plainMeasures = (measures: readonly CompiledMeasure[]): readonly Co
 /** How long numpy takes for the same pieces on one core, ms; undefined where it is not installed. */
 export function numpyMs(
   measures: readonly CompiledMeasure[],
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   samples: number,
 ): number | undefined {
   const model = {
@@ -51,7 +51,7 @@ export function numpyMs(
 /** The same by the simulation, ms: best of five. */
 export function simulatedMs(
   measures: readonly CompiledMeasure[],
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   samples: number,
 ): number {
   const once = (): number => {

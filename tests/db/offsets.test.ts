@@ -205,7 +205,9 @@ describe('the register', () => {
       'Nest plate to-check',
       'Vise 125 on the small mill trusted',
     ])
-    expect(await registerAnchors()).toMatchObject([{ vise: 'vise-125', stop: 'left' }])
+    expect(await registerAnchors()).toMatchObject([
+      { mark: 'vise vise-125', marks: { x: { mark: 'left' } } },
+    ])
   })
 })
 

@@ -1,3 +1,4 @@
+import { viseOf } from '../support/documents'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
@@ -68,7 +69,7 @@ describe('the workshop keeps to its limits, and reading never fails for one row'
   it('rows that do not parse are set aside and can be taken out; the shop stands', async () => {
     await fresh()
     await database().execute(
-      sql`insert into workshop_items (kind, id, position, spec) values ('vise', 'broken', 99, '{"id": 7}')`,
+      sql`insert into workshop_items (kind, id, position, spec, format) values ('vise', 'broken', 99, '{"id": 7}', 3)`,
     )
     await database().execute(
       sql`update workshop_items set spec = '"none"' where kind = 'capability' and id = 'bore'`,
@@ -99,7 +100,8 @@ describe('the workshop keeps to its limits, and reading never fails for one row'
     const both = must(await importJob(wormWith(loose), 'both'))
     if (both.kind !== 'done') throw new Error('asked again')
     const { ways, workshop } = must(await loadJob(both.id))
-    const used = ways[0]?.body.setups[0]?.holding.vise ?? ''
+    const [first] = ways[0]?.body.setups ?? []
+    const used = first ? viseOf(first).vise : ''
     expect(loose.vises.map((v) => v.id)).not.toContain(used)
     expect(workshop.vises.find((v) => v.id === used)).toMatchObject({ leanPer100: 0.3 })
     expect(workshop.vises.find((v) => v.id === vise.id)).toEqual(vise)

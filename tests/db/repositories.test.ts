@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
 import { writeDocument } from '@/core/formats'
@@ -5,6 +6,7 @@ import { type Part } from '@/core/part'
 import { type Way } from '@/core/way'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
 import { closeDatabase, migrateDatabase, readWorkshop } from '@/db'
+import { database } from '@/db/client'
 import {
   addWay,
   allLookedAt,
@@ -64,6 +66,8 @@ describe('jobs', () => {
   })
 
   it('the demo is loaded once, and is what the files say', async () => {
+    // What other tests have loaded does not count here.
+    await database().execute(sql`update jobs set is_demo = false`)
     const first = await loadDemo()
     expect(first).toHaveLength(2)
     expect(await loadDemo()).toEqual([])

@@ -15,7 +15,7 @@ test('the demo: find the weak link of the first way, improve it, print the sheet
   await page.locator('[data-requirement="bore-base"]').click()
   const chain = page.getByRole('region', { name: 'Chain' })
   await expect(chain.getByText('▲ short by 0.003')).toBeVisible()
-  await expect(chain.locator('[data-link="stored y vise-125"]')).toContainText('32 %')
+  await expect(chain.locator('[data-link="vise vise-125, stored y"]')).toContainText('32 %')
   await expect(chain.locator('[data-failing]')).toHaveText('1.23 % fail')
   await expect(chain.getByText('read: both ends of worm bore over base')).toBeVisible()
   await page.getByRole('button', { name: 'Holding' }).click()

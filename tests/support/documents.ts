@@ -1,3 +1,4 @@
+import { type ViseHolding } from '@/core/holding'
 import { type Feature, newPart, type Part, type Side } from '@/core/part'
 import { type Op, type Setup, type Way } from '@/core/way'
 
@@ -61,6 +62,12 @@ export function setup(
     ops: features.map((f) => op(f)),
     ...more,
   }
+}
+
+/** The vise that a setup of these tests is held in. */
+export function viseOf({ holding }: Pick<Setup, 'holding'>): ViseHolding {
+  if (holding.kind !== 'vise') throw new Error('not in a vise')
+  return holding
 }
 
 export const way = (...setups: Setup[]): Way => ({ name: 'Way A', note: '', setups })

@@ -1,3 +1,4 @@
+import { viseOf } from './documents'
 /**
  * A chain of setups made piece by piece, with full rotations: where the block stands on its contacts, how
  * zero is found, what is cut, and what is then measured from datums found as a gauge finds them. It reads
@@ -234,8 +235,8 @@ interface Locator {
 }
 
 function locators(workshop: Workshop, setup: Setup, stand: Stand): Locator[] {
-  const vise = workshop.vises.find((v) => v.id === setup.holding.vise)
-  const parallels = workshop.parallels.find((p) => p.id === setup.holding.parallels)
+  const vise = workshop.vises.find((v) => v.id === viseOf(setup).vise)
+  const parallels = workshop.parallels.find((p) => p.id === viseOf(setup).parallels)
   if (!vise || !parallels) throw new Error('gear')
   const { high, low } = stand
   const middle = (low[0] + high[0]) / 2
@@ -260,7 +261,7 @@ function locators(workshop: Workshop, setup: Setup, stand: Stand): Locator[] {
     at: [x, 0, low[2] + grip * up],
     out: [0, 1, 0],
   })
-  const left = setup.holding.stop === 'left'
+  const left = viseOf(setup).stop === 'left'
   const stop: Locator = {
     id: 'stop',
     side: sideOf(times(stand.x, left ? -1 : 1)),
@@ -297,8 +298,8 @@ function runSetup(
   body: Map<string, BodySurface>,
   draw: Draw,
 ): void {
-  const vise = workshop.vises.find((v) => v.id === setup.holding.vise)
-  const parallels = workshop.parallels.find((p) => p.id === setup.holding.parallels)
+  const vise = workshop.vises.find((v) => v.id === viseOf(setup).vise)
+  const parallels = workshop.parallels.find((p) => p.id === viseOf(setup).parallels)
   const machine = workshop.machines.find((m) => m.id === setup.machine)
   if (!vise || !parallels || !machine) throw new Error('gear')
   const stand = standOf(part, setup, parallels.height)
@@ -423,7 +424,7 @@ function zeroFound(
   body: ReadonlyMap<string, BodySurface>,
   draw: Draw,
 ): V {
-  const vise = workshop.vises.find((v) => v.id === setup.holding.vise)
+  const vise = workshop.vises.find((v) => v.id === viseOf(setup).vise)
   const machine = workshop.machines.find((m) => m.id === setup.machine)
   if (!vise || !machine) throw new Error('gear')
   return (['x', 'y', 'z'] as const)
@@ -431,7 +432,7 @@ function zeroFound(
       const axis = stand[name]
       const how = setup.zero[name]
       if (how.kind === 'fixture') {
-        const where = name === 'x' ? setup.holding.stop : ''
+        const where = name === 'x' ? viseOf(setup).stop : ''
         return times(axis, draw(`stored ${name} ${where} ${vise.id}`, vise.storedMm))
       }
       const instrument = workshop.instruments.find((t) => t.id === how.instrument)

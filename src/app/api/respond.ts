@@ -1,10 +1,13 @@
 import { type Issue, type Result } from '@/core/issues'
 import { z } from 'zod'
-import { Busy } from '@/operations'
+import { Busy, isDatabaseAway } from '@/operations'
 import { brokenText, schemaIssues } from '@/core/formats'
 
 /** Largest request body that is read, bytes. */
 export const MOST_BODY_BYTES = 2_500_000
+
+/** The format of a body that is sent; before format 4 it was not said. */
+export const Format = z.int().min(1).default(3)
 
 /** Who did it: a name or initials, as on paper. */
 export const Who = z.string().trim().min(1, 'must say who did it: a name or initials').max(60)
@@ -63,19 +66,10 @@ export async function respond(handler: () => Promise<Response>): Promise<Respons
   }
 }
 
-const AWAY =
-  /ECONNREFUSED|ECONNRESET|ETIMEDOUT|timeout exceeded|terminat|shutting down|starting up|EPIPE/i
-
-function isDatabaseAway(error: unknown): boolean {
-  for (let e = error; e instanceof Error; e = e.cause)
-    if (AWAY.test(e.message) || ('code' in e && AWAY.test(String(e.code)))) return true
-  return false
-}
-
 /** The value of a result, or a 4xx that tells its issues. */
 export function must<Value>(result: Result<Value>): Value {
   if (result.ok) return result.value
-  throw new BadRequest(result.issues, result.issues[0].code.endsWith('.missing') ? 404 : 422)
+  throw new BadRequest(result.issues, result.absent ? 404 : 422)
 }
 
 /** Reads the body as text, and stops reading at the limit. */

@@ -1,3 +1,3 @@
-export { PIER_PLATE, PIER_PLATE_WAY } from './pierPlate'
+export { PIER_PLATE, PIER_PLATE_WAY, PIER_PLATE_WAY_B } from './pierPlate'
 export { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from './wormBlock'
 export { DEMO_FIXTURES, NEST_PLATE, VISE_ON_SMALL_MILL } from './nestPlate'

@@ -236,3 +236,46 @@ export const PIER_PLATE_WAY: Way = {
     },
   ],
 }
+
+const [FROM_TOP, FROM_BELOW] = PIER_PLATE_WAY.setups as [
+  Way['setups'][number],
+  Way['setups'][number],
+]
+
+export const PIER_PLATE_WAY_B: Way = {
+  name: 'Way B',
+  note: 'strapped down once, then on its own dowel holes',
+  setups: [
+    {
+      ...FROM_TOP,
+      name: 'From the top, strapped',
+      holding: {
+        kind: 'straps',
+        strap: 'straps-30',
+        parallels: 'p-32',
+        square: 'indicator',
+        instrument: 'indicator',
+        stop: 'none',
+      },
+    },
+    {
+      ...FROM_BELOW,
+      name: 'From below, on two pins',
+      holding: {
+        kind: 'plate',
+        plate: 'plate-1',
+        round: 'dowels.1',
+        roundPin: mm(5.99),
+        relieved: 'dowels.2',
+        relievedPin: mm(5.99),
+        screws: ['ring.1', 'ring.4'],
+      },
+      zero: {
+        offset: 'G55',
+        x: { kind: 'fixture' },
+        y: { kind: 'fixture' },
+        z: { kind: 'fixture' },
+      },
+    },
+  ],
+}

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
 import { applyMotion, point } from '../geometry'
 import { type Feature, type Hole, type Part, type Side } from '../part'
-import { analyse, type PlannedSetup } from '../prediction'
+import { planWay, type PlannedSetup } from '../planning'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { ORIENTATIONS } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
@@ -43,11 +44,11 @@ const plan = (
   toJaw: Side,
   features: readonly string[] = [],
 ): PlannedSetup => {
-  const analysis = analyse(STANDARD_WORKSHOP, part, way(setup('s-1', up, toJaw, features)))
-  return analysis.model.planned[0] as PlannedSetup
+  const analysis = predictionOf(STANDARD_WORKSHOP, part, way(setup('s-1', up, toJaw, features)))
+  return analysis.plan.setups[0] as PlannedSetup
 }
 const pier = (i: number): PlannedSetup =>
-  analyse(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY).model.planned[i] as PlannedSetup
+  predictionOf(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY).plan.setups[i] as PlannedSetup
 const find = (holes: readonly HoleInSetup[], key: string): HoleInSetup => {
   const found = holes.find((h) => h.key === key)
   if (!found) throw new Error(`no hole ${key}`)
@@ -57,7 +58,7 @@ const find = (holes: readonly HoleInSetup[], key: string): HoleInSetup => {
 describe('the pier plate in the axes of both setups', () => {
   // Worked by hand from the drawing: 240 × 160 × 16, zero of setup 1 in the middle and on top.
   it('setup 1: from the middle, as on the drawing', () => {
-    const holes = holesInSetup(PIER_PLATE, pier(0))
+    const holes = holesInSetup(pier(0))
     expect(find(holes, 'dowels.1').at).toMatchObject({ x: 20 - 120, y: 0, z: 0 })
     expect(find(holes, 'dowels.2').at).toMatchObject({ x: 100, y: 0, z: 0 })
     // side rows: middle of the grid 42 from left, 80 from front; first hole half the pitches back
@@ -68,7 +69,7 @@ describe('the pier plate in the axes of both setups', () => {
   })
   // Turned over about Y with the back still at the jaw: left goes right. Zero on left and front edges.
   it('setup 2: turned over, X counts from the left edge the other way', () => {
-    const holes = holesInSetup(PIER_PLATE, pier(1))
+    const holes = holesInSetup(pier(1))
     // feet: 210 × 130 about the middle; the first foot is 15 from left and 15 from front
     expect(find(holes, 'feet.1').at).toMatchObject({ x: -15, y: 15, z: 0 })
     expect(find(holes, 'feet.4').at).toMatchObject({ x: -225, y: 145, z: 0 })
@@ -79,12 +80,12 @@ describe('the pier plate in the axes of both setups', () => {
     expect(holes.some((h) => h.key.startsWith('side'))).toBe(false)
   })
   it('the marked corner is where the datum edges meet; centre counts from the middle', () => {
-    const corner = holesInSetup(PIER_PLATE, pier(0), 'corner')
+    const corner = holesInSetup(pier(0), 'corner')
     expect(find(corner, 'dowels.1').at).toMatchObject({ x: 20, y: 80, z: 0 })
-    const below = holesInSetup(PIER_PLATE, pier(1), 'corner')
+    const below = holesInSetup(pier(1), 'corner')
     expect(find(below, 'feet.1').at).toMatchObject({ x: -15, y: 15 })
-    expect(outlineInSetup(PIER_PLATE, pier(1), 'corner').low).toMatchObject({ x: -240, y: 0 })
-    const centre = holesInSetup(PIER_PLATE, pier(1), 'centre')
+    expect(outlineInSetup(pier(1), 'corner').low).toMatchObject({ x: -240, y: 0 })
+    const centre = holesInSetup(pier(1), 'centre')
     expect(find(centre, 'feet.1').at).toMatchObject({ x: 105, y: -65 })
   })
 })
@@ -102,14 +103,14 @@ describe('coordinates in any setup', () => {
     fc.assert(
       fc.property(orientation, counted, ({ toJaw, up }, from) => {
         const planned = plan(part, up, toJaw)
-        const origin = countingPoint(part, planned, from)
-        for (const place of holesInSetup(part, planned, from)) {
+        const origin = countingPoint(planned, from)
+        for (const place of holesInSetup(planned, from)) {
           const inSetup = point<'setup'>(
             place.at.x + origin.x,
             place.at.y + origin.y,
             place.at.z + origin.z,
           )
-          const back = applyMotion(planned.layout.partFromSetup, inSetup)
+          const back = applyMotion(planned.standing.partFromSetup, inSetup)
           const axis = place.hole.on === 'top' ? 'z' : place.hole.on === 'front' ? 'y' : 'x'
           for (const other of ['x', 'y', 'z'] as const)
             if (other !== axis || place.from === 'mouth')
@@ -127,8 +128,8 @@ describe('coordinates in any setup', () => {
     )
     fc.assert(
       fc.property(fc.constantFrom<Side>('back', 'front', 'left', 'right'), (jaw) => {
-        const above = holesInSetup(part, plan(part, 'top', jaw), 'corner')
-        const below = holesInSetup(part, plan(part, 'bottom', jaw), 'corner')
+        const above = holesInSetup(plan(part, 'top', jaw), 'corner')
+        const below = holesInSetup(plan(part, 'bottom', jaw), 'corner')
         above.forEach((place, i) => {
           // Turning over about the jaw mirrors X and keeps Y.
           expect(below[i]?.at.x).toBeCloseTo(-place.at.x, 9)
@@ -145,7 +146,7 @@ describe('coordinates in any setup', () => {
     )
     const keys = new Set(
       ORIENTATIONS.flatMap(({ toJaw, up }) =>
-        holesInSetup(part, plan(part, up, toJaw)).map((h) => h.key),
+        holesInSetup(plan(part, up, toJaw)).map((h) => h.key),
       ),
     )
     expect([...keys].sort()).toEqual(
@@ -160,7 +161,7 @@ describe('depths', () => {
   const rules = drillingRules(undefined)
   const depth = (of: Partial<Hole>, drill: number) => {
     const part = partWith(hole('a', of))
-    const place = holesInSetup(part, plan(part, 'top', 'back'))[0] as HoleInSetup
+    const place = holesInSetup(plan(part, 'top', 'back'))[0] as HoleInSetup
     return drilledDepth(place, drill, rules)
   }
   it('a blind hole: the drawing’s depth is to the full diameter, the point is added', () => {
@@ -208,7 +209,7 @@ describe('pecks', () => {
 })
 
 describe('the plan of tools', () => {
-  const stages = drillingPlan(STANDARD_WORKSHOP, PIER_PLATE, pier(0)).stages
+  const stages = drillingPlan(pier(0)).stages
   it('one tool does all its holes: each hole once under each of its tools', () => {
     for (const stage of stages) {
       const keys = stage.cuts.map((cut) => cut.key)
@@ -229,10 +230,8 @@ describe('the plan of tools', () => {
     const part = partWith(hole('a', { making: 'tap', thread: 'M6', diameter: mm(6) }))
     const kinds = (tap: 'spiral flute' | 'spiral point'): string[] => {
       const plan = setup('s-1', 'top', 'back', ['a'], { drilling: { tap } })
-      const { model } = analyse(STANDARD_WORKSHOP, part, way(plan))
-      return drillingPlan(STANDARD_WORKSHOP, part, model.planned[0] as PlannedSetup).stages.map(
-        (s) => s.kind,
-      )
+      const { setups } = planWay(STANDARD_WORKSHOP, part, way(plan))
+      return drillingPlan(setups[0] as PlannedSetup).stages.map((s) => s.kind)
     }
     expect(kinds('spiral flute')).toEqual(['spot', 'drill', 'chamfer', 'tap'])
     expect(kinds('spiral point')).toEqual(['spot', 'drill', 'tap', 'chamfer'])
@@ -315,9 +314,9 @@ describe('tools without their paths', () => {
       [WORM_BLOCK, WORM_BLOCK_WAY_A],
       [PIER_PLATE, PIER_PLATE_WAY],
     ] as const)
-      for (const planned of analyse(STANDARD_WORKSHOP, part, way).model.planned) {
-        const plan = drillingPlan(STANDARD_WORKSHOP, part, planned)
-        const tools = drillingTools(STANDARD_WORKSHOP, part, planned)
+      for (const planned of predictionOf(STANDARD_WORKSHOP, part, way).plan.setups) {
+        const plan = drillingPlan(planned)
+        const tools = drillingTools(planned)
         expect(tools).toHaveLength(plan.stages.length)
         for (const stage of plan.stages) {
           const tool = tools.find((t) => t.name === stage.name && t.kind === stage.kind)

@@ -11,7 +11,7 @@ import {
   SIDES,
   signOf,
 } from '../part'
-import { type PlannedSetup, zeroPoint } from '../prediction'
+import { type PlannedSetup, zeroPoint } from '../planning'
 
 /** One hole of the part. */
 export interface HolePlace {
@@ -78,13 +78,10 @@ export function markedCornerSeen(part: Part, up: Side): Point<'part'> {
 }
 
 /** Where X, Y and Z are nought, in the frame of the setup. Corner and centre count Z from the face that is up. */
-export function countingPoint(
-  part: Part,
-  planned: PlannedSetup,
-  from: CountedFrom,
-): Point<'setup'> {
-  if (from === 'zero') return zeroPoint(part, planned)
-  const { setupFromPart } = planned.layout
+export function countingPoint(planned: PlannedSetup, from: CountedFrom): Point<'setup'> {
+  const { part } = planned
+  if (from === 'zero') return zeroPoint(planned)
+  const { setupFromPart } = planned.standing
   const middle = point<'part'>(part.size.x.mm / 2, part.size.y.mm / 2, part.size.z.mm / 2)
   const across = applyMotion(setupFromPart, from === 'corner' ? cornerPoint(part) : middle)
   const { up } = planned.setup
@@ -99,21 +96,20 @@ export function countingPoint(
  * face is up, or when it is plain through and its face is down.
  */
 export function holesInSetup(
-  part: Part,
   planned: PlannedSetup,
   from: CountedFrom = 'zero',
-  places: readonly HolePlace[] = holesOf(part),
+  places: readonly HolePlace[] = holesOf(planned.part),
 ): readonly HoleInSetup[] {
-  const origin = countingPoint(part, planned, from)
-  const { layout, setup } = planned
+  const origin = countingPoint(planned, from)
+  const { standing, setup } = planned
   const cut = new Set(setup.ops.filter((op) => op.pass === 'finish').map((op) => op.feature))
   const ways = new Map<Hole, Drilled | undefined>()
   const found: HoleInSetup[] = []
   for (const { count, hole, key, mouth, number } of places) {
-    if (!ways.has(hole)) ways.set(hole, drilledAs(part, planned, hole, cut))
+    if (!ways.has(hole)) ways.set(hole, drilledAs(planned, hole, cut))
     const drilled = ways.get(hole)
     if (!drilled) continue
-    const p = applyMotion(layout.setupFromPart, add(mouth, drilled.fromMouth))
+    const p = applyMotion(standing.setupFromPart, add(mouth, drilled.fromMouth))
     found.push({
       key,
       hole,
@@ -138,8 +134,7 @@ interface Drilled extends Pick<HoleInSetup, 'from' | 'depthMm' | 'through' | 'cu
 
 /** How a feature's holes stand in a setup; undefined when they cannot be drilled there. */
 function drilledAs(
-  part: Part,
-  { setup }: PlannedSetup,
+  { part, setup }: PlannedSetup,
   hole: Hole,
   cut: ReadonlySet<string>,
 ): Drilled | undefined {
@@ -159,12 +154,12 @@ function drilledAs(
 
 /** The finished part as it stands, seen from above, in the same coordinates as its holes. */
 export function outlineInSetup(
-  part: Part,
   planned: PlannedSetup,
   from: CountedFrom = 'zero',
 ): { readonly low: PlanePoint; readonly high: PlanePoint } {
-  const origin = countingPoint(part, planned, from)
-  const { setupFromPart } = planned.layout
+  const { part } = planned
+  const origin = countingPoint(planned, from)
+  const { setupFromPart } = planned.standing
   const a = applyMotion(setupFromPart, point<'part'>(0, 0, 0))
   const b = applyMotion(setupFromPart, point(part.size.x.mm, part.size.y.mm, part.size.z.mm))
   return {

@@ -1,10 +1,10 @@
+import { topOfHolding } from '../holding'
 import { type PlanePoint } from '../geometry'
 import { refLabel, type Part } from '../part'
 import { pathLengthMm, shortPath } from '../patterns'
-import { type PlannedSetup, zeroPoint } from '../prediction'
+import { type PlannedSetup, zeroPoint } from '../planning'
 import { nearestDrill, parseThread, pointLengthMm } from '../standards'
 import { printNumber } from '../units'
-import { type Workshop } from '../workshop'
 import { cuttingData, peckPlan, type PeckPlan, spindleSpeed } from './cutting'
 import { drillingRules, holeDepth, type DrillingRules, lastDrillMm } from './depths'
 import { type HoleInSetup, holesInSetup } from './holes'
@@ -94,12 +94,8 @@ export interface DrillingTool {
 }
 
 /** The tools of a setup's holes with how deep each goes; their order and paths are not asked for. */
-export function drillingTools(
-  workshop: Workshop,
-  part: Part,
-  planned: PlannedSetup,
-): readonly DrillingTool[] {
-  const { tools } = gatherTools(workshop, part, planned)
+export function drillingTools(planned: PlannedSetup): readonly DrillingTool[] {
+  const { tools } = gatherTools(planned)
   return tools.map(({ holes, step }) => ({
     name: step.name,
     kind: step.kind,
@@ -109,22 +105,24 @@ export function drillingTools(
 }
 
 /** Tools, depths, order and pecks for the holes that are cut in a setup. */
-export function drillingPlan(workshop: Workshop, part: Part, planned: PlannedSetup): DrillingPlan {
-  const { left, rules, tools } = gatherTools(workshop, part, planned)
+export function drillingPlan(planned: PlannedSetup): DrillingPlan {
+  const { part } = planned
+  const { left, rules, tools } = gatherTools(planned)
   const data = cuttingData(part.material)
   const order = [...tools].sort(
     (a, b) => stageOrder(a.step, rules) - stageOrder(b.step, rules) || a.step.rank - b.step.rank,
   )
   let at: PlanePoint = { x: 0, y: 0 }
-  const fastest = planned.layout.machine.fastest
+  const fastest = planned.machine.fastest
   const stages = order.map(({ holes, step }, i) => {
     const cuts = holes.map((hole) => cutOf(part, hole, step, rules, data))
     const stage = routed(step, cuts, at, i + 1, data, fastest)
     at = stage.cuts[stage.cuts.length - 1] ?? at
     return stage
   })
-  const { high, vise } = planned.layout
-  const safeZ = Math.max(high.z, vise.jawHeight) - zeroPoint(part, planned).z + rules.clearMm
+  const { high } = planned.standing
+  const safeZ =
+    Math.max(high.z, topOfHolding(planned.standing)) - zeroPoint(planned).z + rules.clearMm
   return { stages, rules, material: data.name, safeZ, left }
 }
 
@@ -134,13 +132,14 @@ interface GatheredTool {
 }
 
 /** The steps that the holes of a setup need, put together by tool. */
-function gatherTools(workshop: Workshop, part: Part, planned: PlannedSetup) {
+function gatherTools(planned: PlannedSetup) {
+  const { part, workshop } = planned
   const rules = drillingRules(planned.setup.drilling)
   const mills = workshop.cutters.filter((c) => c.kind === 'end mill').map((c) => c.diameter)
   const left: string[] = []
   const tools = new Map<string, GatheredTool>()
   const steps = new Map<string, readonly Step[]>()
-  for (const hole of holesInSetup(part, planned)) {
+  for (const hole of holesInSetup(planned)) {
     if (!hole.cutHere) continue
     let made = steps.get(hole.hole.id)
     if (!made) {

@@ -1,44 +1,48 @@
 import { isSide, oppositeOf, refsOf, SIDES } from '../part'
-import { upSidesFor } from '../planning'
-import { type PlannedSetup } from '../prediction'
+import { type PlannedSetup, upSidesFor } from '../planning'
+import { type Prediction } from '../prediction'
 import { danglingWayCodes, type Op, wayIssues } from '../way'
-import { capital, listWords, type RuleContext } from './context'
-import { type Finding, finding } from './finding'
-import { jawRules } from './jawRules'
+import { type Inspection } from './inspection'
+import { type Finding, finding, capital, listWords } from '../finding'
+import { holdingRules } from './holdingRules'
 import { zeroRules } from './zeroRules'
 
 /** Is everything cut, once, where the cutter reaches it, and is what is needed later still there? */
-export function cutRules(context: RuleContext): readonly Finding[] {
+export function cutRules(inspection: Inspection): readonly Finding[] {
   return [
-    ...dangling(context),
-    ...neverAndTwice(context),
-    ...context.analysis.model.planned.flatMap((planned, i) => [
-      ...reachRules(context, planned, i),
-      ...zeroRules(context, planned, i),
-      ...jawRules(context, planned, i),
+    ...dangling(inspection),
+    ...neverAndTwice(inspection),
+    ...inspection.plan.setups.flatMap((planned, i) => [
+      ...reachRules(inspection, planned, i),
+      ...zeroRules(inspection, planned, i),
+      ...holdingRules(inspection, planned, i),
     ]),
-    ...cleanup(context),
-    ...datumLost(context),
-    ...refused(context),
-    ...empty(context),
+    ...cleanup(inspection),
+    ...empty(inspection),
   ]
 }
 
+/** Do the ties find their datums as they are written? */
+export const tieRules = (
+  inspection: Inspection,
+  { requirements }: Prediction,
+): readonly Finding[] => [...datumLost(inspection, requirements), ...refused(requirements)]
+
 /** What the way names but the part no longer has. */
-function dangling({ part, way, workshop }: RuleContext): Finding[] {
+function dangling({ part, way, workshop }: Inspection): Finding[] {
   return wayIssues(workshop, part, way)
     .filter((issue) => danglingWayCodes.has(issue.code))
     .map((issue) =>
       finding(
         'way.dangling',
-        Number(/^setups\.(\d+)/.exec(issue.path)?.[1] ?? 0),
+        issue.setup,
         issue.sentence,
         'It was taken off the part or renamed. Untick it here, or choose another.',
       ),
     )
 }
 
-function neverAndTwice({ part, way, name }: RuleContext): Finding[] {
+function neverAndTwice({ part, way, name }: Inspection): Finding[] {
   const wanted = [
     ...SIDES.filter((side) => part.faces[side].toCut),
     ...part.features.map((f) => f.id),
@@ -73,21 +77,17 @@ function neverAndTwice({ part, way, name }: RuleContext): Finding[] {
   })
 }
 
-function reachRules({ part, name }: RuleContext, planned: PlannedSetup, i: number): Finding[] {
-  const { setup, layout } = planned
+function reachRules({ part, name }: Inspection, planned: PlannedSetup, i: number): Finding[] {
+  const { setup, standing } = planned
   return setup.ops.flatMap((op) => {
     const { feature } = op
-    if (isSide(feature) && (feature === layout.faceAt.jaw || feature === layout.faceAt.moving)) {
+    const held = standing.held.find(({ face }) => face === feature)
+    if (held)
       return [
-        finding(
-          'cut.held-face',
-          i,
-          `${capital(name(feature))} is held by the jaws here.`,
-          'It cannot be cut where it is gripped. Turn the part so that it is up, or at an end.',
-          { feature },
-        ),
+        finding('cut.held-face', i, `${capital(name(feature))} ${held.what}`, held.rest, {
+          feature,
+        }),
       ]
-    }
     const ups = upSidesFor(part, feature)
     if (ups.length === 0 || ups.includes(setup.up)) return []
     return [
@@ -103,7 +103,7 @@ function reachRules({ part, name }: RuleContext, planned: PlannedSetup, i: numbe
 }
 
 /** Whether the stock on a face is enough for the unevenness it was bought with, both together. */
-function cleanup({ part, name, length }: RuleContext): Finding[] {
+function cleanup({ part, name, length }: Inspection): Finding[] {
   return SIDES.flatMap((side) => {
     const face = part.faces[side]
     if (!face.toCut || face.bought === 'cut' || face.stock.mm >= face.spread.mm) return []
@@ -120,9 +120,12 @@ function cleanup({ part, name, length }: RuleContext): Finding[] {
 }
 
 /** A datum cut again after features were located from it: they agree with the face that was. */
-function datumLost({ analysis, part, name, way }: RuleContext): Finding[] {
+function datumLost(
+  { part, name, way }: Inspection,
+  requirements: Prediction['requirements'],
+): Finding[] {
   const found = new Map<string, Finding>()
-  for (const { requirement } of analysis.requirements) {
+  for (const { requirement } of requirements) {
     const [of = '', ...datums] = refsOf(requirement).map((ref) => ref.split(/[.|]/))
     const finished = lastFinish(way.setups, of[0] ?? '')
     if (finished === undefined) continue
@@ -148,8 +151,8 @@ function datumLost({ analysis, part, name, way }: RuleContext): Finding[] {
 }
 
 /** Ties that cannot be measured as they are written: said, and no figure given. */
-function refused({ analysis }: RuleContext): Finding[] {
-  return analysis.requirements.flatMap(({ reason = '', refused: code, requirement, title }) =>
+function refused(requirements: Prediction['requirements']): Finding[] {
+  return requirements.flatMap(({ reason = '', refused: code, requirement, title }) =>
     code === undefined
       ? []
       : [
@@ -166,7 +169,7 @@ function refused({ analysis }: RuleContext): Finding[] {
   )
 }
 
-function empty({ part, way }: RuleContext): Finding[] {
+function empty({ part, way }: Inspection): Finding[] {
   const wanted = SIDES.filter((side) => part.faces[side].toCut).length + part.features.length
   return way.setups.length > 0
     ? []

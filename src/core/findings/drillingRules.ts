@@ -8,41 +8,41 @@ import {
   lastDrillMm,
 } from '../drilling'
 import { refLabel, type Side } from '../part'
-import { type PlannedSetup } from '../prediction'
+import { type PlannedSetup } from '../planning'
 import { jobberFluteMm } from '../standards'
-import { capital, type RuleContext } from './context'
-import { type Finding, finding } from './finding'
+import { type Inspection } from './inspection'
+import { type Finding, finding, capital } from '../finding'
 
 /** A flute must stand out of the hole by this many diameters, so that chips come out. */
 const FLUTE_OUT = 1.5
 
 /** What goes wrong as the holes of each setup are made: depths, floors, heads, spots, reach. */
-export function drillingRulesOf(context: RuleContext): readonly Finding[] {
-  const places = holesOf(context.part)
-  return context.analysis.model.planned.flatMap((planned, i) => {
+export function drillingRulesOf(inspection: Inspection): readonly Finding[] {
+  const places = holesOf(inspection.part)
+  return inspection.plan.setups.flatMap((planned, i) => {
     const seen = new Set<string>()
-    return holesInSetup(context.part, planned, 'zero', places)
+    return holesInSetup(planned, 'zero', places)
       .filter((place) => place.cutHere && !seen.has(place.hole.id) && seen.add(place.hole.id))
-      .flatMap((place) => holeFindings(context, planned, place, i))
+      .flatMap((place) => holeFindings(inspection, planned, place, i))
   })
 }
 
 function holeFindings(
-  context: RuleContext,
+  inspection: Inspection,
   planned: PlannedSetup,
   place: HoleInSetup,
   i: number,
 ): readonly Finding[] {
   return [
-    ...depthFindings(context, planned, place, i),
-    ...headFindings(context, planned, place, i),
-    ...toolFindings(context, planned, place, i),
+    ...depthFindings(inspection, planned, place, i),
+    ...headFindings(inspection, planned, place, i),
+    ...toolFindings(inspection, planned, place, i),
   ]
 }
 
 /** The point of the drill or the lead of the tap that comes through a floor. */
 function depthFindings(
-  { part, length }: RuleContext,
+  { part, length }: Inspection,
   planned: PlannedSetup,
   place: HoleInSetup,
   i: number,
@@ -80,7 +80,7 @@ function depthFindings(
 
 /** Depths that are counted from a face which is not there yet, or not any more. */
 function headFindings(
-  { part, length }: RuleContext,
+  { part, length }: Inspection,
   planned: PlannedSetup,
   { hole }: HoleInSetup,
   i: number,
@@ -102,7 +102,7 @@ function headFindings(
 }
 
 function toolFindings(
-  { part, length }: RuleContext,
+  { part, length }: Inspection,
   planned: PlannedSetup,
   place: HoleInSetup,
   i: number,

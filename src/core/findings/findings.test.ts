@@ -1,14 +1,16 @@
+import { type Holding, type ViseHolding } from '../holding'
 import { describe, expect, it } from 'vitest'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
-import { type Feature, type Part, type Requirement } from '../part'
-import { analyse } from '../prediction'
+import { type Feature, type Part, type Requirement, type Side } from '../part'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { type Setup, type Way } from '../way'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
-import { mm, op, plainBlock, setup, way } from '../../../tests/support/documents'
-import { FINDING_SEVERITY, type Finding, type FindingCode, findingsOf } from '.'
+import { mm, op, plainBlock, setup, way, viseOf } from '../../../tests/support/documents'
+import { FINDING_SEVERITY, type Finding, type FindingCode } from '../finding'
+import { findingsOf } from '.'
 
 const find = (part: Part, plan: Way, workshop = STANDARD_WORKSHOP): readonly Finding[] =>
-  findingsOf(workshop, part, plan, analyse(workshop, part, plan))
+  findingsOf(predictionOf(workshop, part, plan))
 const codes = (part: Part, plan: Way, workshop?: Workshop): readonly FindingCode[] =>
   find(part, plan, workshop).map((f) => f.code)
 /** The standard workshop with another reach of its first machine in Z. */
@@ -49,8 +51,8 @@ const boreToLeft: Requirement = {
   plus: mm(0.02),
   minus: mm(-0.02),
 }
-const vise = (change: Partial<Setup['holding']>): Partial<Setup> => ({
-  holding: { ...setup('x', 'top', 'back', []).holding, ...change },
+const vise = (change: Partial<ViseHolding>): Partial<Setup> => ({
+  holding: { ...viseOf(setup('x', 'top', 'back', [])), ...change },
 })
 
 const deep = (depth: number) => ({ kind: 'deep' as const, depth: mm(depth) })
@@ -75,6 +77,28 @@ const at = (
 const drilled = (features: string[]): Way => way(setup('s-1', 'top', 'back', ['top', ...features]))
 
 const faced = way(setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'face-50' })] }))
+
+const ON_TABLE: Holding = {
+  kind: 'straps',
+  strap: 'straps-30',
+  parallels: 'p-12',
+  square: 'indicator',
+  instrument: 'indicator',
+  stop: 'none',
+}
+const onPins: Holding & { kind: 'plate' } = {
+  kind: 'plate',
+  plate: 'plate-1',
+  round: 'a',
+  roundPin: mm(7.98),
+  relieved: 'b',
+  relievedPin: mm(7.98),
+  screws: [],
+}
+const held = (holding: Holding, features: readonly string[], up: Side = 'top'): Setup =>
+  setup('s-held', up, 'back', features, { holding })
+const twoHoles = withFeatures([at('a', 20, 30), at('b', 80, 30)])
+const cutBefore = setup('s-1', 'top', 'back', ['top', 'a', 'b'])
 
 /** A small part and way for each code, in which a good foreman would say it. */
 const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
@@ -101,6 +125,35 @@ const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
   'reach.down': () => [block, faced, reaching(700, 200)],
   'reach.up': () => [block, faced, reaching(200, 190)],
 
+  'zero.not-kept': () => [block, way(held(ON_TABLE, ['bottom'], 'bottom'))],
+  'clamp.in-way': () => [block, way(held(ON_TABLE, ['top']))],
+  'clamp.crowded': () => [
+    { ...block, size: { ...block.size, x: mm(50) } },
+    way(held(ON_TABLE, [])),
+  ],
+  'pins.too-large': () => [
+    twoHoles,
+    way(cutBefore, held({ ...onPins, roundPin: mm(8) }, ['bottom'], 'bottom')),
+  ],
+  'pins.same': () => [
+    twoHoles,
+    way(cutBefore, held({ ...onPins, relieved: 'a' }, ['bottom'], 'bottom')),
+  ],
+  'pins.near': () => [
+    withFeatures([at('a', 30, 30), at('b', 50, 30)]),
+    way(cutBefore, held(onPins, ['bottom'], 'bottom')),
+  ],
+  'screws.none': () => [twoHoles, way(cutBefore, held(onPins, ['bottom'], 'bottom'))],
+  'plate.drilled': () => [
+    withFeatures([at('a', 20, 30), at('b', 80, 30), at('c', 50, 30)]),
+    way(cutBefore, held(onPins, ['c'])),
+  ],
+  'angle.short': () => [
+    { ...block, size: { ...block.size, z: mm(400) } },
+    way(
+      held({ kind: 'angle-plate', anglePlate: 'angle-150', parallels: 'p-12', stop: 'left' }, []),
+    ),
+  ],
   'hole.breaks-edge': () => [withFeatures([at('a', 3, 30)]), drilled(['a'])],
   'hole.edge': () => [withFeatures([at('a', 5, 30)]), drilled(['a'])],
   'hole.overlap': () => [withFeatures([at('a', 30, 30), at('b', 37, 30)]), drilled(['a', 'b'])],

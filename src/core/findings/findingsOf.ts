@@ -1,42 +1,31 @@
-import { type Part } from '../part'
-import { type Analysis } from '../prediction'
-import { type Way } from '../way'
-import { type Workshop } from '../workshop'
-import { ruleContext, type RuleContext } from './context'
-import { cutRules } from './cutRules'
-import { bySeverity, type Finding } from './finding'
-import { footingRules } from './footingRules'
+import { type Plan } from '../planning'
+import { type Prediction } from '../prediction'
+import { cutRules, tieRules } from './cutRules'
 import { drillingRulesOf } from './drillingRules'
+import { bySeverity, type Finding } from '../finding'
+import { footingRules } from './footingRules'
 import { holeRules } from './holeRules'
+import { inspect, type Inspection } from './inspection'
 import { marginRules } from './marginRules'
-import { reachRules } from './reachRules'
+import { travelRules } from './travelRules'
 
 /** Everything that the rules have to say of a way, worst first. */
-export function findingsOf(
-  workshop: Workshop,
-  part: Part,
-  way: Way,
-  analysis: Analysis,
-): readonly Finding[] {
-  const context = ruleContext(workshop, part, way, analysis)
+export function findingsOf(prediction: Prediction): readonly Finding[] {
+  const inspection = inspect(prediction.plan)
   return [
-    ...footingRules(context),
-    ...cutRules(context),
-    ...holeFindings(context),
-    ...reachRules(context),
-    ...marginRules(context),
+    ...footingRules(inspection),
+    ...cutRules(inspection),
+    ...tieRules(inspection, prediction),
+    ...holeFindings(inspection),
+    ...travelRules(inspection),
+    ...marginRules(inspection, prediction),
   ].sort(bySeverity)
 }
 
-/** What the rules have to say of the holes alone. */
-export const holeChecks = (
-  workshop: Workshop,
-  part: Part,
-  way: Way,
-  analysis: Analysis,
-): readonly Finding[] => holeFindings(ruleContext(workshop, part, way, analysis))
+/** What the rules have to say of the holes alone; nothing is predicted for it. */
+export const holeChecks = (plan: Plan): readonly Finding[] => holeFindings(inspect(plan))
 
-const holeFindings = (context: RuleContext): readonly Finding[] => [
-  ...holeRules(context),
-  ...drillingRulesOf(context),
+const holeFindings = (inspection: Inspection): readonly Finding[] => [
+  ...holeRules(inspection),
+  ...drillingRulesOf(inspection),
 ]

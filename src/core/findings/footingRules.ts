@@ -9,44 +9,45 @@ import {
   turnDirection,
 } from '../geometry'
 import { POOR_CONDITION } from '../locating'
-import { axisOf, isSide, middleOf, type Part, type Side } from '../part'
-import { type PlannedSetup, slidesAlong } from '../prediction'
+import { axisOf, isSide, middleOf } from '../part'
+import { type PlannedSetup } from '../planning'
+import { chainOf, slidesAlong } from '../prediction'
 import { printDegrees } from '../units'
 import { figuresOf } from '../variation'
-import { capital, listWords, type RuleContext } from './context'
-import { type Finding, finding } from './finding'
+import { type Inspection } from './inspection'
+import { type Finding, finding, capital, listWords } from '../finding'
 
 /** Is it held still, by known surfaces, well apart? */
-export function footingRules(context: RuleContext): readonly Finding[] {
-  const perSetup = context.analysis.model.planned.flatMap((planned, i) => [
-    ...heldRules(context, planned, i),
-    ...contactRules(context, planned, i),
-    ...jawChoice(context, planned, i),
-    ...steep(context, i),
+export function footingRules(inspection: Inspection): readonly Finding[] {
+  const perSetup = inspection.plan.setups.flatMap((planned, i) => [
+    ...heldRules(inspection, planned, i),
+    ...contactRules(inspection, planned, i),
+    ...steep(inspection, i),
   ])
-  return [...perSetup, ...rawTwice(context)]
+  return [...perSetup, ...rawTwice(inspection)]
 }
 
-function heldRules({ analysis, part }: RuleContext, planned: PlannedSetup, i: number): Finding[] {
-  const held = analysis.stacked.locating[i]
-  const slides = slidesAlong(analysis.model, analysis.stacked, i)
+function heldRules({ plan }: Inspection, planned: PlannedSetup, i: number): Finding[] {
+  const chain = chainOf(plan)
+  const held = chain.stacked.locating[i]
+  const slides = slidesAlong(chain, i)
   if (slides)
     return [
       finding(
         'footing.slides',
         i,
         `No stop: the touch settles ${slides.toUpperCase()}.`,
-        `The part may be put anywhere along ${slides.toUpperCase()}; zero is touched on it each time. Nothing holds it there against the cut but the jaws.`,
+        `The part may be put anywhere along ${slides.toUpperCase()}; zero is touched on it each time. Nothing holds it there against the cut but ${planned.standing.words.grip}.`,
       ),
     ]
   if (held?.kind === 'free') {
-    const motions = held.motions.map((motion) => motionWords(part, motion, planned))
+    const motions = held.motions.map((motion) => motionWords(motion, planned))
     return [
       finding(
         'footing.free',
         i,
         'The part is not held still.',
-        `It can still ${listWords([...new Set(motions)])}. Put a contact where it would stop that: ${remedyFor(planned)}.`,
+        `It can still ${listWords([...new Set(motions)])}. Put a contact where it would stop that: ${planned.standing.words.holdIt}.`,
       ),
     ]
   }
@@ -57,7 +58,7 @@ function heldRules({ analysis, part }: RuleContext, planned: PlannedSetup, i: nu
         'footing.poor',
         i,
         'The footing is poorly spread.',
-        `The contacts are close together for the part's size (ratio ${held.spread.condition.toFixed(0)}, good is under ${POOR_CONDITION}); it rocks most easily when it would ${motionWords(part, held.spread.weakest, planned)}. Move the contacts further apart.`,
+        `The contacts are close together for the part's size (ratio ${held.spread.condition.toFixed(0)}, good is under ${POOR_CONDITION}); it rocks most easily when it would ${motionWords(held.spread.weakest, planned)}. Move the contacts further apart.`,
       ),
     )
   }
@@ -74,47 +75,53 @@ function heldRules({ analysis, part }: RuleContext, planned: PlannedSetup, i: nu
   return found
 }
 
-const remedyFor = (planned: PlannedSetup): string =>
-  planned.setup.holding.stop === 'none'
-    ? 'set a stop at the left or right end'
-    : 'give back a contact that was taken away, or move one that stands on the same line as another'
-
 /** A free motion in the words of someone in front of the machine. */
-export function motionWords(part: Part, motion: Six, planned: PlannedSetup): string {
-  const turns = turnDirection(planned.layout.setupFromPart, screwOf<'part'>(motion).turns)
-  const shifts = turnDirection(planned.layout.setupFromPart, displacementAt(motion, middleOf(part)))
+export function motionWords(motion: Six, planned: PlannedSetup): string {
+  const { part } = planned
+  const turns = turnDirection(planned.standing.setupFromPart, screwOf<'part'>(motion).turns)
+  const shifts = turnDirection(
+    planned.standing.setupFromPart,
+    displacementAt(motion, middleOf(part)),
+  )
   const quarter =
-    (planned.layout.high.x - planned.layout.low.x + planned.layout.high.y - planned.layout.low.y) /
+    (planned.standing.high.x -
+      planned.standing.low.x +
+      planned.standing.high.y -
+      planned.standing.low.y) /
     4
-  if (norm(turns) * quarter > norm(shifts)) {
-    return {
-      x: 'tip towards or away from the fixed jaw',
-      y: 'tip end to end',
-      z: 'turn round like a table',
-    }[largest(turns)]
-  }
-  return { x: 'slide along the jaw', y: 'move off the fixed jaw', z: 'lift off the parallels' }[
-    largest(shifts)
-  ]
+  const { motions } = planned.standing.words
+  return norm(turns) * quarter > norm(shifts)
+    ? motions[({ x: 'tip', y: 'tipAlong', z: 'turn' } as const)[largest(turns)]]
+    : motions[({ x: 'slide', y: 'off', z: 'lift' } as const)[largest(shifts)]]
 }
 
 const largest = (p: Point<'setup'>): Axis =>
   AXES.reduce<Axis>((best, axis) => (Math.abs(p[axis]) > Math.abs(p[best]) ? axis : best), 'x')
 
 function contactRules(
-  { part, name, length }: RuleContext,
+  { part, name, length, surfaces }: Inspection,
   planned: PlannedSetup,
   i: number,
 ): Finding[] {
   const found: Finding[] = []
   for (const contact of planned.contacts) {
-    if (!contact.bears) {
+    if (!contact.bears && surfaces.get(contact.surface)?.kind === 'axis') {
       found.push(
         finding(
           'footing.no-metal',
           i,
-          `${capital(contactWords(contact.role))} ${contact.id.replace(/\D/g, '')} meets no metal.`,
-          `At ${length(contact.inSetup.x)}, ${length(contact.inSetup.y)} from the middle of the vise the ${name(contact.surface)} has been cut away or ends. Move the contact, or stand the part on another face.`,
+          `The pin finds no hole: ${name(contact.surface)} is not cut yet.`,
+          'It is cut here, later or never. Locate on a hole that is there when this setup begins.',
+          { contact: contact.id, feature: contact.surface },
+        ),
+      )
+    } else if (!contact.bears) {
+      found.push(
+        finding(
+          'footing.no-metal',
+          i,
+          `${capital(planned.standing.words.roles[contact.role].noun)} ${contact.id.replace(/\D/g, '')} meets no metal.`,
+          `At ${length(contact.inSetup.x)}, ${length(contact.inSetup.y)} from ${planned.standing.words.nought.x} the ${name(contact.surface)} has been cut away or ends. Move the contact, or stand the part on another face.`,
           { contact: contact.id, feature: contact.surface },
         ),
       )
@@ -126,11 +133,7 @@ function contactRules(
   const nothingCut = planned.before.cut.size === 0
   for (const side of nothingCut ? [] : rawSurfaces) {
     const role = planned.contacts.find((c) => c.surface === side)?.role ?? 'rest'
-    const verb = {
-      rest: 'The parallels bear',
-      guide: 'The fixed jaw bears',
-      stop: 'The stop bears',
-    }[role]
+    const verb = planned.standing.words.roles[role].bears
     const moves = role === 'stop' ? 'X' : role === 'guide' ? 'Y' : 'Z'
     const cutLater = part.faces[side].toCut ? `Cut it first, ` : ''
     found.push(
@@ -150,8 +153,8 @@ function contactRules(
 const STEEP_RAD = 0.02
 
 /** Work on a raw face may lean so much that figures to first order no longer tell all. */
-function steep({ analysis }: RuleContext, i: number): Finding[] {
-  const { model, stacked } = analysis
+function steep({ plan }: Inspection, i: number): Finding[] {
+  const { model, stacked } = chainOf(plan)
   const { sigma } = figuresOf(model.stack.sources)
   const seated = stacked.seated[i]
   if (!seated) return []
@@ -175,9 +178,9 @@ function steep({ analysis }: RuleContext, i: number): Finding[] {
 }
 
 /** A raw face taken for locating in the same direction in more than one setup. */
-function rawTwice({ analysis, name }: RuleContext): Finding[] {
+function rawTwice({ plan, name }: Inspection): Finding[] {
   const seen = new Map<string, number>()
-  return analysis.model.planned.flatMap((planned, i) => {
+  return plan.setups.flatMap((planned, i) => {
     const raw = [
       ...new Set(planned.contacts.filter((c) => c.raw && c.role !== 'stop').map((c) => c.surface)),
     ].filter(isSide)
@@ -199,30 +202,3 @@ function rawTwice({ analysis, name }: RuleContext): Finding[] {
     })
   })
 }
-
-/** The face to the fixed jaw should be the cut one, and the taller or longer one. */
-function jawChoice(
-  { part, name, length }: RuleContext,
-  planned: PlannedSetup,
-  i: number,
-): Finding[] {
-  const { jaw, moving } = planned.layout.faceAt
-  const rawJaw = planned.contacts.some((c) => c.role === 'guide' && c.raw)
-  const movingCut = planned.before.cut.has(moving) || part.faces[moving].bought === 'cut'
-  if (!rawJaw || !movingCut || !isCut(planned, moving)) return []
-  return [
-    finding(
-      'footing.jaw-choice',
-      i,
-      `The better face is at the moving jaw.`,
-      `${capital(name(moving))} is cut, ${name(jaw)} is raw to ±${length(part.faces[jaw].spread.mm)}. Turn the part so that ${name(moving)} lies against the fixed jaw.`,
-      { feature: jaw },
-    ),
-  ]
-}
-
-const isCut = (planned: PlannedSetup, side: Side): boolean =>
-  planned.before.stockOn[side] === 0 || planned.before.cut.has(side)
-
-const contactWords = (role: 'rest' | 'guide' | 'stop'): string =>
-  ({ rest: 'rest', guide: 'jaw contact', stop: 'stop' })[role]

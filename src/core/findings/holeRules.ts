@@ -2,8 +2,8 @@ import { holesOf, type HolePlace } from '../drilling'
 import { type Axis } from '../geometry'
 import { type Box, oppositeOf, planeOf, refLabel, removedBox, type Side, sizeAlong } from '../part'
 import { parseThread } from '../standards'
-import { capital, type RuleContext } from './context'
-import { type Finding, finding } from './finding'
+import { type Inspection } from './inspection'
+import { type Finding, finding, capital } from '../finding'
 
 /** Least metal beside a hole, as a part of its diameter and in mm (common practice, no source). */
 const LEAST_WALL = 0.25
@@ -18,14 +18,14 @@ const THREAD_DIAMETERS: readonly (readonly [RegExp, number])[] = [
 const USUAL_DIAMETERS = 1
 
 /** What the drawing itself asks of the holes that cannot be, or that will be regretted. */
-export function holeRules(context: RuleContext): readonly Finding[] {
-  const holes = holesOf(context.part)
+export function holeRules(inspection: Inspection): readonly Finding[] {
+  const holes = holesOf(inspection.part)
   return [
-    ...edgeRules(context, holes),
-    ...neighbourRules(context, holes),
-    ...pocketRules(context, holes),
-    ...threadRules(context),
-    ...sameDrillRules(context),
+    ...edgeRules(inspection, holes),
+    ...neighbourRules(inspection, holes),
+    ...pocketRules(inspection, holes),
+    ...threadRules(inspection),
+    ...sameDrillRules(inspection),
   ]
 }
 
@@ -58,7 +58,7 @@ class Worst {
 const andMore = (more: number): string => (more > 0 ? ` So do ${more} more.` : '')
 
 /** Metal between a hole and the edge of its face; a head that runs off it. */
-function edgeRules({ part, length }: RuleContext, holes: readonly HolePlace[]): readonly Finding[] {
+function edgeRules({ part, length }: Inspection, holes: readonly HolePlace[]): readonly Finding[] {
   const worst = new Worst()
   for (const place of holes) {
     const { hole, key, mouth } = place
@@ -108,7 +108,7 @@ function edgeRules({ part, length }: RuleContext, holes: readonly HolePlace[]): 
 
 /** Walls between holes of one face, or of opposite faces where both reach. */
 function neighbourRules(
-  { part, length }: RuleContext,
+  { part, length }: Inspection,
   holes: readonly HolePlace[],
 ): readonly Finding[] {
   const worst = new Worst()
@@ -195,7 +195,7 @@ function forNeighbours(
 }
 
 /** Whether two holes along one axis share any height. */
-function meet(part: RuleContext['part'], a: HolePlace, b: HolePlace): boolean {
+function meet(part: Inspection['part'], a: HolePlace, b: HolePlace): boolean {
   if (a.hole.on === b.hole.on) return true
   const depth = ({ hole }: HolePlace): number =>
     hole.extent.kind === 'deep' ? hole.extent.depth.mm : Infinity
@@ -206,7 +206,7 @@ function meet(part: RuleContext['part'], a: HolePlace, b: HolePlace): boolean {
 
 /** Walls to pockets, slots and steps on the same face. */
 function pocketRules(
-  { part, length }: RuleContext,
+  { part, length }: Inspection,
   holes: readonly HolePlace[],
 ): readonly Finding[] {
   const worst = new Worst()
@@ -247,7 +247,7 @@ function gapTo(box: Box, at: HolePlace['mouth'], on: Side): number {
 }
 
 /** Threads too short for the material. */
-function threadRules({ part, length }: RuleContext): readonly Finding[] {
+function threadRules({ part, length }: Inspection): readonly Finding[] {
   const needed =
     THREAD_DIAMETERS.find(([words]) => words.test(part.material))?.[1] ?? USUAL_DIAMETERS
   return part.features.flatMap((hole) => {
@@ -270,7 +270,7 @@ function threadRules({ part, length }: RuleContext): readonly Finding[] {
 }
 
 /** Plain holes of the size of another hole’s tapping drill, which get taken for it at the machine. */
-function sameDrillRules({ part }: RuleContext): readonly Finding[] {
+function sameDrillRules({ part }: Inspection): readonly Finding[] {
   const tapped = part.features.flatMap((hole) => {
     const thread = hole.kind === 'hole' && hole.thread ? parseThread(hole.thread) : undefined
     return thread ? [{ hole, drill: thread.majorMm - thread.pitchMm }] : []

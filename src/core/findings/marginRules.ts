@@ -1,17 +1,20 @@
 import { isSide, type Part } from '../part'
 import { processOf } from '../planning'
-import { type RequirementAnalysis } from '../prediction'
+import { type Prediction, type RequirementAnalysis } from '../prediction'
 import { printDegrees, printSpread } from '../units'
 import { type LinkShare } from '../variation'
-import { type Op, type Setup } from '../way'
-import { capital, listWords, type RuleContext } from './context'
-import { type Finding, finding } from './finding'
+import { type Op, type Setup, setupNumber } from '../way'
+import { type Inspection } from './inspection'
+import { type Finding, finding, capital, listWords } from '../finding'
 
 /** Requirements that do not hold or only just, with the link worth improving; and hold points that are missing. */
-export function marginRules(context: RuleContext): readonly Finding[] {
+export function marginRules(
+  inspection: Inspection,
+  { requirements }: Prediction,
+): readonly Finding[] {
   return [
-    ...context.analysis.requirements.flatMap((r) => marginFindings(context, r)),
-    ...holdPoints(context),
+    ...requirements.flatMap((r) => marginFindings(inspection, r)),
+    ...holdPoints(inspection, requirements),
   ]
 }
 
@@ -20,7 +23,7 @@ export const weakestLink = (links: readonly LinkShare[]): LinkShare | undefined 
   [...links].sort((a, b) => b.share - a.share)[0]
 
 function marginFindings(
-  { part, length }: RuleContext,
+  { part, length, way }: Inspection,
   { requirement, outcome, standing, setups, title }: RequirementAnalysis,
 ): Finding[] {
   if (!outcome || (standing !== 'short' && standing !== 'near')) return []
@@ -30,17 +33,18 @@ function marginFindings(
     isAngle
       ? printDegrees(value)
       : `${printSpread(value, part.unit)} ${part.unit === 'mm' ? 'mm' : 'in'}`
+  const at = worst?.setup === undefined ? undefined : setupNumber(way.setups, worst.setup)
   const where =
-    worst?.setup === undefined
+    at === undefined
       ? worst?.gear === undefined
         ? ''
         : ` of the ${worst.gear}`
-      : ` of setup ${worst.setup + 1}`
+      : ` of setup ${at}`
   const better = worst ? improved(outcome.likely.predicted, worst.share) : 0
   const gain = worst
-    ? ` Most of it (${Math.round(worst.share * 100)} %, ±${figure(worst.likely).trim()}) is “${worst.labels[0] ?? ''}”${where}. ${worst.remedy} At a third of that the spread would be ${figure(better)}.`
+    ? ` Most of it (${Math.round(worst.share * 100)} %, ±${figure(worst.likely).trim()}) is “${worst.causes[0] ?? ''}”${where}. ${worst.remedy} At a third of that the spread would be ${figure(better)}.`
     : ''
-  const place = worst?.setup ?? setups[setups.length - 1]
+  const place = at === undefined ? setups[setups.length - 1] : at - 1
   if (standing === 'short') {
     return [
       finding(
@@ -68,9 +72,12 @@ const improved = (predicted: number, share: number): number =>
   predicted * Math.sqrt(1 - share + share / 9)
 
 /** A hole that cannot be moved once it is cut wants a measurement before, when something tight hangs on it. */
-function holdPoints({ analysis, part, way, name }: RuleContext): Finding[] {
+function holdPoints(
+  { part, way, name }: Inspection,
+  requirements: Prediction['requirements'],
+): Finding[] {
   const waiting = new Map<string, { setup: number; feature: string; titles: string[] }>()
-  for (const { requirement, setups, standing, title } of analysis.requirements) {
+  for (const { requirement, setups, standing, title } of requirements) {
     if (standing === 'open' || !(requirement.critical || standing !== 'holds')) continue
     const last = setups[setups.length - 1]
     const setup = last === undefined ? undefined : way.setups[last]

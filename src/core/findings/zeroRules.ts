@@ -1,18 +1,18 @@
 import { dot, type Point } from '../geometry'
 import { axisOf, isSide, type Surface } from '../part'
-import { hasMetal, isRaw, setupAxes } from '../planning'
-import { type PlannedSetup } from '../prediction'
+import { type PlannedSetup } from '../planning'
+import { hasMetal, isRaw } from '../stock'
 import { type Pickup, refsOfPickup } from '../way'
-import { capital, type RuleContext } from './context'
-import { type Finding, finding } from './finding'
+import { type Inspection } from './inspection'
+import { type Finding, finding, capital } from '../finding'
 
 /** Is zero found on something that is there, lies the right way, can be reached and is cut? */
 export function zeroRules(
-  { part, name, surfaces }: RuleContext,
+  { part, name, surfaces }: Inspection,
   planned: PlannedSetup,
   i: number,
 ): Finding[] {
-  const axes = setupAxes(planned.setup)
+  const axes = planned.standing.setupFromPart.rows
   const { turn } = planned.setup.zero
   const edge = turn && surfaces.get(turn.surface)
   const turned =
@@ -31,6 +31,15 @@ export function zeroRules(
     const pickup = planned.setup.zero[axis]
     const direction = axes[k]
     if (!direction) return []
+    if (pickup.kind === 'fixture' && !planned.standing.stays[axis].error)
+      return [
+        finding(
+          'zero.not-kept',
+          i,
+          `Nothing keeps zero in ${axis.toUpperCase()} here.`,
+          'The part is put down by hand along it. Touch the part itself, or set a stop or a fence.',
+        ),
+      ]
     return refsOfPickup(pickup).flatMap((ref): Finding[] => {
       const surface = surfaces.get(ref)
       if (!surface) return []
@@ -74,18 +83,14 @@ export function zeroRules(
           ),
         ]
       }
-      if (
-        isSide(ref) &&
-        (ref === planned.layout.faceAt.down ||
-          ((ref === planned.layout.faceAt.jaw || ref === planned.layout.faceAt.moving) &&
-            planned.layout.aboveMm <= 3))
-      ) {
+      const hidden = planned.standing.hidden.find(({ face }) => face === ref)
+      if (hidden) {
         return [
           finding(
             'zero.covered',
             i,
             `${capital(name(ref))} is covered where zero in ${letter} is found.`,
-            'The jaws or the parallels hide it. Take the zero of the vise, or raise the part on higher parallels.',
+            hidden.rest,
             { feature: ref },
           ),
         ]

@@ -1,9 +1,10 @@
 import Papa from 'papaparse'
-import { type Part, requirementFigures } from '../part'
-import { type Analysis } from '../prediction'
+import { requirementFigures } from '../part'
+import { type Prediction } from '../prediction'
 
 /** The requirements of a way with what is predicted for each, as CSV; mm, or rad for angles. */
-export function requirementsCsv(part: Part, analysis: Analysis): string {
+export function requirementsCsv(analysis: Prediction): string {
+  const { part } = analysis.plan
   const rows = analysis.requirements.map(
     ({ outcome, requirement, reason, setups, standing, title }) => ({
       requirement: title,
@@ -16,7 +17,7 @@ export function requirementsCsv(part: Part, analysis: Analysis): string {
       'worst margin': outcome?.worst.margin.toFixed(6) ?? '',
       setups: setups.map((i) => i + 1).join(' '),
       'largest link':
-        [...(outcome?.links ?? [])].sort((a, b) => b.share - a.share)[0]?.labels[0] ?? '',
+        [...(outcome?.links ?? [])].sort((a, b) => b.share - a.share)[0]?.causes[0] ?? '',
       reason: reason ?? '',
     }),
   )

@@ -3,13 +3,13 @@ import { fail, type Issue, type Result, resultOf } from '../issues'
 import { type Part, partIssues, PartSchema } from '../part'
 import { type Way, wayIssues, WaySchema } from '../way'
 import { type Workshop, WorkshopSchema } from '../workshop'
-import { DOCUMENT_VERSION, upgradeDocument } from './upgrade'
+import { FORMAT, upgradeDocument } from './upgrade'
 import { brokenText, schemaIssues } from './zodIssues'
 
 /** A job in one open file: workshop, part and its ways. Millimetres and radians inside. */
 export const FootholdFileSchema = z.strictObject({
-  format: z.literal('foothold/1'),
-  version: z.literal(DOCUMENT_VERSION),
+  format: z.literal('foothold/2'),
+  version: z.literal(FORMAT),
   workshop: WorkshopSchema,
   part: PartSchema,
   ways: z.array(WaySchema).max(20),
@@ -45,10 +45,10 @@ export function readDocument(value: unknown): Result<FootholdFile> {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     return fail('document.foreign', 'The file is JSON, but not a Foothold document.')
   const document = value as Record<string, unknown>
-  if (document.format !== 'foothold/1')
+  if (document.format !== 'foothold/1' && document.format !== 'foothold/2')
     return fail(
       'document.foreign',
-      `The file is not a Foothold document: its “format” is not “foothold/1”.`,
+      `The file is not a Foothold document: its “format” is neither “foothold/1” nor “foothold/2”.`,
       'format',
     )
   const broken = brokenText(document)
@@ -75,7 +75,7 @@ export function readDocument(value: unknown): Result<FootholdFile> {
 
 /** Writes a document, two spaces deep, ending with a line break. */
 export function writeDocument(file: FootholdFile): string {
-  return `${JSON.stringify({ format: 'foothold/1', version: DOCUMENT_VERSION, ...file }, undefined, 2)}\n`
+  return `${JSON.stringify({ format: 'foothold/2', version: FORMAT, ...file }, undefined, 2)}\n`
 }
 
 /** JSON Schema of the document, draft 2020-12. */

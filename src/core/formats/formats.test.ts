@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
-import { analyse } from '../prediction'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { STANDARD_WORKSHOP } from '../workshop'
 import {
-  DOCUMENT_VERSION,
+  FORMAT,
   documentJsonSchema,
   type FootholdFile,
   readDocument,
@@ -34,7 +34,7 @@ describe('documents as files', () => {
   })
 
   it('the published schema and examples are those of this program', () => {
-    expect(JSON.parse(readFileSync('docs/schema/foothold-1.schema.json', 'utf8'))).toEqual(
+    expect(JSON.parse(readFileSync('docs/schema/foothold-2.schema.json', 'utf8'))).toEqual(
       JSON.parse(JSON.stringify(documentJsonSchema())),
     )
     expect(
@@ -74,7 +74,7 @@ describe('documents as files', () => {
     expect(read).toEqual({ ok: true, value: older })
     // It is reckoned with all the same: what is not known is guessed, and the chain does not change.
     const likely = (workshop: typeof STANDARD_WORKSHOP) =>
-      analyse(workshop, WORM_BLOCK, WORM_BLOCK_WAY_A).requirements.map(
+      predictionOf(workshop, WORM_BLOCK, WORM_BLOCK_WAY_A).requirements.map(
         (r) => r.outcome?.likely.predicted,
       )
     expect(likely(older.workshop)).toEqual(likely(STANDARD_WORKSHOP))
@@ -102,8 +102,8 @@ describe('documents as files', () => {
     ['null', /not a Foothold document/],
     ['{"format": "other"}', /not a Foothold document/],
     ['{"format": "foothold/1"}', /which version/],
-    [`{"format": "foothold/1", "version": ${DOCUMENT_VERSION + 1}}`, /newer Foothold/],
-    [`{"format": "foothold/1", "version": ${DOCUMENT_VERSION}}`, /workshop/],
+    [`{"format": "foothold/1", "version": ${FORMAT + 1}}`, /newer Foothold/],
+    [`{"format": "foothold/1", "version": ${FORMAT}}`, /workshop/],
   ])('%j is refused in words', (text, words) => expect(refused(text)).toMatch(words))
 
   it('numbers out of range, a part without faces, unknown fields and foreign names are refused at their field', () => {
@@ -177,7 +177,7 @@ describe('documents as files', () => {
 })
 
 describe('CSV', () => {
-  const csv = requirementsCsv(WORM_BLOCK, analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A))
+  const csv = requirementsCsv(predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A))
   it('has a line for each requirement', () => {
     expect(csv.split('\n')).toHaveLength(10)
     expect(csv).toContain('Bore to base,32.000 ±0.015,short,0.017')
@@ -187,7 +187,7 @@ describe('CSV', () => {
       ...WORM_BLOCK,
       requirements: WORM_BLOCK.requirements.map((r, i) => (i === 0 ? { ...r, name: '=1+1' } : r)),
     }
-    expect(requirementsCsv(part, analyse(STANDARD_WORKSHOP, part, WORM_BLOCK_WAY_A))).not.toMatch(
+    expect(requirementsCsv(predictionOf(STANDARD_WORKSHOP, part, WORM_BLOCK_WAY_A))).not.toMatch(
       /^=1/m,
     )
   })

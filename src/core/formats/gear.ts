@@ -1,5 +1,6 @@
 import { cutText, isSame } from '../issues'
-import { analyse } from '../prediction'
+import { planWay } from '../planning'
+import { predictWay } from '../prediction'
 import { GEAR_LISTS, type GearKind, type Workshop } from '../workshop'
 import { type FootholdFile } from './document'
 
@@ -50,7 +51,7 @@ export interface GearChange {
 export function gearChanges(file: FootholdFile, ours: Workshop): readonly GearChange[] {
   return file.ways.flatMap((way) => {
     const [theirs, here] = [file.workshop, withMissing(ours, file.workshop)].map(
-      (workshop) => analyse(workshop, file.part, way).requirements,
+      (workshop) => predictWay(planWay(workshop, file.part, way)).requirements,
     )
     const changes = (theirs ?? []).flatMap((r, i): GearChange[] => {
       const [a, b] = [r.outcome?.likely.predicted, here?.[i]?.outcome?.likely.predicted]

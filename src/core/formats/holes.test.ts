@@ -2,13 +2,13 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { PIER_PLATE, PIER_PLATE_WAY } from '../demo'
 import { drillingPlan, holesInSetup, outlineInSetup } from '../drilling'
-import { analyse, type PlannedSetup } from '../prediction'
+import { planWay, type PlannedSetup } from '../planning'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { readProgram } from '../../../tests/support/gcodeReader'
 import { drillingProgram, holesCsv, holeTemplate, readPlaces, templateSvg } from '.'
 
-const { model } = analyse(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY)
-const planned = (i: number): PlannedSetup => model.planned[i] as PlannedSetup
+const { setups } = planWay(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY)
+const planned = (i: number): PlannedSetup => setups[i] as PlannedSetup
 
 describe('drilling program, read back by an independent reader', () => {
   const cases = [0, 1].flatMap((setup) =>
@@ -17,7 +17,7 @@ describe('drilling program, read back by an independent reader', () => {
     ),
   )
   it.each(cases)('setup $setup, cycles $cycles, $unit: hole by hole', ({ cycles, setup, unit }) => {
-    const plan = drillingPlan(STANDARD_WORKSHOP, PIER_PLATE, planned(setup))
+    const plan = drillingPlan(planned(setup))
     const offset = planned(setup).setup.zero.offset
     const text = drillingProgram(plan, { title: 'Pier plate', unit, cycles, offset })
     // The writer rounds to 0.001 mm or 0.0001 in.
@@ -39,7 +39,7 @@ describe('drilling program, read back by an independent reader', () => {
   })
 
   it('mills a bore round by as much as the cutter is smaller', () => {
-    const plan = drillingPlan(STANDARD_WORKSHOP, PIER_PLATE, planned(0))
+    const plan = drillingPlan(planned(0))
     const stage = plan.stages.find((s) => s.kind === 'mill')
     const text = drillingProgram(plan, { title: 'p', unit: 'mm', cycles: true, offset: 'G54' })
     const radius = ((stage?.millsMm ?? 0) - (stage?.diameterMm ?? 0)) / 2
@@ -48,7 +48,7 @@ describe('drilling program, read back by an independent reader', () => {
   })
 
   it('carries the caution at its head, only ASCII, and one end', () => {
-    const plan = drillingPlan(STANDARD_WORKSHOP, PIER_PLATE, planned(0))
+    const plan = drillingPlan(planned(0))
     const text = drillingProgram(plan, {
       title: 'Käse (Ø5) “x”',
       unit: 'mm',
@@ -127,7 +127,7 @@ describe('tables of places', () => {
     fc.assert(fc.property(fc.string(), (text) => void readPlaces(text, 'mm')))
   })
   it('what is written is read again: CSV of a setup', () => {
-    const holes = holesInSetup(PIER_PLATE, planned(1))
+    const holes = holesInSetup(planned(1))
     const back = readPlaces(holesCsv(PIER_PLATE, holes), 'mm')
     expect(back.ok && back.value.map((p) => p.name)).toEqual(holes.map((h) => h.key))
     if (back.ok) back.value.forEach((p, i) => expect(p.x).toBeCloseTo(holes[i]?.at.x ?? NaN, 3))
@@ -135,13 +135,8 @@ describe('tables of places', () => {
 })
 
 describe('full-size template', () => {
-  const holes = holesInSetup(PIER_PLATE, planned(0))
-  const template = holeTemplate(
-    PIER_PLATE,
-    holes,
-    outlineInSetup(PIER_PLATE, planned(0)),
-    'Pier <plate>',
-  )
+  const holes = holesInSetup(planned(0))
+  const template = holeTemplate(PIER_PLATE, holes, outlineInSetup(planned(0)), 'Pier <plate>')
   it('keeps every distance, and has a check line of 100 mm', () => {
     const [a, b] = [template.holes[0], template.holes[5]]
     const [p, q] = [holes[0], holes[5]]

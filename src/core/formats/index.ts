@@ -12,7 +12,8 @@ export { drillingProgram, PROGRAM_CAUTION, type ProgramOptions } from './gcode'
 export { holesCsv, MOST_ROWS, type PlaceRow, readPlaces } from './holeTable'
 export { CHECK_MM, holeTemplate, type Template, templateSvg } from './template'
 export { type OffsetLine, OFFSETS_CAUTION, offsetsCsv, offsetsProgram } from './offsets'
-export { DOCUMENT_VERSION, upgradeDocument } from './upgrade'
+export { readStored, type StoredBody } from './stored'
+export { FORMAT, type StoredKind, upgradeBody, upgradeDocument } from './upgrade'
 export { brokenText, schemaIssues } from './zodIssues'
 export {
   type GearChange,

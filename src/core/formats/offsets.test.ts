@@ -4,8 +4,8 @@ import { describe, expect, it } from 'vitest'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
 import { anchorOfFixture } from '../fixtures'
 import { VISE_ON_SMALL_MILL } from '../demo'
-import { offsetTable } from '../offsets'
-import { analyse } from '../prediction'
+import { zeroLedger } from '../offsets'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { type OffsetLine, OFFSETS_CAUTION, offsetsCsv, offsetsProgram } from '.'
 
@@ -70,9 +70,9 @@ describe('G10 lines', () => {
 
 describe('the table', () => {
   it('has a row for each setup; what is not known is empty', () => {
-    const analysis = analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A)
+    const analysis = predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A)
     const anchor = anchorOfFixture(VISE_ON_SMALL_MILL)
-    const rows = offsetTable(STANDARD_WORKSHOP, WORM_BLOCK, analysis, {}, anchor ? [anchor] : [])
+    const rows = zeroLedger(analysis.plan, {}, anchor ? [anchor] : [])
     const read = Papa.parse<Record<string, string>>(offsetsCsv(rows), { header: true }).data
     expect(read.filter((r) => r.setup)).toHaveLength(6)
     expect(Number(read[1]?.y)).toBeCloseTo(-96.4, 4)

@@ -1,6 +1,7 @@
 export {
   type Issue,
   type Result,
+  absent,
   cutText,
   fail,
   isSame,

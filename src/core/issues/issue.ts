@@ -9,13 +9,25 @@ export interface Issue {
 /** Expected failure is a value; only a bug throws. */
 export type Result<Value> =
   | { readonly ok: true; readonly value: Value }
-  | { readonly ok: false; readonly issues: readonly [Issue, ...Issue[]] }
+  | {
+      readonly ok: false
+      readonly issues: readonly [Issue, ...Issue[]]
+      /** What was asked for is not there, as against: what was sent is not right. */
+      readonly absent?: true
+    }
 
 export const succeed = <Value>(value: Value): Result<Value> => ({ ok: true, value })
 
 export const fail = (code: string, sentence: string, path = ''): Result<never> => ({
   ok: false,
   issues: [{ code, path, sentence }],
+})
+
+/** A failure since what was asked for is not there (any more). */
+export const absent = (code: string, sentence: string): Result<never> => ({
+  ok: false,
+  issues: [{ code, path: '', sentence }],
+  absent: true,
 })
 
 /** Wraps a list of issues as a failure, or the value as success when the list is empty. */

@@ -1,7 +1,6 @@
 import { AXES, type Axis } from '../geometry'
 import { markedCorner } from '../drilling'
-import { type Part } from '../part'
-import { type PlannedSetup } from '../prediction'
+import { type PlannedSetup } from '../planning'
 import { type Setup } from '../way'
 
 /** Where zero may be put: the marked corner, the middle, or a hole; on top of the part or where it was. */
@@ -15,7 +14,8 @@ export type ZeroPlace =
  * Puts zero somewhere else on the part without finding it another way. Coordinates, programs and
  * offsets are all counted from it and follow; how well it is known stays as it was.
  */
-export function moveZero(part: Part, planned: PlannedSetup, place: ZeroPlace): Setup {
+export function moveZero(planned: PlannedSetup, place: ZeroPlace): Setup {
+  const { part } = planned
   const { setup } = planned
   const { lies: _lies, ...zero } = setup.zero
   if (place.kind === 'touched') return { ...setup, zero }
@@ -24,7 +24,7 @@ export function moveZero(part: Part, planned: PlannedSetup, place: ZeroPlace): S
       if (axis === 'z') return setup.zero.lies?.z ? [[axis, setup.zero.lies.z]] : []
       if (place.kind === 'feature') return [[axis, place.surface]]
       if (place.kind === 'centre') return [[axis, 'middle']]
-      const row = planned.layout.setupFromPart.rows[axis === 'x' ? 0 : 1]
+      const row = planned.standing.setupFromPart.rows[axis === 'x' ? 0 : 1]
       const along = AXES.find((a) => Math.abs(row[a]) > 0.5) ?? axis
       return [[axis, markedCorner(part)[along]]]
     }),

@@ -1,7 +1,7 @@
 import { type Axis } from '../geometry'
-import { isSide, type Part, partSurfaces, refLabel } from '../part'
-import { isRaw } from '../planning'
-import { type PlannedSetup, surfacePoint } from '../prediction'
+import { isSide, type Part, refLabel } from '../part'
+import { type PlannedSetup, surfacePoint } from '../planning'
+import { isRaw } from '../stock'
 import { type Found } from '../probing'
 import { printSpread } from '../units'
 import { type Workshop } from '../workshop'
@@ -38,13 +38,12 @@ const OFF_CIRCLE = 4
 
 /** What is suspicious about readings that could be worked out. Nothing of it stops them from being kept. */
 export function doubtsOf(
-  workshop: Workshop,
-  part: Part,
   planned: PlannedSetup,
   record: ZeroRecord,
   found: FoundZero,
   predicted?: Predicted,
 ): readonly Doubt[] {
+  const { part, workshop } = planned
   const context: Context = { workshop, part, planned, record, found, predicted }
   return [
     ...widthDoubts(context),
@@ -75,7 +74,7 @@ export function tipOf({ readings }: ZeroRecord): number | undefined {
 
 function widthDoubts({ found, part, planned, record }: Context): Doubt[] {
   const { readings } = record
-  const surfaces = partSurfaces(part)
+  const { surfaces } = planned
   const compare = (
     code: 'doubt.width' | 'doubt.diameter',
     measured: Found,
@@ -175,9 +174,9 @@ function heightDoubts({ part, planned, predicted, record }: Context): Doubt[] {
   const tipZ = 'tipZ' in readings ? readings.tipZ : undefined
   const zeroZ = predicted?.axes.z?.at
   if (!predicted || tipZ === undefined || zeroZ === undefined) return []
-  const { layout } = planned
-  const top = zeroZ + layout.high.z - predicted.zero.z
-  const lowest = zeroZ + layout.low.z - predicted.zero.z
+  const { standing } = planned
+  const top = zeroZ + standing.high.z - predicted.zero.z
+  const lowest = zeroZ + standing.low.z - predicted.zero.z
   if (tipZ >= top)
     return [
       {
@@ -199,7 +198,7 @@ function heightDoubts({ part, planned, predicted, record }: Context): Doubt[] {
 
 function backlashDoubts({ part, planned, record }: Context): Doubt[] {
   const { readings } = record
-  const lost = planned.layout.machine.backlashMm ?? 0
+  const lost = planned.machine.backlashMm ?? 0
   if (lost < SMALL_BACKLASH_MM || readings.kind !== 'both-sides') return []
   return [
     {
@@ -213,24 +212,24 @@ function backlashDoubts({ part, planned, record }: Context): Doubt[] {
 function slopeDoubts({ found, part, planned, record }: Context): Doubt[] {
   const { slope } = found
   if (!slope || record.readings.kind !== 'slope') return []
-  const { vise } = planned.layout
-  const known = Math.abs(vise.tramPer100) + slope.plusMinusRad * 100
+  const { outOfLinePer100, words } = planned.standing
+  const known = Math.abs(outOfLinePer100) + slope.plusMinusRad * 100
   if (Math.abs(slope.per100) <= known) return []
-  const length = planned.layout.high.x - planned.layout.low.x
+  const length = planned.standing.high.x - planned.standing.low.x
   return [
     {
       code: 'doubt.slope',
-      what: `The edge runs out ${spreadWords(part, slope.per100)} in 100: the vise is out of line with the travel by that.`,
-      rest: `Over this part it makes ${spreadWords(part, (slope.per100 * length) / 100)}. Tram the vise, or turn the program by it.`,
+      what: `The edge runs out ${spreadWords(part, slope.per100)} in 100: ${words.turns} is out of line with the travel by that.`,
+      rest: `Over this part it makes ${spreadWords(part, (slope.per100 * length) / 100)}. ${words.tram}, or turn the program by it.`,
     },
   ]
 }
 
-function roundDoubts({ found, part, planned, record, workshop }: Context): Doubt[] {
+function roundDoubts({ found, part, planned, record }: Context): Doubt[] {
   const { readings } = record
   if (readings.kind !== 'round' || readings.touches.length < 4 || found.worstMm === undefined)
     return []
-  const reads = touchRepeatMm(workshop, planned, record.instrument)
+  const reads = touchRepeatMm(planned, record.instrument)
   return found.worstMm <= OFF_CIRCLE * Math.max(reads, 0.002)
     ? []
     : [

@@ -1,9 +1,9 @@
+import { topOfHolding } from '../holding'
 import { applyMotion, type Point } from '../geometry'
 import { type DrillingTool, drillingTools } from '../drilling'
-import { featureSurfaces, isSide, type Part, refLabel } from '../part'
-import { isSideCut } from '../planning'
-import { type PlannedSetup, zeroPoint } from '../prediction'
-import { type Cutter, type Workshop } from '../workshop'
+import { featureSurfaces, isSide, refLabel } from '../part'
+import { isSideCut, type PlannedSetup, zeroPoint } from '../planning'
+import { type Cutter } from '../workshop'
 import { type Anchor } from './predict'
 
 /** What the spindle needs along X or Y, and what the machine has. */
@@ -15,7 +15,7 @@ export interface ReachAcross {
   readonly travelMm: number
   /** By how much the machine is too short, mm; 0 or less when it reaches. */
   readonly overMm: number
-  /** From where to where the stop or the middle of the vise (X), the fixed jaw (Y), may stand in the machine. */
+  /** From where to where what stays of the holding along this axis may stand in the machine. */
   readonly stands: readonly [number, number] | undefined
   /** How far it must be moved from where it stands, mm; undefined while nobody knows where it stands. */
   readonly shiftMm: number | undefined
@@ -46,8 +46,7 @@ export interface Envelope {
 /** Run-in beside a face that is cut, and height over everything between cuts, mm (common practice, no source). */
 const RUN_IN_MM = 3
 const CLEAR_MM = 25
-/** Table to bed, and gauge line to table, of gear that does not say, mm. */
-const USUAL_BED_MM = 65
+/** Gauge line to table of a machine that does not say, mm. */
 const usualGaugeMm = (travelZ: number): number => travelZ + 100
 
 /** Length of a tool that nobody has measured: holder, and so many diameters (common practice, no source). */
@@ -79,21 +78,16 @@ interface Need {
  *
  * @param anchor - where the holding stands, if it was found or is written down.
  */
-export function envelopeOf(
-  workshop: Workshop,
-  part: Part,
-  planned: PlannedSetup,
-  anchor?: Anchor,
-): Envelope {
-  const needs = needsOf(workshop, part, planned)
+export function envelopeOf(planned: PlannedSetup, anchor?: Anchor): Envelope {
+  const needs = needsOf(planned)
   const across = needs.length === 0 ? [] : reachAcross(planned, needs, anchor)
-  const { machine } = planned.layout
+  const { machine } = planned
   const top = machine.gaugeToTable ?? usualGaugeMm(machine.travel.z)
   const gauge: readonly [number, number] = [top - machine.travel.z, top]
-  const down = toolNeeds(workshop, part, planned).map((need): ReachDown => {
-    const bed = planned.layout.vise.bedHeight ?? USUAL_BED_MM
+  const down = toolNeeds(planned).map((need): ReachDown => {
+    const bed = planned.standing.overTableMm
     const low = bed + need.tipZ + need.lengthMm
-    const over = Math.max(planned.layout.high.z, planned.layout.vise.jawHeight)
+    const over = Math.max(planned.standing.high.z, topOfHolding(planned.standing))
     const high = bed + over + CLEAR_MM + need.lengthMm
     return {
       tool: need.tool,
@@ -111,8 +105,9 @@ export function envelopeOf(
   return { across, down, gauge, fits }
 }
 
-function needsOf(workshop: Workshop, part: Part, planned: PlannedSetup): readonly Need[] {
-  const { layout, setup } = planned
+function needsOf(planned: PlannedSetup): readonly Need[] {
+  const { part, workshop } = planned
+  const { standing, setup } = planned
   const size = (op: { cutter?: string | undefined }): number =>
     workshop.cutters.find((c) => c.id === op.cutter)?.diameter ?? 0
   return setup.ops.flatMap((op): Need[] => {
@@ -120,14 +115,14 @@ function needsOf(workshop: Workshop, part: Part, planned: PlannedSetup): readonl
     if (isSide(op.feature)) {
       const beside = size(op) / 2 + RUN_IN_MM
       const grow = isSideCut(setup, op.feature) ? size(op) + RUN_IN_MM : beside
-      return [{ ...grown(layout.low, layout.high, grow), because: name }]
+      return [{ ...grown(standing.low, standing.high, grow), because: name }]
     }
     const feature = part.features.find((f) => f.id === op.feature)
     if (!feature) return []
     const places = featureSurfaces(part, feature).flatMap((surface) =>
       surface.kind === 'axis'
-        ? [applyMotion(layout.setupFromPart, surface.from)]
-        : surface.corners.map((c) => applyMotion(layout.setupFromPart, c)),
+        ? [applyMotion(standing.setupFromPart, surface.from)]
+        : surface.corners.map((c) => applyMotion(standing.setupFromPart, c)),
     )
     const [first] = places
     if (!first) return []
@@ -156,7 +151,7 @@ function reachAcross(
   needs: readonly Need[],
   anchor: Anchor | undefined,
 ): readonly ReachAcross[] {
-  const { machine, stopX } = planned.layout
+  const { machine, standing } = planned
   return (['x', 'y'] as const).map((axis): ReachAcross => {
     const lowest = needs.reduce((a, b) => (b.low[axis] < a.low[axis] ? b : a))
     const highest = needs.reduce((a, b) => (b.high[axis] > a.high[axis] ? b : a))
@@ -164,7 +159,7 @@ function reachAcross(
     const high = { at: highest.high[axis], because: highest.because }
     const travelMm = machine.travel[axis]
     const overMm = high.at - low.at - travelMm
-    const base = axis === 'x' ? (stopX ?? 0) : 0
+    const base = standing.stays[axis].anchor.at
     // Machine coordinates run from −travel to 0.
     const stands: readonly [number, number] | undefined =
       overMm > 0 ? undefined : [-travelMm - low.at + base, -high.at + base]
@@ -189,14 +184,15 @@ interface ToolNeed {
   readonly tipZ: number
 }
 
-function toolNeeds(workshop: Workshop, part: Part, planned: PlannedSetup): readonly ToolNeed[] {
-  const zero = zeroPoint(part, planned)
+function toolNeeds(planned: PlannedSetup): readonly ToolNeed[] {
+  const { part, workshop } = planned
+  const zero = zeroPoint(planned)
   const found = new Map<string, ToolNeed>()
   const add = (need: ToolNeed): void => {
     const before = found.get(need.tool)
     if (!before || need.tipZ < before.tipZ) found.set(need.tool, need)
   }
-  for (const stage of drillingTools(workshop, part, planned)) {
+  for (const stage of drillingTools(planned)) {
     const kind = STAGE_TOOL[stage.kind]
     const known = workshop.cutters.find(
       (c) => c.kind === kind && Math.abs(c.diameter - stage.diameterMm) < 1e-6,
@@ -216,7 +212,7 @@ function toolNeeds(workshop: Workshop, part: Part, planned: PlannedSetup): reado
       tool: cutter.name,
       lengthMm: cutter.length ?? guessedLength(cutter.kind, cutter.diameter),
       guessed: cutter.length === undefined,
-      tipZ: lowestOf(part, planned, op.feature),
+      tipZ: lowestOf(planned, op.feature),
     })
   }
   return [...found.values()]
@@ -234,14 +230,14 @@ const STAGE_TOOL = {
 } as const satisfies Record<DrillingTool['kind'], Cutter['kind']>
 
 /** Lowest place over the bed that cutting a face or feature asks for. */
-function lowestOf(part: Part, { layout, setup }: PlannedSetup, ref: string): number {
-  if (isSide(ref)) return isSideCut(setup, ref) ? layout.low.z : layout.high.z - 1
+function lowestOf({ standing, part, setup }: PlannedSetup, ref: string): number {
+  if (isSide(ref)) return isSideCut(setup, ref) ? standing.low.z : standing.high.z - 1
   const feature = part.features.find((f) => f.id === ref)
   const places = feature
     ? featureSurfaces(part, feature).flatMap((s) =>
         s.kind === 'axis' ? [s.from, s.to] : s.corners,
       )
     : []
-  const heights = places.map((p) => applyMotion(layout.setupFromPart, p).z)
-  return heights.length > 0 ? Math.min(...heights) : layout.high.z
+  const heights = places.map((p) => applyMotion(standing.setupFromPart, p).z)
+  return heights.length > 0 ? Math.min(...heights) : standing.high.z
 }

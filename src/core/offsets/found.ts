@@ -1,8 +1,8 @@
 import { type Axis, dot, point, type Point } from '../geometry'
 import { fail, type Result, succeed } from '../issues'
-import { isSide, type Part, partSurfaces, refLabel, type Surface } from '../part'
-import { isRaw } from '../planning'
-import { type PlannedSetup, surfacePoint, waviness, zeroPoint } from '../prediction'
+import { isSide, type Part, refLabel, type Surface } from '../part'
+import { type PlannedSetup, surfacePoint, zeroPoint } from '../planning'
+import { isRaw, waviness } from '../stock'
 import {
   centreFromSwing,
   edgeFromTouch,
@@ -13,7 +13,6 @@ import {
   roundFromTouches,
   slopeFromTouches,
 } from '../probing'
-import { type Workshop } from '../workshop'
 import { type Readings, standingMark, type ZeroRecord } from './record'
 
 /** What readings give: where zero lies in the machine, axis by axis, and what was measured on the way. */
@@ -29,13 +28,10 @@ export interface FoundZero {
 }
 
 /** How closely one touch repeats: instrument and machine together, ± mm. */
-export function touchRepeatMm(
-  workshop: Workshop,
-  planned: PlannedSetup,
-  instrument: string,
-): number {
+export function touchRepeatMm(planned: PlannedSetup, instrument: string): number {
+  const { workshop } = planned
   const tool = workshop.instruments.find((t) => t.id === instrument)
-  return Math.hypot(tool?.repeatMm ?? 0, planned.layout.machine.repeatMm)
+  return Math.hypot(tool?.repeatMm ?? 0, planned.machine.repeatMm)
 }
 
 /**
@@ -44,12 +40,8 @@ export function touchRepeatMm(
  * @returns zero in machine coordinates (the DRO's on a mill without them), mm; or the sentence why
  * these readings give none: nothing is half worked out.
  */
-export function foundZero(
-  workshop: Workshop,
-  part: Part,
-  planned: PlannedSetup,
-  record: ZeroRecord,
-): Result<FoundZero> {
+export function foundZero(planned: PlannedSetup, record: ZeroRecord): Result<FoundZero> {
+  const { part } = planned
   const { readings } = record
   if (record.stood !== standingMark(planned.setup))
     return fail(
@@ -57,14 +49,14 @@ export function foundZero(
       'These readings were taken when the part stood otherwise. Find zero again.',
       'stood',
     )
-  const reads = touchRepeatMm(workshop, planned, record.instrument)
-  const missing = missingSurface(part, planned, readings)
+  const reads = touchRepeatMm(planned, record.instrument)
+  const missing = missingSurface(planned, readings)
   if (missing) return missing
   const raw = touchedByReadings(part, readings, reads)
   if (!raw.ok) return raw
-  const from = touchedAt(part, planned, readings)
-  const zero = zeroPoint(part, planned)
-  const uneven = unevenness(part, planned, readings)
+  const from = touchedAt(planned, readings)
+  const zero = zeroPoint(planned)
+  const uneven = unevenness(planned, readings)
   const axes: Partial<Record<Axis, Found>> = {}
   for (const axis of ['x', 'y', 'z'] as const) {
     const found = raw.value.touched[axis]
@@ -78,7 +70,8 @@ export function foundZero(
 }
 
 /** How much the place of a touch may stand out from a face that is still raw; halved when two are. */
-function unevenness(part: Part, planned: PlannedSetup, readings: Readings): number {
+function unevenness(planned: PlannedSetup, readings: Readings): number {
+  const { part } = planned
   const refs = refsOfReadings(readings)
   const each = refs.map((ref) =>
     isSide(ref) && isRaw(part, planned.before, ref) ? waviness(part, ref) : 0,
@@ -188,8 +181,8 @@ export function refsOfReadings(readings: Readings): readonly string[] {
 }
 
 /** Nominal place of what was touched, in the setup: the mean where two sides were. */
-export function touchedAt(part: Part, planned: PlannedSetup, readings: Readings): Point<'setup'> {
-  const surfaces = partSurfaces(part)
+export function touchedAt(planned: PlannedSetup, readings: Readings): Point<'setup'> {
+  const { surfaces } = planned
   const places = refsOfReadings(readings).flatMap((ref) => {
     const surface = surfaces.get(ref)
     return surface ? [surfacePoint(planned, ref, surface)] : []
@@ -200,12 +193,8 @@ export function touchedAt(part: Part, planned: PlannedSetup, readings: Readings)
 }
 
 /** Readings must be of surfaces that are there and lie across the axis that they are to give. */
-function missingSurface(
-  part: Part,
-  planned: PlannedSetup,
-  readings: Readings,
-): Result<never> | undefined {
-  const surfaces = partSurfaces(part)
+function missingSurface(planned: PlannedSetup, readings: Readings): Result<never> | undefined {
+  const { part, surfaces } = planned
   for (const ref of refsOfReadings(readings)) {
     const surface = surfaces.get(ref)
     if (!surface)
@@ -244,7 +233,7 @@ function wantedAxis(readings: Readings): Axis | 'round' {
 
 /** The axis of the setup that a flat surface lies across; `round` for an upright bore or boss. */
 export function crossedAxis(planned: PlannedSetup, surface: Surface): Axis | 'round' | undefined {
-  const { rows } = planned.layout.setupFromPart
+  const { rows } = planned.standing.setupFromPart
   if (surface.kind === 'axis') {
     const along = point<'part'>(
       surface.to.x - surface.from.x,

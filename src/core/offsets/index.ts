@@ -37,6 +37,6 @@ export {
   foundOfSetup,
   type KeptRecord,
   type OffsetRow,
-  offsetTable,
+  zeroLedger,
   type RecordsBySetup,
-} from './table'
+} from './ledger'

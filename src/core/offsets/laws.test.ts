@@ -1,10 +1,12 @@
+import { viseAnchored } from '../holding'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mm, op, plainBlock, setup, way } from '../../../tests/support/documents'
+import { mm, op, plainBlock, setup, way, viseOf } from '../../../tests/support/documents'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
 import { AXES, type Axis, point } from '../geometry'
 import { type Part, partSurfaces, type Side, SIDES } from '../part'
-import { analyse, touchedPoint, zeroPoint } from '../prediction'
+import { touchedPoint, zeroPoint } from '../planning'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { ORIENTATIONS, type Setup, wayIssues } from '../way'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
 import {
@@ -37,8 +39,8 @@ const blockOf = (size: { x: number; y: number; z: number }): Part => ({
   size: { x: mm(size.x), y: mm(size.y), z: mm(size.z) },
 })
 const standing = (part: Part, s: Setup, workshop: Workshop = W) => {
-  const analysis = analyse(workshop, part, way(s))
-  const planned = analysis.model.planned[0]
+  const analysis = predictionOf(workshop, part, way(s))
+  const planned = analysis.plan.setups[0]
   if (!planned) throw new Error('no setup')
   return { analysis, planned }
 }
@@ -49,15 +51,15 @@ function touchedSetup(
   stop: 'left' | 'right',
 ): Setup {
   const plain = setup('s-1', up, toJaw, [op(up).feature])
-  const held = { ...plain, holding: { ...plain.holding, stop } }
-  const { faceAt } = standing(part, held).planned.layout
+  const held = { ...plain, holding: { ...viseOf(plain), stop } }
+  const { faceAt } = standing(part, held).planned.standing
   const tool = { instrument: 'probe' }
   return {
     ...held,
     zero: {
       offset: 'G54',
       x: { kind: 'edge', surface: faceAt.left, ...tool },
-      y: { kind: 'edge', surface: faceAt.moving, ...tool },
+      y: { kind: 'edge', surface: faceAt.away, ...tool },
       z: { kind: 'height', surface: faceAt.up, ...tool },
     },
   }
@@ -70,12 +72,12 @@ describe('where zero lies', () => {
         const part = blockOf(size)
         const s = touchedSetup(part, orientation, stop)
         const { planned } = standing(part, s)
-        const zero = zeroPoint(part, planned)
-        expect(zero.x).toBeCloseTo(planned.layout.low.x, 9)
-        expect(zero.y).toBeCloseTo(planned.layout.low.y, 9)
-        expect(zero.z).toBeCloseTo(planned.layout.high.z, 9)
-        expect(zero).toEqual(touchedPoint(part, planned))
-        for (const away of Object.values(zeroFromTouched(part, planned))) expect(away).toBe(0)
+        const zero = zeroPoint(planned)
+        expect(zero.x).toBeCloseTo(planned.standing.low.x, 9)
+        expect(zero.y).toBeCloseTo(planned.standing.low.y, 9)
+        expect(zero.z).toBeCloseTo(planned.standing.high.z, 9)
+        expect(zero).toEqual(touchedPoint(planned))
+        for (const away of Object.values(zeroFromTouched(planned))) expect(away).toBe(0)
       }),
       { numRuns: 40 },
     )
@@ -86,19 +88,19 @@ describe('where zero lies', () => {
         const part = blockOf(size)
         const s = touchedSetup(part, orientation, stop)
         const { planned } = standing(part, s)
-        const moved = { ...planned, setup: moveZero(part, planned, { kind: 'centre' }) }
-        const zero = zeroPoint(part, moved)
-        const { faceAt, high, low } = planned.layout
+        const moved = { ...planned, setup: moveZero(planned, { kind: 'centre' }) }
+        const zero = zeroPoint(moved)
+        const { faceAt, high, low } = planned.standing
         const stock = (side: Side): number => part.faces[side].stock.mm
         expect(zero.x - (low.x + stock(faceAt.left))).toBeCloseTo(
           high.x - stock(faceAt.right) - zero.x,
           9,
         )
-        expect(zero.y - (low.y + stock(faceAt.moving))).toBeCloseTo(
-          high.y - stock(faceAt.jaw) - zero.y,
+        expect(zero.y - (low.y + stock(faceAt.away))).toBeCloseTo(
+          high.y - stock(faceAt.guide) - zero.y,
           9,
         )
-        expect(zeroPlaceWords(part, moved).join(' ')).toContain('in the middle of the part')
+        expect(zeroPlaceWords(moved).join(' ')).toContain('in the middle of the part')
       }),
       { numRuns: 40 },
     )
@@ -115,10 +117,10 @@ describe('where zero lies', () => {
           const s = touchedSetup(part, orientation, 'left')
           const { planned } = standing(part, s)
           const end = moves.reduce(
-            (now, place) => ({ ...now, setup: moveZero(part, now, place) }),
+            (now, place) => ({ ...now, setup: moveZero(now, place) }),
             planned,
           )
-          expect(moveZero(part, end, { kind: 'touched' })).toEqual(s)
+          expect(moveZero(end, { kind: 'touched' })).toEqual(s)
         },
       ),
       { numRuns: 40 },
@@ -129,8 +131,8 @@ describe('where zero lies', () => {
       fc.property(sizes, orientations, stops, (size, orientation, stop) => {
         const part = blockOf(size)
         const { planned } = standing(part, touchedSetup(part, orientation, stop))
-        const place = sanityPlace(part, planned)
-        const zero = zeroPoint(part, planned)
+        const place = sanityPlace(planned)
+        const zero = zeroPoint(planned)
         for (const axis of AXES)
           expect(place.at[axis]).toBeCloseTo(place.inSetup[axis] - zero[axis], 9)
         if (Math.abs(place.at.x) > 5) expect(place.see).toMatch(/to the (left|right)/)
@@ -175,7 +177,7 @@ describe('found and predicted', () => {
     const { planned } = standing(part, s)
     const by = fc.double({ min: -300, max: 300, noNaN: true })
     const zeroOf = (readings: Readings) => {
-      const found = foundZero(W, part, planned, {
+      const found = foundZero(planned, {
         readings,
         instrument: 'probe',
         source: 'typed',
@@ -226,12 +228,11 @@ describe('found and predicted', () => {
       WORM_BLOCK,
       WORM_BLOCK_WAY_A.setups[0] ?? setup('s', 'top', 'back', []),
     )
-    const all = analyse(W, WORM_BLOCK, WORM_BLOCK_WAY_A)
-    expect(analysis.model.planned).toHaveLength(1)
+    const all = predictionOf(W, WORM_BLOCK, WORM_BLOCK_WAY_A)
+    expect(analysis.plan.setups).toHaveLength(1)
     const anchorAt = (x: number, y: number, z: number): Anchor => ({
       machine: 'small-cnc',
-      vise: 'vise-125',
-      stop: 'left',
+      ...viseAnchored({ vise: 'vise-125', stop: 'left' }),
       says: 'the register',
       axes: {
         x: { at: x, plusMinus: 0.01 },
@@ -242,8 +243,8 @@ describe('found and predicted', () => {
     const d = fc.double({ min: -100, max: 100, noNaN: true })
     fc.assert(
       fc.property(d, d, d, fc.integer({ min: 0, max: 5 }), (dx, dy, dz, i) => {
-        const at = predictZero(WORM_BLOCK, all, i, anchorAt(-298, -96, -388))
-        const moved = predictZero(WORM_BLOCK, all, i, anchorAt(-298 + dx, -96 + dy, -388 + dz))
+        const at = predictZero(all.plan, i, anchorAt(-298, -96, -388))
+        const moved = predictZero(all.plan, i, anchorAt(-298 + dx, -96 + dy, -388 + dz))
         if (!at.ok || !moved.ok) throw new Error('not predicted')
         const by: Readonly<Record<Axis, number>> = { x: dx, y: dy, z: dz }
         for (const axis of AXES) {
@@ -261,7 +262,7 @@ describe('found and predicted', () => {
 describe('reach', () => {
   const cut = (part: Part, stop: 'left' | 'right' = 'left') => {
     const plain = setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'face-50' })] })
-    return standing(part, { ...plain, holding: { ...plain.holding, stop } })
+    return standing(part, { ...plain, holding: { ...viseOf(plain), stop } })
   }
   it('wherever the holding may stand, everything is within the travel; just beyond it is not', () => {
     fc.assert(
@@ -273,19 +274,18 @@ describe('reach', () => {
         (x, y, part_, stop) => {
           const part = blockOf({ x, y, z: 40 })
           const { planned } = cut(part, stop)
-          const free = envelopeOf(W, part, planned)
+          const free = envelopeOf(planned)
           const [inX, inY] = free.across
           if (!inX?.stands || !inY?.stands) return
-          const stopX = planned.layout.stopX ?? 0
+          const stopX = planned.standing.stopX ?? 0
           const within = inX.stands[0] + part_ * (inX.stands[1] - inX.stands[0])
           // The spindle's outermost places, brought into the machine.
           expect(within - stopX + inX.low.at).toBeGreaterThanOrEqual(-inX.travelMm - 1e-9)
           expect(within - stopX + inX.high.at).toBeLessThanOrEqual(1e-9)
           const shift = (at: number): number | undefined =>
-            envelopeOf(W, part, planned, {
+            envelopeOf(planned, {
               machine: 'small-cnc',
-              vise: 'vise-125',
-              stop,
+              ...viseAnchored({ vise: 'vise-125', stop }),
               says: '',
               axes: { x: { at, plusMinus: 0 } },
             }).across[0]?.shiftMm
@@ -306,7 +306,7 @@ describe('reach', () => {
     const at = (length: number) => {
       const workshop = withLength(length)
       const plain = setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'face-50' })] })
-      const down = envelopeOf(workshop, part, standing(part, plain, workshop).planned).down[0]
+      const down = envelopeOf(standing(part, plain, workshop).planned).down[0]
       if (!down) throw new Error('no tool')
       return down
     }

@@ -1,3 +1,4 @@
+import { viseAnchored } from '../holding'
 import fc from 'fast-check'
 import { Matrix4, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
@@ -6,7 +7,8 @@ import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
 import { holesInSetup } from '../drilling'
 import { point } from '../geometry'
 import { type Part } from '../part'
-import { analyse, zeroPoint } from '../prediction'
+import { zeroPoint } from '../planning'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { DEGREE_RAD } from '../units'
 import { type Setup, type Way } from '../way'
 import { type Rotary, STANDARD_WORKSHOP } from '../workshop'
@@ -22,7 +24,7 @@ import {
   foundZero,
   indexZero,
   moveZero,
-  offsetTable,
+  zeroLedger,
   OFFSET_NAMES,
   predictZero,
   printOffsetName,
@@ -56,8 +58,8 @@ const recordOf = (s: Setup, readings: Readings, instrument = 'edge-finder'): Zer
   stood: standingMark(s),
 })
 const planOf = (plan: Way, part: Part = block) => {
-  const analysis = analyse(W, part, plan)
-  const planned = analysis.model.planned[0]
+  const analysis = predictionOf(W, part, plan)
+  const planned = analysis.plan.setups[0]
   if (!planned) throw new Error('no setup')
   return { analysis, planned }
 }
@@ -88,8 +90,6 @@ describe('a zero found by touching', () => {
   it('an edge: the spindle and half the tip, known as well as instrument and machine repeat', () => {
     const found = ok(
       foundZero(
-        W,
-        block,
         planned,
         recordOf(s, {
           kind: 'edge',
@@ -114,7 +114,7 @@ describe('a zero found by touching', () => {
       tip: 10,
       touch: { at: 123.4, towards: '+' },
     }
-    const found = ok(foundZero(W, block, planned, recordOf(s, readings)))
+    const found = ok(foundZero(planned, recordOf(s, readings)))
     expect(readoutAtTouch(readings, found).x).toBeCloseTo(-5, 9)
     const height: Readings = {
       kind: 'height',
@@ -124,17 +124,16 @@ describe('a zero found by touching', () => {
       toolLength: 0,
       between: 0.5,
     }
-    expect(
-      readoutAtTouch(height, ok(foundZero(W, block, planned, recordOf(s, height)))).z,
-    ).toBeCloseTo(0.5, 9)
+    expect(readoutAtTouch(height, ok(foundZero(planned, recordOf(s, height)))).z).toBeCloseTo(
+      0.5,
+      9,
+    )
   })
   it('where zero lies elsewhere, the found edge is brought there by nominal sizes', () => {
-    const there = moveZero(block, planned, { kind: 'centre' })
+    const there = moveZero(planned, { kind: 'centre' })
     const moved = planOf(way(there)).planned
     const found = ok(
       foundZero(
-        W,
-        block,
         moved,
         recordOf(there, {
           kind: 'edge',
@@ -158,7 +157,7 @@ describe('a zero found by touching', () => {
       touch: { at: 0, towards: '+' },
     }
     const code = (record: ZeroRecord): string | undefined => {
-      const result = foundZero(W, block, planned, record)
+      const result = foundZero(planned, record)
       return result.ok ? undefined : result.issues[0].code
     }
     expect(code({ ...recordOf(s, edge), stood: 'another' })).toBe('record.stood')
@@ -183,26 +182,26 @@ describe('a zero found by touching', () => {
 describe('moving zero', () => {
   it('holes counted from it follow by exactly the way that it moved, and it can be put back', () => {
     const bored = planOf(WORM_BLOCK_WAY_B, WORM_BLOCK)
-    const at = bored.analysis.model.planned[1]
+    const at = bored.analysis.plan.setups[1]
     if (!at) throw new Error('no setup')
-    const before = holesInSetup(WORM_BLOCK, at)
-    const zero = zeroPoint(WORM_BLOCK, at)
+    const before = holesInSetup(at)
+    const zero = zeroPoint(at)
     for (const place of [
       { kind: 'corner' },
       { kind: 'centre' },
       { kind: 'feature', surface: 'bore' },
     ] as const) {
-      const moved = { ...at, setup: moveZero(WORM_BLOCK, at, place) }
-      const next = zeroPoint(WORM_BLOCK, moved)
+      const moved = { ...at, setup: moveZero(at, place) }
+      const next = zeroPoint(moved)
       expect(zeroPlaceOf(moved.setup)).toEqual(place)
-      holesInSetup(WORM_BLOCK, moved).forEach((hole, i) => {
+      holesInSetup(moved).forEach((hole, i) => {
         expect(hole.at.x + next.x).toBeCloseTo((before[i]?.at.x ?? NaN) + zero.x, 9)
         expect(hole.at.y + next.y).toBeCloseTo((before[i]?.at.y ?? NaN) + zero.y, 9)
       })
-      expect(moveZero(WORM_BLOCK, moved, { kind: 'touched' })).toEqual(at.setup)
+      expect(moveZero(moved, { kind: 'touched' })).toEqual(at.setup)
     }
-    const onBore = { ...at, setup: moveZero(WORM_BLOCK, at, { kind: 'feature', surface: 'bore' }) }
-    const bore = holesInSetup(WORM_BLOCK, onBore).find((hole) => hole.key === 'bore')
+    const onBore = { ...at, setup: moveZero(at, { kind: 'feature', surface: 'bore' }) }
+    const bore = holesInSetup(onBore).find((hole) => hole.key === 'bore')
     expect(bore?.at.x).toBeCloseTo(0, 9)
     expect(bore?.at.y).toBeCloseTo(0, 9)
   })
@@ -211,34 +210,32 @@ describe('moving zero', () => {
     const moved: Way = {
       ...plan,
       setups: plan.setups.map((s, i) => {
-        const at = analyse(W, WORM_BLOCK, plan).model.planned[i]
-        return at ? moveZero(WORM_BLOCK, at, { kind: 'centre' }) : s
+        const at = predictionOf(W, WORM_BLOCK, plan).plan.setups[i]
+        return at ? moveZero(at, { kind: 'centre' }) : s
       }),
     }
     const likely = (p: Way) =>
-      analyse(W, WORM_BLOCK, p).requirements.map((r) => r.outcome?.likely.predicted)
+      predictionOf(W, WORM_BLOCK, p).requirements.map((r) => r.outcome?.likely.predicted)
     expect(likely(moved)).toEqual(likely(plan))
   })
 })
 
 describe('the next zero from the last', () => {
   const { analysis } = planOf(WORM_BLOCK_WAY_A, WORM_BLOCK)
-  const first = analysis.model.planned[0]
+  const first = analysis.plan.setups[0]
   if (!first) throw new Error('no setup')
-  const zero = zeroPoint(WORM_BLOCK, first)
+  const zero = zeroPoint(first)
   // The first setup found at a stop of −298, a jaw of −96.4, a bed of −388.
   const found = ok(
     foundZero(
-      W,
-      WORM_BLOCK,
       first,
       recordOf(
         first.setup,
-        stored(-298 + zero.x - (first.layout.stopX ?? 0), -96.4 + zero.y, -388 + zero.z),
+        stored(-298 + zero.x - (first.standing.stopX ?? 0), -96.4 + zero.y, -388 + zero.z),
       ),
     ),
   )
-  const anchor = anchorOf(WORM_BLOCK, analysis, 0, found)
+  const anchor = anchorOf(first, found)
 
   it('is brought back to stop, jaw and bed', () => {
     expect(anchor.axes.x?.at).toBeCloseTo(-298, 9)
@@ -246,7 +243,7 @@ describe('the next zero from the last', () => {
     expect(anchor.axes.z?.at).toBeCloseTo(-388, 9)
   })
   it('after a flip against the same stop: stop and jaw stay, Z is the parallels over the bed, by hand', () => {
-    const next = ok(predictZero(WORM_BLOCK, analysis, 1, anchor))
+    const next = ok(predictZero(analysis.plan, 1, anchor))
     expect(next.axes.x?.at).toBeCloseTo(-298, 9)
     expect(next.axes.y?.at).toBeCloseTo(-96.4, 9)
     // Parallels 6 in setup 2.
@@ -254,37 +251,37 @@ describe('the next zero from the last', () => {
     expect(next.steps.join(' ')).toContain('stop')
   })
   it('other parallels move Z by their difference', () => {
-    const fourth = ok(predictZero(WORM_BLOCK, analysis, 3, anchor))
+    const fourth = ok(predictZero(analysis.plan, 3, anchor))
     expect(fourth.axes.z?.at).toBeCloseTo(-388 + 12, 9)
     // The stop went to the other end: X is not guessed.
     expect(fourth.axes.x).toBeUndefined()
     expect(fourth.steps[0]).toContain('find it again')
   })
   it('a measured height moves a zero on the far face by exactly the difference', () => {
-    const third = ok(predictZero(WORM_BLOCK, analysis, 2, anchor))
-    const planned = analysis.model.planned[2]
-    const tall = (planned?.layout.high.z ?? 0) - (planned?.layout.low.z ?? 0)
+    const third = ok(predictZero(analysis.plan, 2, anchor))
+    const planned = analysis.plan.setups[2]
+    const tall = (planned?.standing.high.z ?? 0) - (planned?.standing.low.z ?? 0)
     // In setup 3 the back is up: its height is the depth of the part.
-    const measured = ok(predictZero(WORM_BLOCK, analysis, 2, anchor, { y: tall + 0.25 }))
+    const measured = ok(predictZero(analysis.plan, 2, anchor, { y: tall + 0.25 }))
     expect((measured.axes.z?.at ?? 0) - (third.axes.z?.at ?? 0)).toBeCloseTo(0.25, 9)
   })
   it('another vise or machine says nothing here', () => {
-    const elsewhere: Anchor = { ...anchor, vise: 'vise-160' }
-    const result = predictZero(WORM_BLOCK, analysis, 1, elsewhere)
-    expect(result.ok ? '' : result.issues[0].code).toBe('predict.vise')
-    const other = predictZero(WORM_BLOCK, analysis, 1, { ...anchor, machine: 'manual-dro' })
+    const elsewhere: Anchor = { ...anchor, mark: 'vise vise-160' }
+    const result = predictZero(analysis.plan, 1, elsewhere)
+    expect(result.ok ? '' : result.issues[0].code).toBe('predict.holding')
+    const other = predictZero(analysis.plan, 1, { ...anchor, machine: 'manual-dro' })
     expect(other.ok ? '' : other.issues[0].code).toBe('predict.machine')
   })
   it('the uncertainty by closed form: one stored zero of ±0.01 in both setups cancels, the record that was taken of it does not', () => {
-    const next = ok(predictZero(WORM_BLOCK, analysis, 1, anchor))
+    const next = ok(predictZero(analysis.plan, 1, anchor))
     expect(next.axes.y?.plusMinus).toBeCloseTo(0.01, 9)
   })
   it('found where it was predicted agrees, found elsewhere does not', () => {
-    const second = analysis.model.planned[1]
+    const second = analysis.plan.setups[1]
     if (!second) throw new Error('no setup')
-    const next = ok(predictZero(WORM_BLOCK, analysis, 1, anchor))
+    const next = ok(predictZero(analysis.plan, 1, anchor))
     const at = (off: number) =>
-      ok(foundZero(W, WORM_BLOCK, second, recordOf(second.setup, stored(-298 + off, -96.4, -382))))
+      ok(foundZero(second, recordOf(second.setup, stored(-298 + off, -96.4, -382))))
     expect(agreement('x', at(0.01), next)?.agrees).toBe(true)
     expect(agreement('x', at(0.2), next)?.agrees).toBe(false)
   })
@@ -292,7 +289,7 @@ describe('the next zero from the last', () => {
     const keep = (s: Setup, readings: Readings) => [
       { id: s.id, who: 'A', takenAt: '2026-01-01T00:00:00Z', record: recordOf(s, readings) },
     ]
-    const second = analysis.model.planned[1]?.setup
+    const second = analysis.plan.setups[1]?.setup
     if (!second) throw new Error('no setup')
     const register: Anchor = {
       ...anchor,
@@ -308,17 +305,17 @@ describe('the next zero from the last', () => {
         touch: { at: -305, towards: '+' },
       }),
     }
-    const third = anchorFor(W, WORM_BLOCK, analysis, 2, records, [register])
+    const third = anchorFor(analysis.plan, 2, records, [register])
     expect(third?.axes.x?.at).toBeCloseTo(-300, 9)
     expect(third?.axes.x?.setup).toBe(1)
     expect(third?.axes.y?.setup).toBeUndefined()
     expect(third?.says).toBe('setup 2, then the register')
     // Setup 4 has its stop at the right: what setups 5 and 6 know of the left one is from before that.
-    expect(anchorFor(W, WORM_BLOCK, analysis, 4, records, [register])?.axes.x).toBeUndefined()
-    expect(anchorFor(W, WORM_BLOCK, analysis, 2, {}, [])).toBeUndefined()
+    expect(anchorFor(analysis.plan, 4, records, [register])?.axes.x).toBeUndefined()
+    expect(anchorFor(analysis.plan, 2, {}, [])).toBeUndefined()
   })
   it('the table takes what was found, else what follows from it, else says that it is not known', () => {
-    const rows = offsetTable(W, WORM_BLOCK, analysis, {
+    const rows = zeroLedger(analysis.plan, {
       's-1': [
         {
           id: 'r',
@@ -357,8 +354,8 @@ const DOUBTED: Record<DoubtCode, () => readonly DoubtCode[]> = {
       machines: W.machines.map((m) => ({ ...m, backlashMm: 0.06 })),
     }
     const s = touched()
-    const analysis = analyse(loose, block, way(s))
-    const planned = analysis.model.planned[0]
+    const analysis = predictionOf(loose, block, way(s))
+    const planned = analysis.plan.setups[0]
     if (!planned) throw new Error('no setup')
     const record = recordOf(s, {
       kind: 'both-sides',
@@ -369,8 +366,8 @@ const DOUBTED: Record<DoubtCode, () => readonly DoubtCode[]> = {
       a: { at: -58, towards: '+' },
       b: { at: 58, towards: '-' },
     })
-    const found = ok(foundZero(loose, block, planned, record))
-    return doubtsOf(loose, block, planned, record, found).map((d) => d.code)
+    const found = ok(foundZero(planned, record))
+    return doubtsOf(planned, record, found).map((d) => d.code)
   },
   'doubt.slope': () =>
     codesOf({
@@ -392,23 +389,22 @@ function edgeAt(at: number): Readings & { kind: 'edge' } {
 function codesOf(readings: Readings): readonly DoubtCode[] {
   const s = touched()
   const { analysis, planned } = planOf(way(s))
-  const zero = zeroPoint(block, planned)
+  const zero = zeroPoint(planned)
   const known = (at: number) => ({ at, plusMinus: 0.01 })
   const anchor: Anchor = {
     machine: 'small-cnc',
-    vise: 'vise-125',
-    stop: 'left',
+    ...viseAnchored({ vise: 'vise-125', stop: 'left' }),
     says: 'the register',
     axes: {
-      x: known(-295 - (zero.x - (planned.layout.stopX ?? 0))),
+      x: known(-295 - (zero.x - (planned.standing.stopX ?? 0))),
       y: known(-100),
       z: known(-388),
     },
   }
   const record = recordOf(s, readings, 'probe')
-  const found = ok(foundZero(W, block, planned, record))
-  const predicted = ok(predictZero(block, analysis, 0, anchor))
-  return doubtsOf(W, block, planned, record, found, predicted).map((d) => d.code)
+  const found = ok(foundZero(planned, record))
+  const predicted = ok(predictZero(analysis.plan, 0, anchor))
+  return doubtsOf(planned, record, found, predicted).map((d) => d.code)
 }
 
 function codesOfBore(diameter: number, tip: number, bump = 0): readonly DoubtCode[] {
@@ -440,8 +436,8 @@ function codesOfBore(diameter: number, tip: number, bump = 0): readonly DoubtCod
     { kind: 'round', feature: 'bore', where: 'bore', tip, touches },
     'probe',
   )
-  const found = ok(foundZero(W, part, planned, record))
-  return doubtsOf(W, part, planned, record, found).map((d) => d.code)
+  const found = ok(foundZero(planned, record))
+  return doubtsOf(planned, record, found).map((d) => d.code)
 }
 
 describe('what is suspicious', () => {
@@ -461,10 +457,10 @@ describe('the place to check', () => {
       [WORM_BLOCK, WORM_BLOCK_WAY_B],
       [block, way(touched())],
     ] as const) {
-      for (const planned of analyse(W, part, plan).model.planned) {
-        const place = sanityPlace(part, planned)
-        expect(place.inSetup.z).toBeCloseTo(planned.layout.high.z + 10, 9)
-        expect([planned.layout.low.x, planned.layout.high.x]).toContainEqual(
+      for (const planned of predictionOf(W, part, plan).plan.setups) {
+        const place = sanityPlace(planned)
+        expect(place.inSetup.z).toBeCloseTo(planned.standing.high.z + 10, 9)
+        expect([planned.standing.low.x, planned.standing.high.x]).toContainEqual(
           expect.closeTo(place.inSetup.x, 6),
         )
         expect(Math.hypot(place.at.x, place.at.y)).toBeGreaterThan(5)
@@ -556,7 +552,7 @@ describe('reach', () => {
   const envelope = (length: number, anchor?: Anchor) => {
     const part = { ...block, size: { ...block.size, x: mm(length) } }
     const { planned } = planOf(faced, part)
-    return envelopeOf(W, part, planned, anchor)
+    return envelopeOf(planned, anchor)
   }
   it('the work with its stock, half the cutter and the run-in at both ends, by hand', () => {
     const x = envelope(100).across[0]
@@ -574,8 +570,7 @@ describe('reach', () => {
   it('a vise that stands too far to one side must be moved, and then everything is within the travel', () => {
     const at = (x: number): Anchor => ({
       machine: 'small-cnc',
-      vise: 'vise-125',
-      stop: 'left',
+      ...viseAnchored({ vise: 'vise-125', stop: 'left' }),
       says: '',
       axes: { x: { at: x, plusMinus: 0 } },
     })
@@ -667,7 +662,7 @@ describe('the program turned with an edge', () => {
         },
       ],
     }
-    const first = analyse(W, part, way(setup('s-1', 'top', 'back', ['top', 'slot'])))
+    const first = predictionOf(W, part, way(setup('s-1', 'top', 'back', ['top', 'slot'])))
     const sides = first.model.stack.setups.flatMap((s) => s.cuts.map((c) => c.surface))
     const slotSide = sides.find((id) => id.startsWith('slot.') && id !== 'slot.floor') ?? ''
     const withRef: Part = {
@@ -683,11 +678,12 @@ describe('the program turned with an edge', () => {
       },
     }
     const links = (s: Setup) =>
-      analyse(W, withRef, way(s)).requirements.find((r) => r.requirement.id === 'p')?.outcome?.links
+      predictionOf(W, withRef, way(s)).requirements.find((r) => r.requirement.id === 'p')?.outcome
+        ?.links
     const tram = (s: Setup): number =>
-      links(s)?.find((l) => l.link.startsWith('tram vise'))?.likely ?? 0
+      links(s)?.find((l) => l.link === 'vise vise-125, tram')?.likely ?? 0
     expect(tram(plain)).toBeGreaterThan(0.001)
     expect(tram(turned)).toBeLessThan(1e-9)
-    expect(links(turned)?.some((l) => l.link === '0 zero turn')).toBe(true)
+    expect(links(turned)?.some((l) => l.link === 'at s-1, zero turn')).toBe(true)
   })
 })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { kindOf } from '../holding'
 import { RefSchema } from '../part'
 import { type Setup } from '../way'
 
@@ -93,7 +94,7 @@ export const ZeroRecordSchema = z.strictObject({
 
 /** How a part stands in a setup, as a mark that is kept with readings. */
 export const standingMark = ({ holding, machine, toJaw, up }: Setup): string =>
-  [machine, holding.vise, holding.parallels, holding.stop, holding.shift.mm, up, toJaw].join(' ')
+  [machine, kindOf(holding).readingMark(holding), up, toJaw].join(' ')
 
 export type Readings = z.infer<typeof ReadingsSchema>
 export type ZeroRecord = z.infer<typeof ZeroRecordSchema>

@@ -1,7 +1,7 @@
 import { applyMotion, type Point, point } from '../geometry'
 import { markedCorner, markedCornerSeen } from '../drilling'
-import { axisOf, levelOf, oppositeOf, type Part, planeOf, type Side } from '../part'
-import { type PlannedSetup, zeroPoint } from '../prediction'
+import { axisOf, levelOf, oppositeOf, planeOf, type Side } from '../part'
+import { type PlannedSetup, zeroPoint } from '../planning'
 import { printLength } from '../units'
 
 /** A place to drive to before the first cut, and what must be seen there. */
@@ -23,9 +23,11 @@ const APART_MM = 5
  * A corner of the work as it stands, 10 mm over its top: the marked one, or the one across from it
  * when zero itself is there, since a place at zero shows no wrong sign.
  */
-export function sanityPlace(part: Part, planned: PlannedSetup): SanityPlace {
-  const { before, layout, setup } = planned
-  const zero = zeroPoint(part, planned)
+export function sanityPlace(planned: PlannedSetup): SanityPlace {
+  const { part } = planned
+  const { before, standing, setup } = planned
+  const towards = standing.words.guided
+  const zero = zeroPoint(planned)
   const [u, v] = planeOf(setup.up)
   const corner = markedCorner(part)
   const marked: readonly [Side, Side] = [corner[u], corner[v]]
@@ -37,7 +39,7 @@ export function sanityPlace(part: Part, planned: PlannedSetup): SanityPlace {
       const axis = axisOf(side)
       at[axis] = levelOf(part, side) + (levelOf(part, side) > 0 ? 1 : -1) * before.stockOn[side]
     }
-    return applyMotion(layout.setupFromPart, at)
+    return applyMotion(standing.setupFromPart, at)
   }
   const least = (sides: readonly [Side, Side]): number => {
     const p = placeOf(sides)
@@ -53,14 +55,14 @@ export function sanityPlace(part: Part, planned: PlannedSetup): SanityPlace {
     corners.find((c) => least(c) > APART_MM) ??
     corners.reduce((a, b) => (away(placeOf(b), zero) > away(placeOf(a), zero) ? b : a))
   const place = placeOf(sides)
-  const inSetup = point<'setup'>(place.x, place.y, layout.high.z + OVER_MM)
+  const inSetup = point<'setup'>(place.x, place.y, standing.high.z + OVER_MM)
   const at = point<'setup'>(inSetup.x - zero.x, inSetup.y - zero.y, inSetup.z - zero.z)
   const length = (mm: number): string => printLength(mm, part.unit)
   const names = sides.map((side) => part.faces[side].name).join(' and ')
   const ways = [
     ...(Math.abs(at.x) > APART_MM ? [at.x > 0 ? 'to the right' : 'to the left'] : []),
     ...(Math.abs(at.y) > APART_MM
-      ? [at.y > 0 ? 'towards the fixed jaw' : 'away from the fixed jaw']
+      ? [at.y > 0 ? `towards ${towards}` : `away from ${towards}`]
       : []),
   ]
   return {

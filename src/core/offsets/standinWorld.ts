@@ -1,33 +1,10 @@
 import { applyMotion, dot } from '../geometry'
-import { partSurfaces, refLabel, type Part } from '../part'
-import { type PlannedSetup } from '../prediction'
+import { refLabel } from '../part'
+import { type PlannedSetup } from '../planning'
 import { type World } from '../standin'
 
-const JAW_DEEP_MM = 25
-const STOP_MM = 12
-
-/** The stop beside the end of the work, up to the middle of what is gripped. */
-function stop({ layout, setup }: PlannedSetup): World['boxes'] {
-  if (layout.stopX === undefined) return []
-  const [x0, x1] =
-    setup.holding.stop === 'left'
-      ? [layout.stopX - STOP_MM, layout.stopX]
-      : [layout.stopX, layout.stopX + STOP_MM]
-  const middle = layout.low.y / 2
-  return [
-    {
-      name: 'stop',
-      low: { x: x0, y: middle - STOP_MM / 2 },
-      high: { x: x1, y: middle + STOP_MM / 2 },
-      bottom: layout.low.z,
-      top: layout.low.z + layout.gripMm / 2,
-    },
-  ]
-}
-
-/** A setup as it stands, for the simulated mill; the vise in the middle of the travels where nobody has found it. */
+/** A setup as it stands, for the simulated mill; the holding in the middle of the travels where nobody has found it. */
 export function setupWorld(
-  part: Part,
   planned: PlannedSetup,
   at: {
     readonly x?: number | undefined
@@ -35,18 +12,11 @@ export function setupWorld(
     readonly z?: number | undefined
   } = {},
 ): World {
-  const { before, layout } = planned
-  const { high, low, machine, stopX, vise } = layout
-  const half = vise.jawWidth / 2
-  const jaw = (name: string, y0: number, y1: number): World['boxes'][number] => ({
-    name,
-    low: { x: -half, y: y0 },
-    high: { x: half, y: y1 },
-    bottom: 0,
-    top: vise.jawHeight,
-  })
-  const up = layout.setupFromPart.rows[2]
-  const holes = [...partSurfaces(part).values()].flatMap((surface) => {
+  const { part } = planned
+  const { before, standing, machine } = planned
+  const { high, low, overTableMm, solids, clamps, stays } = standing
+  const up = standing.setupFromPart.rows[2]
+  const holes = [...planned.surfaces.values()].flatMap((surface) => {
     if (surface.kind !== 'axis' || !before.cut.has(surface.owner)) return []
     const along = {
       x: surface.to.x - surface.from.x,
@@ -55,7 +25,7 @@ export function setupWorld(
     }
     const length = Math.hypot(along.x, along.y, along.z)
     if (Math.abs(Math.abs(dot(up, along)) - length) > 1e-6) return []
-    const [a, b] = [surface.from, surface.to].map((p) => applyMotion(layout.setupFromPart, p))
+    const [a, b] = [surface.from, surface.to].map((p) => applyMotion(standing.setupFromPart, p))
     if (!a || !b) return []
     return [
       {
@@ -70,10 +40,12 @@ export function setupWorld(
   const travel = machine.travel
   return {
     vise: {
-      // The anchor is the stop in X where there is one.
-      x: at.x === undefined ? -travel.x / 2 : at.x - (stopX ?? 0),
-      y: at.y ?? -travel.y / 2 + (high.y - low.y) / 2,
-      z: at.z ?? -(machine.gaugeToTable ?? travel.z + 100) + (vise.bedHeight ?? 65),
+      x: at.x === undefined ? -travel.x / 2 : at.x - stays.x.anchor.at,
+      y: at.y === undefined ? -travel.y / 2 + (high.y - low.y) / 2 : at.y - stays.y.anchor.at,
+      z:
+        at.z === undefined
+          ? -(machine.gaugeToTable ?? travel.z + 100) + overTableMm
+          : at.z - stays.z.anchor.at,
       turnRad: 0,
     },
     boxes: [
@@ -84,9 +56,13 @@ export function setupWorld(
         bottom: low.z,
         top: high.z,
       },
-      jaw('fixed jaw', 0, JAW_DEEP_MM),
-      jaw('moving jaw', low.y - JAW_DEEP_MM, low.y),
-      ...stop(planned),
+      ...[...solids, ...clamps].map(({ high: top, low: corner, name }) => ({
+        name,
+        low: { x: corner.x, y: corner.y },
+        high: { x: top.x, y: top.y },
+        bottom: corner.z,
+        top: top.z,
+      })),
     ],
     holes,
     ends: { x: [-travel.x, 0], y: [-travel.y, 0], z: [-travel.z, 0] },

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
 import { type Part } from '../part'
-import { analyse, type PlannedSetup, zeroPoint } from '../prediction'
+import { type PlannedSetup, zeroPoint } from '../planning'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import {
   hideTruth,
   Mill,
@@ -74,8 +75,8 @@ const blocks = fc.record({
 function standing(size: { x: number; y: number; z: number }, s: Setup) {
   const base = plainBlock()
   const part: Part = { ...base, size: { x: mm(size.x), y: mm(size.y), z: mm(size.z) } }
-  const analysis = analyse(W, part, way(s))
-  const planned = analysis.model.planned[0]
+  const analysis = predictionOf(W, part, way(s))
+  const planned = analysis.plan.setups[0]
   if (!planned) throw new Error('no setup')
   return { part, analysis, planned }
 }
@@ -88,9 +89,9 @@ describe('touches on the simulated mill', () => {
         const plain = setup('s-1', orientation.up, orientation.toJaw, [], {
           zero: { offset: 'G54', x: fixture, y: fixture, z: fixture },
         })
-        const { part, planned } = standing(size, plain)
-        const { faceAt, high, low } = planned.layout
-        const truth = hideTruth(setupWorld(part, planned), seed, seed + 1, {
+        const { planned } = standing(size, plain)
+        const { faceAt, high, low } = planned.standing
+        const truth = hideTruth(setupWorld(planned), seed, seed + 1, {
           place: 5,
           turnRad: 0,
           size: 0,
@@ -101,10 +102,8 @@ describe('touches on the simulated mill', () => {
         const at = (x: number, y: number) => ({ x: truth.vise.x + x, y: truth.vise.y + y })
         const left = probe(mill, truth, at(low.x - 6, middleY), over, 'x', 8)
         const front = probe(mill, truth, at((low.x + high.x) / 2, low.y - 6), over, 'y', 8)
-        const zero = zeroPoint(part, planned)
+        const zero = zeroPoint(planned)
         const edgeX = foundZero(
-          W,
-          part,
           planned,
           recordOf(planned, {
             kind: 'edge',
@@ -115,13 +114,11 @@ describe('touches on the simulated mill', () => {
           }),
         )
         const edgeY = foundZero(
-          W,
-          part,
           planned,
           recordOf(planned, {
             kind: 'edge',
             axis: 'y',
-            surface: faceAt.moving,
+            surface: faceAt.away,
             tip: TOOL_FIGURES.probe.tip,
             touch: { at: front.y, towards: '+' },
           }),
@@ -138,8 +135,6 @@ describe('touches on the simulated mill', () => {
         // And by both sides: the middle of the block, whatever the tip.
         const right = probe(mill, truth, at(high.x + 6, middleY), over, 'x', -8)
         const both = foundZero(
-          W,
-          part,
           planned,
           recordOf(planned, {
             kind: 'both-sides',
@@ -169,43 +164,41 @@ describe('touches on the simulated mill', () => {
         const second = { ...setup('s-2', 'bottom', 'back', []), id: 's-2' }
         const base = plainBlock()
         const part: Part = { ...base, size: { x: mm(size.x), y: mm(size.y), z: mm(size.z) } }
-        const analysis = analyse(W, part, way(first, second))
-        const [a, b] = analysis.model.planned
+        const analysis = predictionOf(W, part, way(first, second))
+        const [a, b] = analysis.plan.setups
         if (!a || !b) throw new Error('no setups')
         const loose = { place: 5, turnRad: 0, size: 0 }
         // The stop stays: both worlds are counted from it.
         const worldOf = (planned: PlannedSetup): World =>
-          hideTruth(setupWorld(part, planned, { x: -300, y: -100, z: -390 }), seed, 1, loose)
+          hideTruth(setupWorld(planned, { x: -300, y: -100, z: -390 }), seed, 1, loose)
         const truth = worldOf(a)
         const mill = begin(truth, 'probe', seed)
         const touch = probe(
           mill,
           truth,
           {
-            x: truth.vise.x + a.layout.low.x - 6,
-            y: truth.vise.y + (a.layout.low.y + a.layout.high.y) / 2,
+            x: truth.vise.x + a.standing.low.x - 6,
+            y: truth.vise.y + (a.standing.low.y + a.standing.high.y) / 2,
           },
-          a.layout.high.z - 3,
+          a.standing.high.z - 3,
           'x',
           8,
         )
         const found = foundZero(
-          W,
-          part,
           a,
           recordOf(a, {
             kind: 'edge',
             axis: 'x',
-            surface: a.layout.faceAt.left,
+            surface: a.standing.faceAt.left,
             tip: TOOL_FIGURES.probe.tip,
             touch: { at: touch.x, towards: '+' },
           }),
         )
         if (!found.ok) throw new Error(found.issues[0].sentence)
-        const next = predictZero(part, analysis, 1, anchorOf(part, analysis, 0, found.value))
+        const next = predictZero(analysis.plan, 1, anchorOf(a, found.value))
         if (!next.ok) throw new Error(next.issues[0].sentence)
         const there = worldOf(b)
-        const really = there.vise.x + zeroPoint(part, b).x
+        const really = there.vise.x + zeroPoint(b).x
         expect(Math.abs((next.value.axes.x?.at ?? NaN) - really)).toBeLessThan(0.012)
       }),
       { numRuns: 16 },

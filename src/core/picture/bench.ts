@@ -1,9 +1,10 @@
 import { dot, type Point } from '../geometry'
-import { featureSurfaces, type Part, type Surface } from '../part'
-import { type FootingContact, isRaw, toSetup, type ViseLayout } from '../planning'
-import { type PlannedSetup, zeroPoint } from '../prediction'
-import { printLength } from '../units'
-import { dimension, type Scene, Sheet, type Tone } from './scene'
+import { featureSurfaces, type Surface } from '../part'
+import { type PlannedSetup, zeroPoint } from '../planning'
+import { type Locator, toSetup, type Standing } from '../holding'
+import { isRaw } from '../stock'
+import type { Sheet } from '../scene'
+import { type Scene, type Tone } from '../scene'
 
 export interface BenchOptions {
   readonly width: number
@@ -12,37 +13,12 @@ export interface BenchOptions {
   readonly check?: Point<'setup'> | undefined
 }
 
-const JAW_THICK = 22
-const BED_THICK = 6
-
-/** The holding seen from the left: fixed jaw to the left, what is gripped and what stands over it. */
-export function elevation(part: Part, planned: PlannedSetup, options: BenchOptions): Scene {
-  const { layout } = planned
-  const depth = layout.high.y - layout.low.y
-  const top = Math.max(layout.high.z, layout.vise.jawHeight)
-  const span = depth + 2 * JAW_THICK
-  // Under the bed there is room for the name of the vise, over the work for the names of the jaws.
-  const rise = top + BED_THICK
-  const scale = Math.min((options.width - 150) / span, (options.height - 52) / rise)
-  const sheet = new Sheet(
-    scale,
-    12 + JAW_THICK * scale + Math.max(0, (options.width - 150 - span * scale) / 2),
-    options.height - 24 - BED_THICK * scale - Math.max(0, (options.height - 52 - rise * scale) / 2),
-  )
-  const jaw = layout.vise.jawHeight
-  sheet.rectangle(-JAW_THICK, -BED_THICK, depth + JAW_THICK, 0, { fill: 'steel', stroke: 'soft' })
-  sheet.rectangle(-JAW_THICK, 0, 0, jaw, { fill: 'hatch', stroke: 'soft', ref: 'jaw' })
-  sheet.rectangle(depth, 0, depth + JAW_THICK, jaw, { fill: 'hatch', stroke: 'soft' })
-  const t = layout.parallels.thickness
-  for (const y of layout.parallelY)
-    sheet.rectangle(-y - t / 2, 0, -y + t / 2, layout.parallels.height, {
-      fill: 'steel',
-      stroke: 'soft',
-      ref: 'parallels',
-    })
-  drawBlock(part, planned, sheet, (p) => [-p.y, p.z], {
-    left: 'jaw',
-    right: 'moving',
+/** The holding seen from the left: what guides the work to the left, what is held and what stands over it. */
+export function elevation(planned: PlannedSetup, options: BenchOptions): Scene {
+  const { sheet, over } = planned.standing.draw('side', options, 0)
+  drawBlock(planned, sheet, (p) => [-p.y, p.z], {
+    left: 'guide',
+    right: 'away',
     bottom: 'down',
     top: 'up',
     axis: 'x',
@@ -55,93 +31,21 @@ export function elevation(part: Part, planned: PlannedSetup, options: BenchOptio
         contact,
         contact.role === 'guide' ? [1, 0] : [0, 1],
       )
-  const push = layout.low.z + layout.gripMm * 0.65
-  sheet.symbol(
-    depth,
-    push,
-    [
-      [2, 0],
-      [12, -6],
-      [12, -2],
-      [28, -2],
-      [28, 2],
-      [12, 2],
-      [12, 6],
-    ],
-    { fill: 'ochre', stroke: 'none' },
-  )
-  sheet.words(0, jaw, 'fixed', { anchor: 'end', dx: -4, dy: -7, size: 13, ink: 'soft' })
-  sheet.words(depth, jaw, 'moving', { anchor: 'start', dx: 4, dy: -7, size: 13, ink: 'soft' })
-  const figure = (mm: number): string => printLength(mm, part.unit)
-  const right: readonly [number, number] = [depth + JAW_THICK, jaw]
-  labelled(sheet, right, [right[0], layout.high.z], 'above jaw', figure(layout.aboveMm))
-  labelled(sheet, [right[0], layout.low.z], right, 'gripped', figure(layout.gripMm))
-  sheet.words(
-    depth / 2,
-    -BED_THICK,
-    `${layout.vise.name} · ${layout.parallels.name.toLowerCase()}`,
-    {
-      dy: 15,
-      size: 13,
-      ink: 'soft',
-    },
-  )
+  over()
   return { ...options, marks: sheet.marks }
 }
 
-function labelled(
-  sheet: Sheet,
-  from: readonly [number, number],
-  to: readonly [number, number],
-  words: string,
-  figure: string,
-): void {
-  dimension(sheet, from, to, 24, figure, 'ink')
-  const last = sheet.marks.pop()
-  if (last?.kind !== 'words') return
-  sheet.marks.push(
-    { ...last, y: last.y + 9, size: 14 },
-    { ...last, text: words, y: last.y - 7, size: 12, ink: 'soft', figures: false },
-  )
-}
-
 /** The holding from above: fixed jaw at the top, X to the right. */
-export function plan(part: Part, planned: PlannedSetup, options: BenchOptions): Scene {
-  const { layout } = planned
-  const jawHalf = layout.vise.jawWidth / 2
-  const [u0, u1] = [Math.min(layout.low.x, -jawHalf) - 14, Math.max(layout.high.x, jawHalf) + 14]
-  const depth = layout.high.y - layout.low.y
-  const scale = Math.min(
-    (options.width - 30) / (u1 - u0),
-    (options.height - 46) / (depth + 2 * JAW_THICK + 8),
-  )
-  const sheet = new Sheet(
-    scale,
-    options.width / 2 - ((u0 + u1) / 2) * scale,
-    12 + (options.height - 46 - (depth + 2 * JAW_THICK) * scale) / 2 + JAW_THICK * scale,
-  )
-  sheet.rectangle(-jawHalf, 0, jawHalf, JAW_THICK, { fill: 'hatch', stroke: 'soft', ref: 'jaw' })
-  sheet.rectangle(-jawHalf, layout.low.y - JAW_THICK, jawHalf, layout.low.y, {
-    fill: 'hatch',
-    stroke: 'soft',
-  })
-  const t = layout.parallels.thickness
-  for (const y of layout.parallelY) {
-    const half = Math.max(layout.parallels.length / 2, 1)
-    sheet.rectangle(
-      (layout.low.x + layout.high.x) / 2 - half,
-      y - t / 2,
-      (layout.low.x + layout.high.x) / 2 + half,
-      y + t / 2,
-      { fill: 'steel', stroke: 'faint', width: 0.8, ref: 'parallels' },
-    )
-  }
+export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
+  const { standing } = planned
+  const { arrowsAt = [0, 0], over, sheet } = standing.draw('above', options, zeroPoint(planned).x)
+  const { scale } = sheet
   drawStop(sheet, planned)
-  drawBlock(part, planned, sheet, (p) => [p.x, p.y], {
+  drawBlock(planned, sheet, (p) => [p.x, p.y], {
     left: 'left',
     right: 'right',
-    bottom: 'moving',
-    top: 'jaw',
+    bottom: 'away',
+    top: 'guide',
     axis: 'z',
   })
   for (const contact of planned.contacts) {
@@ -158,20 +62,13 @@ export function plan(part: Part, planned: PlannedSetup, options: BenchOptions): 
         sheet,
         at,
         contact,
-        contact.role === 'guide' ? [0, -1] : [facesLeft(layout, contact) ? 1 : -1, 0],
+        contact.role === 'guide' ? [0, -1] : [facesLeft(standing, contact) ? 1 : -1, 0],
       )
   }
-  drawZero(part, planned, sheet)
+  drawZero(planned, sheet)
   if (options.check) drawCheck(sheet, options.check)
-  const zeroRight = zeroPoint(part, planned).x > 0
-  sheet.words(zeroRight ? -jawHalf : jawHalf, JAW_THICK / 2, 'fixed jaw', {
-    anchor: zeroRight ? 'start' : 'end',
-    dx: zeroRight ? 8 : -8,
-    dy: 5,
-    size: 13,
-    ink: 'soft',
-  })
-  const ax = sheet.at(u1 - 6, layout.low.y - JAW_THICK + 4)
+  over()
+  const ax = sheet.at(...arrowsAt)
   sheet.marks.push(
     {
       kind: 'path',
@@ -209,16 +106,15 @@ export function plan(part: Part, planned: PlannedSetup, options: BenchOptions): 
   return { ...options, marks: sheet.marks }
 }
 
-const facesLeft = (layout: ViseLayout, contact: FootingContact): boolean =>
-  dot(layout.setupFromPart.rows[0], contact.normal) < 0
-const contactTone = (contact: FootingContact): Tone =>
-  !contact.bears || contact.raw ? 'red' : 'blue'
+const facesLeft = (standing: Standing, contact: Locator): boolean =>
+  dot(standing.setupFromPart.rows[0], contact.normal) < 0
+const contactTone = (contact: Locator): Tone => (!contact.bears || contact.raw ? 'red' : 'blue')
 
-/** A triangle with its tip on the surface, pointing into the work. */
+/** A triangle with its tip on the surface, pointing into the work; open where it is set and does not bear. */
 function drawTriangle(
   sheet: Sheet,
   at: readonly [number, number],
-  contact: FootingContact,
+  contact: Locator,
   into: readonly [number, number],
 ): void {
   const [ix, iy] = [into[0], -into[1]]
@@ -231,29 +127,31 @@ function drawTriangle(
       [a - iy * 8, b + ix * 8],
       [a + iy * 8, b - ix * 8],
     ],
-    { fill: contactTone(contact), stroke: 'sheet', width: 1.2, ref: contact.id },
+    contact.isSet
+      ? { fill: 'sheet', stroke: contactTone(contact), width: 1.8, ref: contact.id }
+      : { fill: contactTone(contact), stroke: 'sheet', width: 1.2, ref: contact.id },
   )
 }
 
 interface Facing {
-  readonly left: keyof ViseLayout['faceAt']
-  readonly right: keyof ViseLayout['faceAt']
-  readonly bottom: keyof ViseLayout['faceAt']
-  readonly top: keyof ViseLayout['faceAt']
+  readonly left: keyof Standing['faceAt']
+  readonly right: keyof Standing['faceAt']
+  readonly bottom: keyof Standing['faceAt']
+  readonly top: keyof Standing['faceAt']
   /** The setup axis that the view looks along. */
   readonly axis: 'x' | 'z'
 }
 
 /** The work with its stock: raw faces stippled, contact faces heavy, what is cut here tinted. */
 function drawBlock(
-  part: Part,
   planned: PlannedSetup,
   sheet: Sheet,
   flat: (p: Point<'setup'>) => readonly [number, number],
   facing: Facing,
 ): void {
-  const { after, before, contacts, layout, setup } = planned
-  const [a, b] = [flat(layout.low), flat(layout.high)]
+  const { part } = planned
+  const { after, before, contacts, standing, setup } = planned
+  const [a, b] = [flat(standing.low), flat(standing.high)]
   const [u0, u1, v0, v1] = [
     Math.min(a[0], b[0]),
     Math.max(a[0], b[0]),
@@ -264,10 +162,10 @@ function drawBlock(
     fill: 'sheet',
     stroke: 'ink',
     width: 1.8,
-    ref: layout.faceAt.up,
+    ref: standing.faceAt.up,
   })
   const edges: readonly (readonly [
-    keyof ViseLayout['faceAt'],
+    keyof Standing['faceAt'],
     readonly [number, number, number, number],
     readonly [number, number],
   ])[] = [
@@ -277,7 +175,7 @@ function drawBlock(
     [facing.top, [u0, v1, u1, v1], [0, -1]],
   ]
   for (const [where, [x0, y0, x1, y1], [ix, iy]] of edges) {
-    const side = layout.faceAt[where]
+    const side = standing.faceAt[where]
     const band = Math.max(before.stockOn[side], 7 / sheet.scale)
     const cutHere = setup.ops.some((op) => op.feature === side)
     if (cutHere)
@@ -317,10 +215,10 @@ function drawSurface(
   cutHere: boolean,
   ref: string,
 ): void {
-  const { layout } = planned
+  const { standing } = planned
   const stroke: Tone = cutHere ? 'blue' : 'soft'
   if (surface.kind === 'plane') {
-    const points = surface.corners.map((c) => flat(toSetup(layout, c)))
+    const points = surface.corners.map((c) => flat(toSetup(standing, c)))
     const area = Math.abs(
       points.reduce(
         (sum, [x, y], i) =>
@@ -338,7 +236,7 @@ function drawSurface(
       })
     return
   }
-  const [from, to] = [toSetup(layout, surface.from), toSetup(layout, surface.to)]
+  const [from, to] = [toSetup(standing, surface.from), toSetup(standing, surface.to)]
   const radius = surface.diameterMm / 2
   const alongView = look === 'x' ? Math.abs(to.x - from.x) > 1e-6 : Math.abs(to.z - from.z) > 1e-6
   if (alongView) {
@@ -378,9 +276,10 @@ function drawSurface(
 
 function drawStop(sheet: Sheet, planned: PlannedSetup): void {
   for (const contact of planned.contacts) {
-    if (contact.role !== 'stop') continue
+    const isPlane = planned.surfaces.get(contact.surface)?.kind === 'plane'
+    if (contact.role !== 'stop' || contact.isSet || !isPlane) continue
     const { x, y } = contact.inSetup
-    const sign = facesLeft(planned.layout, contact) ? -1 : 1
+    const sign = facesLeft(planned.standing, contact) ? -1 : 1
     sheet.rectangle(x + sign * 5, y - 8, x + sign * 13, y + 8, {
       fill: 'steel',
       stroke: 'soft',
@@ -412,8 +311,8 @@ function drawCheck(sheet: Sheet, at: Point<'setup'>): void {
   })
 }
 
-function drawZero(part: Part, planned: PlannedSetup, sheet: Sheet): void {
-  const zero = zeroPoint(part, planned)
+function drawZero(planned: PlannedSetup, sheet: Sheet): void {
+  const zero = zeroPoint(planned)
   const r = 7 / sheet.scale
   sheet.circle(zero.x, zero.y, r, { fill: 'sheet', stroke: 'ink', width: 2 })
   sheet.line(zero.x - 1.7 * r, zero.y, zero.x + 1.7 * r, zero.y, { stroke: 'ink', width: 1.6 })

@@ -1,6 +1,6 @@
 import { AXES, type Axis, type Point, point, withAxis } from '../geometry'
 import { axisOf, type Box, type Feature, insideOf, type Part, removedBox, signOf } from '../part'
-import { envelope, type PartState } from '../planning'
+import { blockNow, type PartState } from '../stock'
 
 /**
  * The part as boxes between all planes of its envelope and its steps, slots and pockets: an exact solid
@@ -15,7 +15,7 @@ export interface Cells {
 const SAME = 1e-6
 
 export function cellsOf(part: Part, state: PartState, features: readonly Feature[]): Cells {
-  const box = envelope(part, state)
+  const box = blockNow(part, state)
   const removed = features.flatMap((feature) => removedBoxes(part, state, feature))
   const planes = (axis: Axis): number[] => {
     const all = [
@@ -51,7 +51,7 @@ export function cellsOf(part: Part, state: PartState, features: readonly Feature
 
 /** Removed boxes; those that open at a face with stock on it reach out through the stock. */
 function removedBoxes(part: Part, state: PartState, feature: Feature): readonly Box[] {
-  const now = envelope(part, state)
+  const now = blockNow(part, state)
   if (feature.kind === 'boss') {
     // All round the boss the face is cut down to its foot; the boss itself is drawn over it.
     const axis = axisOf(feature.on)

@@ -21,12 +21,12 @@ import {
   signOf,
   sizeAlong,
 } from '../part'
-import { type PartState, stateAsBought } from '../planning'
+import { type PartState, stateAsBought } from '../stock'
 import { parseThread, tappingDrillMm } from '../standards'
 import { printLength } from '../units'
 import { cellsOf, type Cells } from './cells'
 import { isometric } from './isometric'
-import { dimension, type Mark, type Scene, Sheet, type Tone } from './scene'
+import { dimension, type Mark, type Scene, Sheet, type Tone } from '../scene'
 
 export interface DrawingOptions {
   readonly width: number

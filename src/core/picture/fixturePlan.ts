@@ -1,6 +1,6 @@
 import { type Fixture } from '../fixtures'
 import { type LengthUnit, printLength } from '../units'
-import { dimension, type Scene, Sheet } from './scene'
+import { dimension, type Scene, Sheet } from '../scene'
 
 const MARGIN_MM = 18
 const ARM_HALF_MM = 8

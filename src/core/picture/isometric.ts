@@ -12,9 +12,10 @@ import {
   sideAlong,
   type Side,
 } from '../part'
-import { isRaw, levelNow, type PartState, setupAxes } from '../planning'
+import { setupAxes } from '../holding'
+import { isRaw, levelNow, type PartState } from '../stock'
 import { type Cells, cellsOf, seenFrom } from './cells'
-import { type Scene, Sheet, type Tone } from './scene'
+import { type Scene, Sheet, type Tone } from '../scene'
 
 export interface IsometricOptions {
   readonly width: number
@@ -39,7 +40,7 @@ const COS30 = Math.cos(Math.PI / 6)
 
 /** A true small picture of the part as it stands: raw faces stippled, cut faces plain, what is cut here tinted. */
 export function isometric(part: Part, state: PartState, options: IsometricOptions): Scene {
-  const axes = setupAxes(options)
+  const axes = setupAxes(options.up, options.toJaw)
   const cells = cellsOf(
     part,
     state,

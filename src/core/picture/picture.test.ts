@@ -3,14 +3,15 @@ import { describe, expect, it } from 'vitest'
 import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
 import { findingsOf } from '../findings'
 import { type Feature, type Part } from '../part'
-import { stateAsBought, statesOf } from '../planning'
-import { analyse } from '../prediction'
+import { statesOf, zeroPoint } from '../planning'
+import { stateAsBought } from '../stock'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { setupSheet } from '../sheet'
 import { ORIENTATIONS } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
-import { zeroPoint } from '../prediction'
-import { drawing, elevation, isometric, plan, type Scene } from '.'
+import { type Scene } from '../scene'
+import { drawing, elevation, isometric, plan } from '.'
 
 /** Every number finite, everything inside its sheet. */
 function sound(scene: Scene, slack = 30): void {
@@ -28,7 +29,7 @@ function sound(scene: Scene, slack = 30): void {
 }
 
 const planned = (part: Part, plan_: ReturnType<typeof way>) =>
-  analyse(STANDARD_WORKSHOP, part, plan_).model.planned
+  predictionOf(STANDARD_WORKSHOP, part, plan_).plan.setups
 
 describe('isometric', () => {
   it('is sound in all 24 orientations, before and after every setup', () => {
@@ -166,8 +167,8 @@ describe('bench', () => {
       [PIER_PLATE, PIER_PLATE_WAY],
     ] as const) {
       for (const p of planned(part, plan_)) {
-        sound(elevation(part, p, { width: 360, height: 260 }), 60)
-        sound(plan(part, p, { width: 360, height: 260 }), 60)
+        sound(elevation(p, { width: 360, height: 260 }), 60)
+        sound(plan(p, { width: 360, height: 260 }), 60)
       }
     }
   })
@@ -175,7 +176,7 @@ describe('bench', () => {
   it('marks every contact, red on a raw face', () => {
     const [first] = planned(plainBlock(), way(setup('s', 'top', 'back', ['top'])))
     if (!first) throw new Error('setup')
-    const scene = plan(plainBlock(), first, { width: 360, height: 260 })
+    const scene = plan(first, { width: 360, height: 260 })
     for (const contact of first.contacts)
       expect(
         scene.marks.some((m) => m.ref === contact.id && m.kind === 'path' && m.fill === 'red'),
@@ -194,22 +195,16 @@ describe('bench', () => {
     })
     const [p] = planned(plainBlock(), way(both))
     if (!p) throw new Error('setup')
-    const zero = zeroPoint(plainBlock(), p)
+    const zero = zeroPoint(p)
     expect([zero.x, zero.y]).toEqual([expect.closeTo(0, 9), 0])
-    expect(zero.z).toBeCloseTo(p.layout.high.z, 9)
+    expect(zero.z).toBeCloseTo(p.standing.high.z, 9)
   })
 })
 
 describe('setup sheet', () => {
   it('has a page for each setup, chains for what is critical, and the cautions', () => {
-    const analysis = analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A)
-    const sheet = setupSheet(
-      STANDARD_WORKSHOP,
-      WORM_BLOCK,
-      WORM_BLOCK_WAY_A,
-      analysis,
-      findingsOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A, analysis),
-    )
+    const analysis = predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A)
+    const sheet = setupSheet(analysis, findingsOf(analysis))
     expect(sheet.pages).toHaveLength(6)
     expect(sheet.cover.chains.map((c) => c.title)).toEqual([
       'Bore to base',

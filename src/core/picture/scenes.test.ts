@@ -5,13 +5,14 @@ import { DEMO_FIXTURES, NEST_PLATE, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY
 import { type Fixture } from '../fixtures'
 import { sanityPlace } from '../offsets'
 import { type Part } from '../part'
-import { analyse } from '../prediction'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { ORIENTATIONS } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
-import { drawing, elevation, fixturePlan, isometric, plan, type Scene } from '.'
+import { type Scene } from '../scene'
+import { drawing, elevation, fixturePlan, isometric, plan } from '.'
 
 const planOf = (part: Part, ...args: Parameters<typeof way>) =>
-  analyse(STANDARD_WORKSHOP, part, way(...args)).model.planned
+  predictionOf(STANDARD_WORKSHOP, part, way(...args)).plan.setups
 
 /** Every mark has finite coordinates and lies on the sheet, but for so much. */
 function onSheet(scene: Scene, slack: number): void {
@@ -52,8 +53,8 @@ describe('a setup drawn', () => {
           const part = blockOf(size)
           const [planned] = planOf(part, setup('s-1', up, toJaw, [], { ops: [op(up)] }))
           if (!planned) throw new Error('no setup')
-          onSheet(plan(part, planned, { ...sheet, check: sanityPlace(part, planned).inSetup }), 30)
-          onSheet(elevation(part, planned, sheet), 30)
+          onSheet(plan(planned, { ...sheet, check: sanityPlace(planned).inSetup }), 30)
+          onSheet(elevation(planned, sheet), 30)
           onSheet(isometric(part, planned.after, { ...sheet, up, toJaw, tinted: new Set([up]) }), 2)
         },
       ),
@@ -64,18 +65,18 @@ describe('a setup drawn', () => {
     const [planned] = planOf(plainBlock(), setup('s-1', 'top', 'back', ['top']))
     if (!planned) throw new Error('no setup')
     const sheet = { width: 500, height: 300 }
-    const check = sanityPlace(plainBlock(), planned).inSetup
+    const check = sanityPlace(planned).inSetup
     const marks = (scene: Scene): number =>
       scene.marks.filter((m) => m.kind === 'words' && m.text === 'check here').length
-    expect(marks(plan(plainBlock(), planned, { ...sheet, check }))).toBe(1)
-    expect(marks(plan(plainBlock(), planned, sheet))).toBe(0)
+    expect(marks(plan(planned, { ...sheet, check }))).toBe(1)
+    expect(marks(plan(planned, sheet))).toBe(0)
   })
   it('every surface that a contact bears on can be pointed at', () => {
     for (const plan_ of [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B])
-      for (const planned of analyse(STANDARD_WORKSHOP, WORM_BLOCK, plan_).model.planned) {
+      for (const planned of predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, plan_).plan.setups) {
         const sheet = { width: 500, height: 300 }
         const refs = new Set(
-          [plan(WORM_BLOCK, planned, sheet), elevation(WORM_BLOCK, planned, sheet)].flatMap((s) =>
+          [plan(planned, sheet), elevation(planned, sheet)].flatMap((s) =>
             s.marks.map((m) => m.ref),
           ),
         )

@@ -1,21 +1,4 @@
-export { type ContactRole, type FootingContact, contactPlane, footingContacts } from './footing'
-export {
-  type ViseLayout,
-  byId,
-  lengthAlong,
-  setupAxes,
-  sideTowards,
-  toSetup,
-  viseLayout,
-} from './layout'
+export { type Plan, type PlannedSetup, planWay } from './plan'
 export { isSideCut, processOf, upSidesFor } from './process'
-export {
-  type PartState,
-  afterOp,
-  envelope,
-  hasMetal,
-  isRaw,
-  levelNow,
-  stateAsBought,
-  statesOf,
-} from './state'
+export { statesOf } from './states'
+export { surfacePoint, touchedPoint, zeroPoint } from './zero'

@@ -12,7 +12,7 @@ import {
   turnDirection,
 } from '../geometry'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
-import { SIDES } from '../part'
+import { partSurfaces, SIDES } from '../part'
 import { normalOf, type Part } from '../part'
 import {
   changeOp,
@@ -23,33 +23,38 @@ import {
   removeSetup,
   resetContact,
   roughBefore,
+  type Setup,
   tickCut,
   turnWords,
 } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
-import {
-  envelope,
-  footingContacts,
-  hasMetal,
-  setupAxes,
-  stateAsBought,
-  statesOf,
-  toSetup,
-  upSidesFor,
-  viseLayout,
-} from '.'
+import { statesOf, upSidesFor } from '.'
+import { locatorsOf, setupAxes, standIn, toSetup, type Work } from '../holding'
+import { blockNow, hasMetal, stateAsBought } from '../stock'
 
 const part = plainBlock()
 const bought = stateAsBought(part)
-const layoutOf = (s: ReturnType<typeof setup>, state = bought, p: Part = part) =>
-  viseLayout(STANDARD_WORKSHOP, p, s, state)
+const workOf = (s: Setup, state = bought, p: Part = part): Work => ({
+  workshop: STANDARD_WORKSHOP,
+  machine: STANDARD_WORKSHOP.machines[0] as Work['machine'],
+  part: p,
+  surfaces: partSurfaces(p),
+  before: state,
+  up: s.up,
+  guide: s.toJaw,
+  lead: s.footing.lead,
+})
+const layoutOf = (s: Setup, state = bought, p: Part = part) =>
+  standIn(s.holding, workOf(s, state, p))
+const contactsOf = (s: Setup, state = bought, p: Part = part) =>
+  locatorsOf(workOf(s, state, p), layoutOf(s, state, p), s.footing.edits)
 
 describe('orientations', () => {
   it('there are 24, each a proper turn: right-handed and at right angles', () => {
     expect(ORIENTATIONS).toHaveLength(24)
     for (const o of ORIENTATIONS) {
-      const [x, y, z] = setupAxes(o)
+      const [x, y, z] = setupAxes(o.up, o.toJaw)
       expect([dot(x, y), dot(y, z), dot(z, x)].map(Math.abs)).toEqual([0, 0, 0])
       expect(dot(cross(x, y), z)).toBeCloseTo(1, 12)
     }
@@ -65,26 +70,26 @@ describe('orientations', () => {
           fc.double({ min: -99, max: 99, noNaN: true }),
         ),
         (o, [x, y, z]) => {
-          const layout = layoutOf(setup('s', o.up, o.toJaw, []))
+          const standing = layoutOf(setup('s', o.up, o.toJaw, []))
           const back = applyMotion(
-            layout.partFromSetup,
-            applyMotion(layout.setupFromPart, point(x, y, z)),
+            standing.partFromSetup,
+            applyMotion(standing.setupFromPart, point(x, y, z)),
           )
           expect([back.x, back.y, back.z].map((v) => Number(v.toFixed(9)) + 0)).toEqual(
             [x, y, z].map((v) => Number(v.toFixed(9)) + 0),
           )
           const six: Six = [0.001, -0.002, 0.003, x / 100, y / 100, z / 100]
-          const there = adjoint(layout.setupFromPart, six)
+          const there = adjoint(standing.setupFromPart, six)
           const p = point<'part'>(10, 20, 30)
           const [moved, carried] = [
-            turnDirection(layout.setupFromPart, displacementAt(six, p)),
-            displacementAt(there, applyMotion(layout.setupFromPart, p)),
+            turnDirection(standing.setupFromPart, displacementAt(six, p)),
+            displacementAt(there, applyMotion(standing.setupFromPart, p)),
           ]
           expect(
             Math.hypot(moved.x - carried.x, moved.y - carried.y, moved.z - carried.z),
           ).toBeLessThan(1e-9)
-          const twice = invertMotion(invertMotion(layout.setupFromPart))
-          const [again, once] = [twice, layout.setupFromPart].map((m) => applyMotion(m, p))
+          const twice = invertMotion(invertMotion(standing.setupFromPart))
+          const [again, once] = [twice, standing.setupFromPart].map((m) => applyMotion(m, p))
           expect(again?.x).toBeCloseTo(once?.x ?? NaN, 9)
           expect(again?.y).toBeCloseTo(once?.y ?? NaN, 9)
           expect(again?.z).toBeCloseTo(once?.z ?? NaN, 9)
@@ -113,34 +118,34 @@ describe('orientations', () => {
 describe('layout in the vise', () => {
   it('stands on the parallels, against the jaw, middle to middle, stock and all', () => {
     for (const o of ORIENTATIONS) {
-      const layout = layoutOf(setup('s', o.up, o.toJaw, []))
-      expect(layout.low.z).toBeCloseTo(12, 9)
-      expect(layout.high.y).toBeCloseTo(0, 9)
-      expect(layout.low.x + layout.high.x).toBeCloseTo(0, 9)
-      expect(layout.gripMm).toBe(28)
+      const standing = layoutOf(setup('s', o.up, o.toJaw, []))
+      expect(standing.low.z).toBeCloseTo(12, 9)
+      expect(standing.high.y).toBeCloseTo(0, 9)
+      expect(standing.low.x + standing.high.x).toBeCloseTo(0, 9)
       // By hand: the block 100 × 60 × 40 with the stock of newPart on both sides, 28 of it in the jaws.
       const along = { left: 'x', right: 'x', front: 'y', back: 'y', bottom: 'z', top: 'z' } as const
       const height = part.size[along[o.up]].mm
       const stock = SIDES.filter((side) => along[side] === along[o.up])
         .map((side) => part.faces[side].stock.mm)
         .reduce((a, b) => a + b, 0)
-      expect(layout.aboveMm).toBeCloseTo(height + stock - 28, 9)
+      const above = Number((height + stock - 28).toFixed(3))
+      expect(standing.words.lines).toContain(`Gripped 28 mm, ${above} mm above the jaws.`)
     }
   })
 
   it('the stop stands at its end', () => {
-    const layout = layoutOf(
+    const standing = layoutOf(
       setup('s', 'top', 'back', [], {
         holding: { kind: 'vise', vise: 'vise-125', parallels: 'p-12', stop: 'right', shift: mm(5) },
       }),
     )
-    expect(layout.stopX).toBeCloseTo(layout.high.x, 12)
-    expect(layout.low.x + layout.high.x).toBeCloseTo(10, 9)
-    expect(layout.faceAt).toEqual({
+    expect(standing.stopX).toBeCloseTo(standing.high.x, 12)
+    expect(standing.low.x + standing.high.x).toBeCloseTo(10, 9)
+    expect(standing.faceAt).toEqual({
       up: 'top',
       down: 'bottom',
-      jaw: 'back',
-      moving: 'front',
+      guide: 'back',
+      away: 'front',
       right: 'right',
       left: 'left',
     })
@@ -152,7 +157,7 @@ describe('footing', () => {
     for (const o of ORIENTATIONS) {
       for (const lead of ['rest', 'jaw'] as const) {
         const s = setup('s', o.up, o.toJaw, [], { footing: { lead, edits: [] } })
-        const contacts = footingContacts(part, s, layoutOf(s), bought)
+        const contacts = contactsOf(s)
         const count = (role: string): number => contacts.filter((c) => c.role === role).length
         expect([count('rest'), count('guide'), count('stop')]).toEqual(
           lead === 'rest' ? [3, 2, 1] : [2, 3, 1],
@@ -168,9 +173,9 @@ describe('footing', () => {
   it('every derived contact lies on the face that it bears on', () => {
     for (const o of ORIENTATIONS) {
       const s = setup('s', o.up, o.toJaw, [])
-      for (const c of footingContacts(part, s, layoutOf(s), bought)) {
+      for (const c of contactsOf(s)) {
         const n = normalOf(c.surface as (typeof SIDES)[number])
-        const box = envelope(part, bought)
+        const box = blockNow(part, bought)
         const level = dot(n, c.at)
         expect(level).toBeCloseTo(Math.max(dot(n, box.low), dot(n, box.high)), 6)
         expect(toSetup(layoutOf(s), c.at)).toEqual(c.inSetup)
@@ -197,9 +202,7 @@ describe('footing', () => {
     const state = statesOf(slotted, plan)[1]
     const s = plan.setups[1]
     if (!state || !s) throw new Error('plan')
-    const rest3 = footingContacts(slotted, s, layoutOf(s, state, slotted), state).find(
-      (c) => c.id === 'rest3',
-    )
+    const rest3 = contactsOf(s, state, slotted).find((c) => c.id === 'rest3')
     expect(rest3?.bears).toBe(true)
     expect(Math.abs((rest3?.at.x ?? 50) - 50)).toBeGreaterThan(10)
   })
@@ -215,7 +218,7 @@ describe('footing', () => {
         ],
       },
     })
-    const contacts = footingContacts(part, s, layoutOf(s), bought)
+    const contacts = contactsOf(s)
     expect(contacts.find((c) => c.id === 'rest1')?.at).toMatchObject({ x: 33, y: 44 })
     expect(contacts.some((c) => c.id === 'guide2')).toBe(false)
     expect(contacts.find((c) => c.id === 'extra1')).toMatchObject({

@@ -4,28 +4,22 @@ import {
   middleOf,
   normalOf,
   type Part,
-  partSurfaces,
   planeOf,
   type Side,
   SIDES,
   sizeAlong,
 } from '../part'
-import { footingContacts, type PartState, setupAxes, statesOf, viseLayout } from '../planning'
+import { type Plan, type PlannedSetup, zeroPoint } from '../planning'
+import { WAVINESS } from '../stock'
 import { type Column, type StackCut, type StackModel, type StackSetup } from '../variation'
-import { type Way } from '../way'
-import { type Workshop } from '../workshop'
 import { stackContact } from './contacts'
-import { type FormTilt, type ModelMaking, type SetupMaking, WAVINESS } from './context'
+import { type FormTilt, type ModelMaking, type SetupMaking } from './making'
 import { cuts } from './cuts'
 import { pickups, swingOf, zeroPlaces } from './pickups'
-import { type PlannedSetup } from './planned'
 import { SourceBook } from './sources'
-import { zeroPoint } from './zero'
 
 export interface Model {
   readonly stack: StackModel
-  readonly planned: readonly PlannedSetup[]
-  readonly states: readonly PartState[]
   /** The source of a hole's diameter, by its surface. */
   readonly sizeSource: ReadonlyMap<string, number>
   /** Surfaces whose size follows the tool and is not aimed at the middle of its limits. */
@@ -36,13 +30,9 @@ export interface Model {
   readonly formTilts: ReadonlyMap<string, readonly FormTilt[]>
 }
 
-/** Turns part, way and workshop into the sources, contacts, pickups and cuts of the propagation. */
-export function buildModel(workshop: Workshop, part: Part, way: Way): Model {
-  const states = statesOf(part, way)
+/** Turns a plan into the sources, contacts, pickups and cuts of the propagation. */
+export function buildModel({ part, setups: planned }: Plan): Model {
   const making: ModelMaking = {
-    workshop,
-    part,
-    surfaces: partSurfaces(part),
     book: new SourceBook(),
     sizeSource: new Map(),
     unaimed: new Set(),
@@ -50,48 +40,34 @@ export function buildModel(workshop: Workshop, part: Part, way: Way): Model {
     formMm: new Map(),
     formTilts: new Map(),
   }
-  const stock = SIDES.map((side) => stockSurface(making, side))
-  const planned: PlannedSetup[] = []
-  const setups = way.setups.map((setup, i): StackSetup => {
-    const before = states[i] as PartState
-    const layout = viseLayout(workshop, part, setup, before)
-    const contacts = footingContacts(part, setup, layout, before)
-    const standing = { setup, before, after: states[i + 1] as PartState, layout, contacts }
-    planned.push(standing)
-    return stackSetup(
-      {
-        ...making,
-        index: i,
-        setup,
-        layout,
-        before,
-        axes: setupAxes(setup),
-        found: zeroPlaces({ ...making, setup, layout, before }),
-      },
-      standing,
-    )
-  })
+  const stock = SIDES.map((side) => stockSurface(making, part, side))
+  const setups = planned.map((setup) => stackSetup(making, setup))
+  const { book, formSource, formTilts, sizeSource, unaimed } = making
   return {
     stack: {
-      sources: making.book.list,
+      sources: book.list,
       stock,
       setups,
       halfSizeMm: halfDiagonal(part),
       centre: middleOf(part),
     },
-    planned,
-    states,
-    sizeSource: making.sizeSource,
-    unaimed: making.unaimed,
-    formSource: making.formSource,
-    formTilts: making.formTilts,
+    sizeSource,
+    unaimed,
+    formSource,
+    formTilts,
   }
 }
 
-function stackSetup(making: SetupMaking, standing: PlannedSetup): StackSetup {
-  const zero = applyMotion(making.layout.partFromSetup, zeroPoint(making.part, standing))
+function stackSetup(model: ModelMaking, planned: PlannedSetup): StackSetup {
+  const making: SetupMaking = {
+    ...model,
+    ...planned,
+    axes: planned.standing.setupFromPart.rows,
+    found: zeroPlaces(planned),
+  }
+  const zero = applyMotion(planned.standing.partFromSetup, zeroPoint(planned))
   return {
-    contacts: standing.contacts.map((contact) => stackContact(making, contact)),
+    contacts: planned.contacts.map((contact) => stackContact(making, contact)),
     swing: swingOf(making),
     pickups: pickups(making, zero),
     cuts: cuts(making),
@@ -105,12 +81,12 @@ const LEANS = 0.2
  * A face as bought. Its stated spread is all of its wandering: off its place, leaning both ways and
  * uneven, which together reach it at a corner. It leans by one angle, that of its longer way.
  */
-function stockSurface({ book, formSource, part }: ModelMaking, side: Side): StackCut {
+function stockSurface({ book, formSource }: ModelMaking, part: Part, side: Side): StackCut {
   const { bought, spread, name } = part.faces[side]
   const link = `stock ${side}`
-  const label = `${name}, as ${bought === 'cut' ? 'bought' : bought}`
+  const cause = `${name}, as ${bought === 'cut' ? 'bought' : bought}`
   const make = (plusMinus: number) => () => ({
-    label,
+    cause,
     link,
     plusMinus,
     remedy: 'Cut that face before it locates anything, or touch both sides and halve.',
@@ -122,7 +98,7 @@ function stockSurface({ book, formSource, part }: ModelMaking, side: Side): Stac
   const lean = (LEANS * spread.mm) / Math.max(...halves)
   const offset = spread.mm * (1 - WAVINESS) - lean * halves.reduce((a, b) => a + b, 0)
   const columns: Column[] = [
-    { source: book.index(`${link} offset`, make(offset)), six: translation(normal) },
+    { source: book.index(`${link}, offset`, make(offset)), six: translation(normal) },
   ]
   for (const axis of planeOf(side)) {
     const direction = point<'part'>(
@@ -131,13 +107,13 @@ function stockSurface({ book, formSource, part }: ModelMaking, side: Side): Stac
       axis === 'z' ? 1 : 0,
     )
     columns.push({
-      source: book.index(`${link} lean ${axis}`, make(lean)),
+      source: book.index(`${link}, lean ${axis}`, make(lean)),
       six: rotationAbout(at, direction),
     })
   }
   formSource.set(
     side,
-    book.index(`${link} form`, () => ({
+    book.index(`${link}, form`, () => ({
       ...make(spread.mm * WAVINESS)(),
       distribution: 'one-sided',
     })),

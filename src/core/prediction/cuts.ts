@@ -1,6 +1,8 @@
 import {
   add,
   addSix,
+  AXES,
+  type Axis,
   cross,
   dot,
   norm,
@@ -18,7 +20,7 @@ import { cantileverDeflection, expansionOf } from '../standards'
 import { type Column, type Distribution, type StackCut } from '../variation'
 import { type Op } from '../way'
 import { type Process } from '../workshop'
-import { type FormTilt, type SetupMaking } from './context'
+import { type FormTilt, type SetupMaking } from './making'
 
 /** The surfaces that a setup cuts, each with what machine and cutter add to it. */
 export function cuts(making: SetupMaking): readonly StackCut[] {
@@ -73,17 +75,17 @@ type OwnError = (
   id: string,
   plusMinus: number,
   six: Six,
-  more?: { distribution?: Distribution; offset?: number; label?: string; remedy?: string },
+  more?: { distribution?: Distribution; offset?: number; cause?: string; remedy?: string },
 ) => Column
 
 function ownError(making: SetupMaking, op: Op, surface: Surface): OwnError {
-  const { book, index, part, setup } = making
+  const { book, part, setup } = making
   const process = processOf(part, setup, op)
   return (id, plusMinus, six, more = {}) => ({
-    source: book.index(`${index} ${surface.id} ${id}`, () => ({
-      label: `machine and cutter, ${refLabel(part, op.feature)}`,
-      link: `${index} cut ${op.feature}`,
-      setup: index,
+    source: book.index(`at ${setup.id}, ${surface.id} ${id}`, () => ({
+      cause: `machine and cutter, ${refLabel(part, op.feature)}`,
+      link: `at ${setup.id}, cut ${op.feature}`,
+      setup: setup.id,
       plusMinus,
       remedy: REMEDY[process],
       lights: [op.feature],
@@ -129,13 +131,13 @@ function noteForm(
     surface.id,
     own('form', form, NOTHING, {
       distribution: 'one-sided',
-      label: `form of ${refLabel(part, surface.id)}`,
+      cause: `form of ${refLabel(part, surface.id)}`,
     }).source,
   )
   const tilt = (edge: Point<'part'>, beside: Point<'part'>, name: string): FormTilt => ({
     about: scale(beside, 1 / norm(beside)),
     source: own(`form tilt ${name}`, form / norm(edge), NOTHING, {
-      label: `form of ${refLabel(part, surface.id)} under what is laid on it`,
+      cause: `form of ${refLabel(part, surface.id)} under what is laid on it`,
     }).source,
   })
   formTilts.set(surface.id, [tilt(a, b, '1'), tilt(b, a, '2')])
@@ -148,9 +150,9 @@ function edgesOf({
   return [subtract(b, a), subtract(d, a)]
 }
 
-function placeError({ layout, part, setup, workshop }: SetupMaking, op: Op): number {
+function placeError({ machine, part, setup, workshop }: SetupMaking, op: Op): number {
   const can = workshop.capabilities[processOf(part, setup, op)]
-  return Math.hypot(can.positionMm, layout.machine.repeatMm)
+  return Math.hypot(can.positionMm, machine.repeatMm)
 }
 
 const leanOf = ({ part, setup, workshop }: SetupMaking, op: Op): number =>
@@ -161,14 +163,14 @@ function axisColumns(
   surface: Surface & { kind: 'axis' },
   own: OwnError,
 ): readonly Column[] {
-  const { axes, layout, setup } = making
+  const { axes, machine, setup } = making
   const [x, y, z] = axes
   const op = setup.ops.findLast((o) => o.feature === surface.owner) as Op
   const mouth = dot(surface.from, z) > dot(surface.to, z) ? surface.from : surface.to
-  const tram = (name: string, axis: Point<'part'>): Column =>
-    machineColumn(making, `tram ${name}`, rotationAbout(mouth, axis), {
-      label: 'spindle out of square',
-      plusMinus: layout.machine.tramPer100 / 100,
+  const tram = (name: Axis, axis: Point<'part'>): Column =>
+    machineColumn(making, 'tram', name, rotationAbout(mouth, axis), {
+      cause: 'spindle out of square',
+      plusMinus: machine.tramPer100 / 100,
       remedy: 'Tram the spindle.',
     })
   const [place, lean] = [placeError(making, op), leanOf(making, op)]
@@ -189,15 +191,15 @@ function flatColumns(
   surface: Surface & { kind: 'plane' },
   own: OwnError,
 ): readonly Column[] {
-  const { axes, book, index, layout, part, setup } = making
+  const { axes, book, machine, part, setup } = making
   const [x, y, z] = axes
   const toolLength = book.index(
-    `${index} tool length ${op.cutter ?? processOf(part, setup, op)}`,
+    `at ${setup.id}, tool length ${op.cutter ?? processOf(part, setup, op)}`,
     () => ({
-      label: 'tool length',
-      link: `${index} tool length`,
-      setup: index,
-      plusMinus: layout.machine.toolLengthMm,
+      cause: 'tool length',
+      link: `at ${setup.id}, tool length`,
+      setup: setup.id,
+      plusMinus: machine.toolLengthMm,
       remedy: 'Touch the tool off on the part itself.',
       lights: setup.ops.map((o) => o.feature),
     }),
@@ -257,22 +259,22 @@ function deflection(
   return [
     own('deflection', gives, translation(surface.normal), {
       distribution: 'one-sided',
-      label: `end mill ${diameter} gives way over ${Math.round(reach)} mm of reach`,
+      cause: `end mill ${diameter} gives way over ${Math.round(reach)} mm of reach`,
       remedy: 'Take a shorter or thicker cutter, or pass again at the same setting.',
     }),
   ]
 }
 
 function machineColumn(
-  { book, layout }: SetupMaking,
-  id: string,
+  { book, machine }: SetupMaking,
+  what: string,
+  axis: Axis | undefined,
   six: Six,
-  about: { label: string; plusMinus: number; remedy: string },
+  about: { cause: string; plusMinus: number; remedy: string },
 ): Column {
-  const { machine } = layout
   return {
-    source: book.index(`${machine.id} ${id}`, () => ({
-      link: `${machine.id} ${id.split(' ')[0] ?? id}`,
+    source: book.index(`machine ${machine.id}, ${what} ${axis ?? ''}`, () => ({
+      link: `machine ${machine.id}, ${what}`,
       gear: machine.name,
       lights: [],
       ...about,
@@ -287,58 +289,47 @@ const backOf = ({ axes, found }: SetupMaking, at: Point<'part'>): number =>
 
 /** Y travel leans towards X: what lies further back than where X was found comes out to one side. */
 const skewColumn = (making: SetupMaking, six: Six): Column =>
-  machineColumn(making, 'skew', six, {
-    label: 'travel Y out of square to X',
-    plusMinus: making.layout.machine.squarePer100 / 100,
+  machineColumn(making, 'skew', undefined, six, {
+    cause: 'travel Y out of square to X',
+    plusMinus: making.machine.squarePer100 / 100,
     remedy: 'Find zero near what is cut, or have the machine squared.',
   })
 
 /** Z travel leans: what is cut at another height than zero was found at comes out to one side. */
 function zSquareColumns(making: SetupMaking, at: Point<'part'>): readonly Column[] {
-  const { axes, found, layout } = making
-  if (layout.machine.zSquarePer100 === 0) return []
+  const { axes, found, machine } = making
+  if (machine.zSquarePer100 === 0) return []
   return ([0, 1] as const).map((k) => {
     const over = dot(subtract(at, found[k]), axes[2])
-    return machineColumn(
-      making,
-      `column ${k === 0 ? 'x' : 'y'}`,
-      translation(scale(axes[k], over)),
-      {
-        label: 'travel Z out of square to the table',
-        plusMinus: layout.machine.zSquarePer100 / 100,
-        remedy: 'Find zero at the height of what is cut, or have the column squared.',
-      },
-    )
+    return machineColumn(making, 'column', k === 0 ? 'x' : 'y', translation(scale(axes[k], over)), {
+      cause: 'travel Z out of square to the table',
+      plusMinus: machine.zSquarePer100 / 100,
+      remedy: 'Find zero at the height of what is cut, or have the column squared.',
+    })
   })
 }
 
 /** Scales and screws that run long, and work that is not at 20 °C: both grow with the way from where zero was found. */
 function scaleColumns(making: SetupMaking, at: Point<'part'>): readonly Column[] {
-  const { axes, book, found, layout, part, workshop } = making
-  const { machine } = layout
+  const { axes, book, found, machine, part, workshop } = making
   const columns: Column[] = []
   const ways = axes.map((axis, k) => dot(subtract(at, found[k] as Point<'part'>), axis))
   if (machine.scalePer100 > 0)
     axes.forEach((axis, k) => {
       if (ways[k] === 0) return
       columns.push(
-        machineColumn(
-          making,
-          `scale ${'xyz'.charAt(k)}`,
-          translation(scale(axis, ways[k] as number)),
-          {
-            label: 'scale or screw of the machine',
-            plusMinus: machine.scalePer100 / 100,
-            remedy: 'Check the travel against a gauge block or a known distance.',
-          },
-        ),
+        machineColumn(making, 'scale', AXES[k], translation(scale(axis, ways[k] as number)), {
+          cause: 'scale or screw of the machine',
+          plusMinus: machine.scalePer100 / 100,
+          remedy: 'Check the travel against a gauge block or a known distance.',
+        }),
       )
     })
   const { temperatureK, thermal } = workshop.conditions
   if (thermal.counted && temperatureK > 0)
     columns.push({
       source: book.index('temperature', () => ({
-        label: 'work not at 20 °C',
+        cause: 'work not at 20 °C',
         link: 'temperature',
         gear: 'shop',
         plusMinus: temperatureK * expansionOf(part.material),

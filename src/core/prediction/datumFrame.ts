@@ -23,7 +23,7 @@ import {
   type Reading,
   type Step,
 } from '../variation'
-import { type FormTilt } from './context'
+import { type FormTilt } from './making'
 import { seenMotions, unitMotions, without } from './motions'
 import { NOTHING, ownRow, sumOf } from './readings'
 

@@ -14,9 +14,9 @@ import {
 import { type Reading, type Step } from '../variation'
 import { type Setup, type Way } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
-import { mm, plainBlock, setup, topHole, way } from '../../../tests/support/documents'
+import { mm, plainBlock, setup, topHole, way, viseOf } from '../../../tests/support/documents'
 import { DatumFrame } from './datumFrame'
-import { analyse } from '.'
+import { predictionOf } from '../../../tests/support/predictionOf'
 
 const p = (x: number, y: number, z: number): Point<'part'> => point(x, y, z)
 const box = newPart('Block', { x: mm(100), y: mm(60), z: mm(40) })
@@ -197,7 +197,7 @@ describe('what must not matter', () => {
     setup('s-5', 'top', 'back', ['two']),
   )
   const figures = (of: Part, by: Way) =>
-    analyse(STANDARD_WORKSHOP, of, by).requirements.map((r) => ({
+    predictionOf(STANDARD_WORKSHOP, of, by).requirements.map((r) => ({
       id: r.requirement.id,
       likely: r.outcome?.likely.predicted ?? NaN,
       worst: r.outcome?.worst.predicted ?? NaN,
@@ -228,7 +228,7 @@ describe('what must not matter', () => {
       ...s,
       up: flip(s.up),
       toJaw: flip(s.toJaw),
-      holding: { ...s.holding, stop: flip(s.holding.stop) },
+      holding: { ...viseOf(s), stop: flip(viseOf(s).stop) },
       ops: flip(s.ops),
     }))
     // Upright on an end the setup's own X turns over: its stop stays on the same hand.
@@ -354,7 +354,7 @@ describe('refused, not guessed', () => {
       features: [through, many, step],
       requirements: [requirement],
     }
-    const [found] = analyse(
+    const [found] = predictionOf(
       STANDARD_WORKSHOP,
       part,
       way(setup('s-1', 'top', 'back', ['top', 'bore', 'many', 'step'])),
@@ -374,7 +374,7 @@ describe('refused, not guessed', () => {
     })
     const base = setup('s-2', 'bottom', 'back', ['bottom'])
     const reason = (w: Way): string | undefined =>
-      analyse(STANDARD_WORKSHOP, part, w).requirements[0]?.reason
+      predictionOf(STANDARD_WORKSHOP, part, w).requirements[0]?.reason
     expect(reason(way(rough, base))).toBe('top is only roughed so far')
     const onNothing = setup('s-1', 'top', 'back', ['top'], {
       zero: {
@@ -404,7 +404,7 @@ describe('refused, not guessed', () => {
       },
     })
     const plan = way(setup('s-1', 'left', 'back', ['left']), loose)
-    const [found] = analyse(STANDARD_WORKSHOP, part, plan).requirements
+    const [found] = predictionOf(STANDARD_WORKSHOP, part, plan).requirements
     expect(found?.outcome?.likely.predicted).toBeGreaterThan(0)
   })
 })

@@ -1,13 +1,10 @@
 export {
-  type Analysis,
+  type Prediction,
   type RequirementAnalysis,
   type Standing,
-  analyse,
+  predictWay,
   wayVerdict,
-} from './analyse'
-export { type Model, buildModel } from './buildModel'
-export { type PlannedSetup } from './planned'
+} from './predictWay'
+export { type WayChain, chainOf } from './chain'
 export { isHeld, slidesAlong } from './held'
 export { measureOf } from './measures'
-export { waviness } from './context'
-export { surfacePoint, touchedPoint, zeroPoint } from './zero'

@@ -4,7 +4,8 @@ import { type Feature, type Part, partIssues, type Requirement, requirementFigur
 import { printRequirement, readLine } from '../say'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { mm, plainBlock, setup, topHole, way } from '../../../tests/support/documents'
-import { analyse, type RequirementAnalysis } from '.'
+import { type RequirementAnalysis } from '.'
+import { predictionOf } from '../../../tests/support/predictionOf'
 
 type Position = Requirement & { kind: 'position' }
 const position = (of: string, datums: string[], more: Partial<Position> = {}): Position => ({
@@ -51,7 +52,8 @@ const block = (...requirements: Requirement[]): Part => ({
   requirements,
 })
 const judged = (...requirements: Requirement[]): RequirementAnalysis =>
-  analyse(STANDARD_WORKSHOP, block(...requirements), PLAN).requirements[0] as RequirementAnalysis
+  predictionOf(STANDARD_WORKSHOP, block(...requirements), PLAN)
+    .requirements[0] as RequirementAnalysis
 const predicted = (...requirements: Requirement[]): number =>
   judged(...requirements).outcome?.likely.predicted ?? NaN
 /** Draws fall otherwise in every measure. */
@@ -93,7 +95,7 @@ describe('datums at most material', () => {
     machines: STANDARD_WORKSHOP.machines.map((m) => ({ ...m, tramPer100: 0 })),
   }
   const figure = (width: number, more: Partial<Position>): number =>
-    analyse(
+    predictionOf(
       upright,
       block(position('two', ['bottom', 'one', 'back'], more), sizeOf('one', width)),
       PLAN,

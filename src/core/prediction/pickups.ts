@@ -1,9 +1,12 @@
-import { add, applyMotion, dot, type Point, point, scale } from '../geometry'
+import { add, applyMotion, dot, type Point, scale } from '../geometry'
 import { axisOf, isSide, middleOf, type Part, refLabel, type Surface } from '../part'
-import { isRaw, levelNow, type PartState, type ViseLayout } from '../planning'
+import { type PlannedSetup } from '../planning'
+import { type Standing } from '../holding'
+import { isRaw, levelNow, type PartState, waviness } from '../stock'
 import { type StackPickup, type StackSwing, type Term } from '../variation'
 import { type Pickup, refsOfPickup, type TurnPickup } from '../way'
-import { type SetupMaking, waviness } from './context'
+import { heldTerm } from './contacts'
+import { type SetupMaking } from './making'
 
 const NAMES = ['x', 'y', 'z'] as const
 type AxisName = (typeof NAMES)[number]
@@ -35,23 +38,23 @@ export function pickups(making: SetupMaking, zero: Point<'part'>): readonly Stac
 
 /** The vise with the part in it is turned until the edge runs true, before zero is found: about the middle of its fixed jaw. */
 export function swingOf(making: SetupMaking): StackSwing | undefined {
-  const { axes, layout, setup } = making
+  const { axes, standing, setup } = making
   const { turn } = setup.zero
   if (turn?.answer !== 'part') return undefined
-  const about = applyMotion(layout.partFromSetup, point<'setup'>(0, 0, layout.low.z))
+  const about = applyMotion(standing.partFromSetup, standing.pivot)
   return { axis: axes[2], about, surface: turn.surface, errors: [turnError(making, turn)] }
 }
 
 function turnError(making: SetupMaking, turn: TurnPickup): Term {
-  const { before, book, index, layout, part, workshop } = making
+  const { before, book, machine, part, setup, workshop } = making
   const instrument = workshop.instruments.find((tool) => tool.id === turn.instrument)
-  const reads = Math.hypot(instrument?.repeatMm ?? 0, layout.machine.repeatMm)
+  const reads = Math.hypot(instrument?.repeatMm ?? 0, machine.repeatMm)
   const raw = isSide(turn.surface) && isRaw(part, before, turn.surface)
   const uneven = raw ? waviness(part, turn.surface) : 0
-  const source = book.index(`${index} zero turn touches`, () => ({
-    label: `angle of ${refLabel(part, turn.surface)} touched twice, ${instrument?.name.toLowerCase() ?? 'instrument'}`,
-    link: `${index} zero turn`,
-    setup: index,
+  const source = book.index(`at ${setup.id}, zero turn touches`, () => ({
+    cause: `angle of ${refLabel(part, turn.surface)} touched twice, ${instrument?.name.toLowerCase() ?? 'instrument'}`,
+    link: `at ${setup.id}, zero turn`,
+    setup: setup.id,
     plusMinus: (Math.hypot(reads, uneven) * Math.SQRT2) / turn.apart.mm,
     remedy: 'Touch further apart, or with a better instrument.',
     lights: [turn.surface],
@@ -59,30 +62,27 @@ function turnError(making: SetupMaking, turn: TurnPickup): Term {
   return { source, coefficient: 1 }
 }
 
-const KEPT = {
-  x: { by: 'stop', light: 'stop1' },
-  y: { by: 'fixed jaw', light: 'jaw' },
-  z: { by: 'parallels', light: 'parallels' },
-} as const
-
 function pickup(
   making: SetupMaking,
   name: AxisName,
   axis: Point<'part'>,
   how: Pickup,
 ): StackPickup {
-  if (how.kind === 'fixture') return { axis, touches: [], errors: [storedError(making, name)] }
-  const { before, book, index, layout, part, workshop } = making
+  if (how.kind === 'fixture') {
+    const { error } = making.standing.stays[name]
+    return { axis, touches: [], errors: error ? [heldTerm(making, error)] : [] }
+  }
+  const { before, book, machine, part, setup, workshop } = making
   const instrument = workshop.instruments.find((tool) => tool.id === how.instrument)
   const refs = refsOfPickup(how)
   const weight = 1 / refs.length
-  const label = `zero in ${name.toUpperCase()}: ${refs.map((ref) => refLabel(part, ref)).join(' and ')} touched, ${instrument?.name.toLowerCase() ?? 'instrument'}`
-  const reads = Math.hypot(instrument?.repeatMm ?? 0, layout.machine.repeatMm)
+  const cause = `zero in ${name.toUpperCase()}: ${refs.map((ref) => refLabel(part, ref)).join(' and ')} touched, ${instrument?.name.toLowerCase() ?? 'instrument'}`
+  const reads = Math.hypot(instrument?.repeatMm ?? 0, machine.repeatMm)
   const term = (id: string, plusMinus: number, remedy: string): Term => ({
-    source: book.index(`${index} zero ${name} ${id}`, () => ({
-      label,
-      link: `${index} zero ${name}`,
-      setup: index,
+    source: book.index(`at ${setup.id}, zero ${name} ${id}`, () => ({
+      cause,
+      link: `at ${setup.id}, zero ${name}`,
+      setup: setup.id,
       plusMinus,
       remedy,
       lights: refs,
@@ -108,38 +108,14 @@ function pickup(
   }
 }
 
-/** The zero of the vise as stored: one error in every setup that uses it, from the stop on the same side. */
-function storedError({ book, layout, setup }: SetupMaking, name: AxisName): Term {
-  const { vise } = layout
-  const where = name === 'x' ? ` ${setup.holding.stop}` : ''
-  const source = book.index(`stored ${name}${where} ${vise.id}`, () => ({
-    label: `zero in ${name.toUpperCase()}: ${KEPT[name].by}, as stored`,
-    link: `stored ${name}${where} ${vise.id}`,
-    gear: vise.name,
-    plusMinus: vise.storedMm,
-    remedy: 'Touch the part itself, or find the zero of the vise anew and store it.',
-    lights: [KEPT[name].light],
-  }))
-  return { source, coefficient: 1 }
-}
-
-type Touching = Pick<SetupMaking, 'part' | 'surfaces' | 'before' | 'layout'>
-
 /** Where each axis of zero is found, in the part's frame: the mean of what is touched; the stop, jaw or parallels where nothing is. */
 export function zeroPlaces(
-  touching: Touching & Pick<SetupMaking, 'setup'>,
+  touching: PlannedSetup,
 ): readonly [Point<'part'>, Point<'part'>, Point<'part'>] {
-  const { layout, setup } = touching
-  const { gripMm, jawSpan, low, high, stopX } = layout
-  const grip = low.z + Math.max(1, gripMm) / 2
-  const kept = {
-    x: point<'setup'>(stopX ?? (low.x + high.x) / 2, low.y / 2, grip),
-    y: point<'setup'>((jawSpan[0] + jawSpan[1]) / 2, 0, grip),
-    z: point<'setup'>((low.x + high.x) / 2, low.y / 2, low.z),
-  }
+  const { standing, setup } = touching
   const place = (name: AxisName): Point<'part'> => {
     const refs = refsOfPickup(setup.zero[name])
-    if (refs.length === 0) return applyMotion(layout.partFromSetup, kept[name])
+    if (refs.length === 0) return applyMotion(standing.partFromSetup, standing.stays[name].place)
     return refs
       .map((ref) => scale(touchPoint(touching, ref), 1 / refs.length))
       .reduce((a, b) => add(a, b))
@@ -148,24 +124,27 @@ export function zeroPlaces(
 }
 
 /** A touch is made in the middle of the face, a little below the top of the work; a bore at its mouth. */
-function touchPoint({ before, layout, part, surfaces }: Touching, ref: string): Point<'part'> {
+function touchPoint(
+  { before, standing, part, surfaces }: PlannedSetup,
+  ref: string,
+): Point<'part'> {
   const surface = surfaces.get(ref)
   if (!surface) return middleOf(part)
-  const [, , up] = layout.setupFromPart.rows
+  const [, , up] = standing.setupFromPart.rows
   if (surface.kind === 'axis')
     return dot(surface.from, up) > dot(surface.to, up) ? surface.from : surface.to
-  return touchOfPlane(part, before, layout, surface, up)
+  return touchOfPlane(part, before, standing, surface, up)
 }
 
 function touchOfPlane(
   part: Part,
   before: PartState,
-  layout: ViseLayout,
+  standing: Standing,
   surface: Surface & { kind: 'plane' },
   up: Point<'part'>,
 ): Point<'part'> {
   const flat = Math.abs(dot(surface.normal, up)) > 0.5
-  const raised = flat ? 0 : (layout.high.z - layout.low.z) / 2 - 5
+  const raised = flat ? 0 : (standing.high.z - standing.low.z) / 2 - 5
   const { id } = surface
   const at = isSide(id) ? { ...surface.at, [axisOf(id)]: levelNow(part, before, id) } : surface.at
   return flat || raised <= 0 ? at : add(at, scale(up, raised))

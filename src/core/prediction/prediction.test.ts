@@ -5,15 +5,16 @@ import { type Feature, type Part, type Requirement } from '../part'
 import { simulate, type Simulation } from '../variation'
 import { type Way } from '../way'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
-import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
-import { type Analysis, analyse, wayVerdict } from '.'
+import { mm, plainBlock, setup, way, viseOf } from '../../../tests/support/documents'
+import { type Prediction, wayVerdict } from '.'
+import { predictionOf } from '../../../tests/support/predictionOf'
 
-const of = (analysis: Analysis, id: string) => {
+const of = (analysis: Prediction, id: string) => {
   const found = analysis.requirements.find((r) => r.requirement.id === id)
   if (!found) throw new Error(id)
   return found
 }
-const likely = (analysis: Analysis, id: string) => {
+const likely = (analysis: Prediction, id: string) => {
   const { outcome } = of(analysis, id)
   if (!outcome) throw new Error(`${id} is not judged`)
   return outcome.likely
@@ -94,8 +95,8 @@ const withBore = (...requirements: Requirement[]): Part => ({
 
 describe('the demo tells its story', () => {
   const [a, b] = [
-    analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
-    analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_B),
+    predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
+    predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_B),
   ]
 
   it('the first way is short in two, the second holds in all', () => {
@@ -112,12 +113,12 @@ describe('the demo tells its story', () => {
       ),
     }
     expect(
-      likely(analyse(STANDARD_WORKSHOP, WORM_BLOCK, mended), 'bore-base').margin,
+      likely(predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, mended), 'bore-base').margin,
     ).toBeGreaterThan(0)
   })
 
   it('is pure: the same documents give the same figures', () => {
-    const again = analyse(
+    const again = predictionOf(
       STANDARD_WORKSHOP,
       structuredClone(WORM_BLOCK),
       structuredClone(WORM_BLOCK_WAY_A),
@@ -128,7 +129,7 @@ describe('the demo tells its story', () => {
   })
 
   it('the three answers agree where they should, for every requirement of every demo way', () => {
-    for (const analysis of [a, b, analyse(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY)]) {
+    for (const analysis of [a, b, predictionOf(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY)]) {
       const judged = analysis.requirements.filter((r) => r.compiled)
       const drawn = drain(
         simulate(
@@ -161,9 +162,9 @@ describe('links of the chain, one at a time', () => {
       vises: exactWorkshop().vises.map((v) => ({ ...v, storedMm: 0.02 })),
     })
     const part = withBore(hold({ kind: 'distance', to: 'back', plus: mm(0.05), minus: mm(-0.05) }))
-    const analysis = analyse(workshop, part, way(setup('s-1', 'top', 'back', ['bore'])))
+    const analysis = predictionOf(workshop, part, way(setup('s-1', 'top', 'back', ['bore'])))
     expect(likely(analysis, 'r').predicted).toBeCloseTo(0.02, 9)
-    expect(of(analysis, 'r').outcome?.links.map((l) => l.link)).toEqual(['stored y vise-125'])
+    expect(of(analysis, 'r').outcome?.links.map((l) => l.link)).toEqual(['vise vise-125, stored y'])
   })
 
   it('touching the face itself replaces the stored zero by the instrument’s error', () => {
@@ -182,14 +183,14 @@ describe('links of the chain, one at a time', () => {
         z: { kind: 'fixture' },
       },
     })
-    expect(likely(analyse(workshop, part, way(touched)), 'r').predicted).toBeCloseTo(0.004, 9)
+    expect(likely(predictionOf(workshop, part, way(touched)), 'r').predicted).toBeCloseTo(0.004, 9)
   })
 
   it('a jaw that leans 0.02 in 100 leans a bore by 0.008 over 40 when it leads', () => {
     const base = exactWorkshop()
     const workshop = { ...base, vises: base.vises.map((v) => ({ ...v, leanPer100: 0.02 })) }
     const part = withBore(hold({ kind: 'parallelism', to: 'back', tolerance: mm(0.02) }))
-    const analysis = analyse(
+    const analysis = predictionOf(
       workshop,
       part,
       way(setup('s-1', 'top', 'back', ['bore'], { footing: { lead: 'jaw', edits: [] } })),
@@ -206,7 +207,7 @@ describe('links of the chain, one at a time', () => {
         hold({ kind: 'distance', of: 'top', to: 'bottom', plus: mm(0.1), minus: mm(-0.1) }),
       ],
     }
-    const analysis = analyse(workshop, part, way(setup('s-1', 'top', 'back', ['top'])))
+    const analysis = predictionOf(workshop, part, way(setup('s-1', 'top', 'back', ['top'])))
     expect(Math.abs(likely(analysis, 'r').offset)).toBeGreaterThan(0.003)
   })
 
@@ -221,7 +222,7 @@ describe('links of the chain, one at a time', () => {
     }
     const part = withBore(hold({ kind: 'size', plus: mm(0.021), minus: mm(0) }))
     expect(
-      likely(analyse(workshop, part, way(setup('s-1', 'top', 'back', ['bore']))), 'r').margin,
+      likely(predictionOf(workshop, part, way(setup('s-1', 'top', 'back', ['bore']))), 'r').margin,
     ).toBeCloseTo(0.0025, 9)
   })
 })
@@ -266,7 +267,7 @@ describe('every kind of requirement', () => {
       features: [bore, second, slot],
       requirements: [{ ...(kinds[i] as Requirement), id: 'r' }],
     }
-    const analysis = analyse(
+    const analysis = predictionOf(
       STANDARD_WORKSHOP,
       part,
       way(
@@ -291,19 +292,21 @@ describe('every kind of requirement', () => {
       features: [bore],
       requirements: [hold({ kind: 'distance', to: 'left', plus: mm(0.1), minus: mm(-0.1) })],
     }
-    expect(of(analyse(STANDARD_WORKSHOP, part, way()), 'r').reason).toBe('not cut yet')
+    expect(of(predictionOf(STANDARD_WORKSHOP, part, way()), 'r').reason).toBe('not cut yet')
     const loose = setup('s-1', 'top', 'back', ['bore'], {
-      holding: { ...setup('x', 'top', 'back', []).holding, stop: 'none' },
+      holding: { ...viseOf(setup('x', 'top', 'back', [])), stop: 'none' },
     })
     expect(
-      of(analyse(STANDARD_WORKSHOP, withBore(...part.requirements), way(loose)), 'r').reason,
+      of(predictionOf(STANDARD_WORKSHOP, withBore(...part.requirements), way(loose)), 'r').reason,
     ).toBe('setup 1 does not hold the part still')
     const parallel = withBore(
       hold({ kind: 'angle', of: 'top', to: 'bottom', plusMinus: { rad: 0.01 } }),
     )
-    expect(of(analyse(STANDARD_WORKSHOP, parallel, way()), 'r').reason).toMatch(/parallel/)
+    expect(of(predictionOf(STANDARD_WORKSHOP, parallel, way()), 'r').reason).toMatch(/parallel/)
     const sizeOfFace = withBore(hold({ kind: 'size', of: 'top', plus: mm(0.1), minus: mm(0) }))
-    expect(of(analyse(STANDARD_WORKSHOP, sizeOfFace, way()), 'r').reason).toMatch(/no diameter/)
+    expect(of(predictionOf(STANDARD_WORKSHOP, sizeOfFace, way()), 'r').reason).toMatch(
+      /no diameter/,
+    )
   })
 
   it('a datum frame takes from B only what A left free: tilting B does not tilt the frame', () => {
@@ -319,7 +322,7 @@ describe('every kind of requirement', () => {
       ),
     }
     part.faces.left.spread = mm(0.1)
-    const analysis = analyse(
+    const analysis = predictionOf(
       base,
       part,
       way(
@@ -338,6 +341,25 @@ describe('every kind of requirement', () => {
   })
 })
 
+describe('names of sources', () => {
+  it('hold the id of their setup, not its place: another setup before it changes none', () => {
+    const way_ = WORM_BLOCK_WAY_A
+    const keysOf = (setups: typeof way_.setups) =>
+      predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, { ...way_, setups }).model.stack.sources.map(
+        ({ cause, key, plusMinus, setup: at }) => ({ key, cause, plusMinus, setup: at }),
+      )
+    const before = keysOf(way_.setups)
+    const [first] = way_.setups
+    if (!first) throw new Error('no setup')
+    const after = new Map(
+      keysOf([{ ...first, id: 's-new', ops: [] }, ...way_.setups]).map((s) => [s.key, s]),
+    )
+    expect(new Set(before.map((s) => s.key)).size).toBe(before.length)
+    for (const source of before) expect(after.get(source.key)).toEqual(source)
+    for (const { key, setup: at } of before) if (at) expect(key).toContain(`at ${at}, `)
+  })
+})
+
 describe('properties', () => {
   it('more of any error never predicts less', () => {
     fc.assert(
@@ -353,8 +375,8 @@ describe('properties', () => {
             })),
           }
           const [now, then] = [
-            analyse(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
-            analyse(worse, WORM_BLOCK, WORM_BLOCK_WAY_A),
+            predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A),
+            predictionOf(worse, WORM_BLOCK, WORM_BLOCK_WAY_A),
           ]
           now.requirements.forEach((r, i) =>
             expect(then.requirements[i]?.outcome?.likely.margin ?? 0).toBeLessThanOrEqual(
@@ -401,12 +423,12 @@ describe('properties', () => {
     const seen = { r: 0, d: 0 }
     for (const a of ids)
       for (const b of ids) {
-        const alone = analyse(STANDARD_WORKSHOP, part, crowded([a], [b]))
+        const alone = predictionOf(STANDARD_WORKSHOP, part, crowded([a], [b]))
         if (alone.stacked.locating.some((held) => held.kind !== 'unique')) continue
         seen.r = Math.max(seen.r, likely(alone, 'r').predicted)
         seen.d = Math.max(seen.d, likely(alone, 'd').predicted)
       }
-    const all = analyse(STANDARD_WORKSHOP, part, crowded([], []))
+    const all = predictionOf(STANDARD_WORKSHOP, part, crowded([], []))
     expect(all.stacked.locating.map((held) => held.kind)).toEqual(['redundant', 'redundant'])
     expect(Math.abs(likely(all, 'r').predicted / seen.r - 1)).toBeLessThan(0.02)
     expect(Math.abs(likely(all, 'd').predicted / seen.d - 1)).toBeLessThan(0.02)

@@ -1,10 +1,10 @@
-import { type Distribution, type Source } from '../variation'
+import { type Distribution, type NamedSource } from '../variation'
 
 /** What a source is when it is first met. */
 export interface NewSource {
-  readonly label: string
+  readonly cause: string
   readonly link: string
-  readonly setup?: number | undefined
+  readonly setup?: string | undefined
   readonly gear?: string | undefined
   readonly plusMinus: number
   readonly distribution?: Distribution
@@ -16,16 +16,16 @@ export interface NewSource {
 
 /** Collects the sources of a model, each once, and gives their indices. */
 export class SourceBook {
-  readonly list: Source[] = []
+  readonly list: NamedSource[] = []
   private readonly indexOf = new Map<string, number>()
 
-  /** Index of the source with this id, made on first use. */
-  index(id: string, make: () => NewSource): number {
-    const known = this.indexOf.get(id)
+  /** Index of the source with this key, made on first use. */
+  index(key: string, make: () => NewSource): number {
+    const known = this.indexOf.get(key)
     if (known !== undefined) return known
     const { distribution = 'normal', offset = 0, setup, gear, ...rest } = make()
-    this.list.push({ id, setup, gear, distribution, offset, ...rest })
-    this.indexOf.set(id, this.list.length - 1)
+    this.list.push({ key, setup, gear, distribution, offset, ...rest })
+    this.indexOf.set(key, this.list.length - 1)
     return this.list.length - 1
   }
 }

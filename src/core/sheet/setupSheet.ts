@@ -1,4 +1,5 @@
-import { type Finding } from '../findings'
+import { type Axis } from '../geometry'
+import { type Finding } from '../finding'
 import {
   isSide,
   type Part,
@@ -8,18 +9,14 @@ import {
   type Side,
 } from '../part'
 import { type OffsetRow, sanityPlace } from '../offsets'
-import { type FootingContact } from '../planning'
-import { elevation, isometric, plan, type Scene } from '../picture'
-import {
-  type Analysis,
-  type PlannedSetup,
-  type RequirementAnalysis,
-  zeroPoint,
-} from '../prediction'
+import { type PlannedSetup, zeroPoint } from '../planning'
+import { type Locator } from '../holding'
+import { elevation, isometric, plan } from '../picture'
+import { type Scene } from '../scene'
+import { type Prediction, type RequirementAnalysis } from '../prediction'
 import { printDegrees, printLength, printSpread } from '../units'
 import { type LinkShare } from '../variation'
-import { type Op, type Pickup, turnWords, type Way } from '../way'
-import { type Workshop } from '../workshop'
+import { type Op, type Setup, setupNumber, turnWords } from '../way'
 
 /** What goes on paper: one cover, then a page for each setup. */
 export interface SetupSheet {
@@ -75,13 +72,11 @@ export const CAUTIONS: readonly string[] = [
 
 /** Gathers the setup sheet of a way; the printed page and the PDF both show this. */
 export function setupSheet(
-  workshop: Workshop,
-  part: Part,
-  way: Way,
-  analysis: Analysis,
+  analysis: Prediction,
   findings: readonly Finding[],
   offsets: readonly OffsetRow[] = [],
 ): SetupSheet {
+  const { part, way } = analysis.plan
   const judged = analysis.requirements
   const critical = judged.filter(
     (r) => r.outcome && (r.requirement.critical || r.standing === 'short'),
@@ -93,15 +88,15 @@ export function setupSheet(
       chains: critical.map((r) => ({
         ...requirementLine(part, r),
         title: r.title,
-        links: chainLinks(part, r),
+        links: chainLinks(part, way.setups, r),
       })),
       requirements: judged.map((r) => requirementLine(part, r)),
       warnings: findings
         .filter((f) => f.severity === 'forbids')
         .map((f) => `${f.setup === undefined ? '' : `Setup ${f.setup + 1}: `}${f.what} ${f.rest}`),
     },
-    pages: analysis.model.planned.map((planned, i) =>
-      page(workshop, part, way, analysis, findings, planned, i, offsets[i]),
+    pages: analysis.plan.setups.map((planned, i) =>
+      page(analysis, findings, planned, i, offsets[i]),
     ),
     cautions: CAUTIONS,
   }
@@ -132,13 +127,17 @@ function requirementLine(
 const isZone = (kind: string): boolean => !['size', 'distance', 'angle', 'profile'].includes(kind)
 
 /** Where a link acts: a setup, a piece of gear, or the stock. */
-export const linkPlace = (link: LinkShare): string =>
-  link.setup === undefined ? (link.gear ?? 'stock') : `setup ${link.setup + 1}`
+export const linkPlace = (setups: readonly Setup[], link: LinkShare): string =>
+  link.setup === undefined ? (link.gear ?? 'stock') : `setup ${setupNumber(setups, link.setup)}`
 
 /** Links under one part in a hundred are told together. */
 const SMALL_SHARE = 0.01
 
-function chainLinks(part: Part, { outcome }: RequirementAnalysis): ChainBlock['links'] {
+function chainLinks(
+  part: Part,
+  setups: readonly Setup[],
+  { outcome }: RequirementAnalysis,
+): ChainBlock['links'] {
   const links = outcome?.links ?? []
   const shown = links.filter((link) => link.share >= SMALL_SHARE)
   const rest = links.filter((link) => link.share < SMALL_SHARE)
@@ -149,7 +148,9 @@ function chainLinks(part: Part, { outcome }: RequirementAnalysis): ChainBlock['l
     share,
   })
   return [
-    ...shown.map((link) => row(linkPlace(link), link.labels[0] ?? '', link.likely, link.share)),
+    ...shown.map((link) =>
+      row(linkPlace(setups, link), link.causes[0] ?? '', link.likely, link.share),
+    ),
     ...(rest.length > 0
       ? [
           row(
@@ -164,21 +165,19 @@ function chainLinks(part: Part, { outcome }: RequirementAnalysis): ChainBlock['l
 }
 
 function page(
-  workshop: Workshop,
-  part: Part,
-  way: Way,
-  analysis: Analysis,
+  analysis: Prediction,
   findings: readonly Finding[],
   planned: PlannedSetup,
   i: number,
   offset: OffsetRow | undefined,
 ): SheetPage {
-  const { after, contacts, layout, setup } = planned
+  const { way } = analysis.plan
+  const { part, workshop } = planned
+  const { after, contacts, standing, setup } = planned
   const length = (mm: number): string => `${printLength(mm, part.unit)} ${unitWord(part)}`
   const previous = way.setups[i - 1]
   const name = (side: Side): string => part.faces[side].name
   const tool = (op: Op): string => workshop.cutters.find((c) => c.id === op.cutter)?.name ?? ''
-  const { faceAt } = layout
   return {
     number: i + 1,
     name: setup.name,
@@ -193,21 +192,11 @@ function page(
       tinted: new Set(setup.ops.map((op) => op.feature)),
       contacts,
     }),
-    elevation: elevation(part, planned, { width: 330, height: 215 }),
-    plan: plan(part, planned, { width: 330, height: 215 }),
-    holding: [
-      `${layout.machine.name}, ${layout.vise.name}, ${layout.parallels.name.toLowerCase()}.`,
-      `${name(faceAt.up)} up, ${name(faceAt.jaw)} to fixed jaw, standing on ${name(faceAt.down)}.`,
-      setup.footing.lead === 'rest'
-        ? 'Hammered down: the parallels take three points, the fixed jaw two.'
-        : 'Round bar at the moving jaw: the fixed jaw takes three points, the parallels two.',
-      `Gripped ${length(layout.gripMm)}, ${length(layout.aboveMm)} above the jaws.`,
-      setup.holding.stop === 'none'
-        ? 'No stop.'
-        : `Stop at the ${setup.holding.stop} end, on ${name(setup.holding.stop === 'left' ? faceAt.left : faceAt.right)}.`,
-    ],
-    footing: counted(contacts.map((contact) => contactWords(part, analysis, contact))),
-    zero: zeroWords(workshop, part, planned, offset),
+    elevation: elevation(planned, { width: 330, height: 215 }),
+    plan: plan(planned, { width: 330, height: 215 }),
+    holding: standing.words.lines,
+    footing: counted(contacts.map((contact) => contactWords(analysis, contact))),
+    zero: zeroWords(planned, offset),
     ops: setup.ops.map((op) => ({
       what: `${refLabel(part, op.feature)}${op.pass === 'rough' ? `, rough, leave ${length(op.leave.mm)}` : ''}`,
       tool: tool(op),
@@ -235,39 +224,34 @@ function counted(lines: readonly string[]): readonly string[] {
 }
 
 /** A contact in words: what it bears on, since when that is cut. */
-export function contactWords(part: Part, analysis: Analysis, contact: FootingContact): string {
-  const role = { rest: 'Rest', guide: 'Jaw', stop: 'Stop' }[contact.role]
+export function contactWords(analysis: Prediction, contact: Locator): string {
+  const { part } = analysis.plan
   const surface = refLabel(part, contact.surface)
-  const planned = analysis.model.planned.find((p) => p.contacts.includes(contact))
+  const planned = analysis.plan.setups.find((p) => p.contacts.includes(contact))
   const since = planned?.before.cut.get(contact.surface.split('.')[0] ?? '')
   const state = contact.raw
     ? `still ${isSide(contact.surface) ? part.faces[contact.surface].bought : 'raw'}`
     : since
       ? `cut in setup ${since.setup + 1}`
       : 'as bought, cut'
+  const role = planned?.standing.words.roles[contact.role].label ?? ''
   return `${role} on ${surface}, ${state}${contact.bears ? '' : ', but no metal there'}.`
 }
 
-function zeroWords(
-  workshop: Workshop,
-  part: Part,
-  planned: PlannedSetup,
-  offset: OffsetRow | undefined,
-): readonly string[] {
+function zeroWords(planned: PlannedSetup, offset: OffsetRow | undefined): readonly string[] {
+  const { part } = planned
   const { setup } = planned
-  const zero = zeroPoint(part, planned)
-  const sanity = sanityPlace(part, planned)
-  const at = `${setup.zero.offset}: zero lies at X ${printLength(zero.x, part.unit)} from the middle of the vise, Y ${printLength(zero.y, part.unit)} from the fixed jaw, Z ${printLength(zero.z, part.unit)} over the bed.`
+  const zero = zeroPoint(planned)
+  const sanity = sanityPlace(planned)
+  const { nought, pivot } = planned.standing.words
+  const at = `${setup.zero.offset}: zero lies at X ${printLength(zero.x, part.unit)} from ${nought.x}, Y ${printLength(zero.y, part.unit)} from ${nought.y}, Z ${printLength(zero.z, part.unit)} over ${nought.z}.`
   const axes = ['x', 'y', 'z'] as const
   return [
     at,
-    ...axes.map(
-      (axis) =>
-        `${axis.toUpperCase()}: ${pickupWords(workshop, part, setup.zero[axis], axis, setup.holding.stop !== 'none')}.`,
-    ),
+    ...axes.map((axis) => `${axis.toUpperCase()}: ${pickupWords(planned, axis)}.`),
     ...(setup.zero.turn
       ? [
-          `Angle: ${refLabel(part, setup.zero.turn.surface)} touched twice, ${printLength(setup.zero.turn.apart.mm, part.unit)} apart. ${setup.zero.turn.answer === 'part' ? 'Turn the vise with the part about the middle of its fixed jaw until it runs true, then find zero.' : 'Find zero, then turn the program about it by that angle.'}`,
+          `Angle: ${refLabel(part, setup.zero.turn.surface)} touched twice, ${printLength(setup.zero.turn.apart.mm, part.unit)} apart. ${setup.zero.turn.answer === 'part' ? `${pivot} until it runs true, then find zero.` : 'Find zero, then turn the program about it by that angle.'}`,
         ]
       : []),
     ...(offset ? offsetWords(part, offset) : []),
@@ -289,22 +273,14 @@ function offsetWords(part: Part, { axes, offset }: OffsetRow): readonly string[]
 }
 
 /** How zero is found along an axis, in words. */
-export function pickupWords(
-  workshop: Workshop,
-  part: Part,
-  pickup: Pickup,
-  axis: 'x' | 'y' | 'z',
-  hasStop = true,
-): string {
+export function pickupWords(planned: PlannedSetup, axis: Axis): string {
+  const { part, setup, standing, workshop } = planned
+  const pickup = setup.zero[axis]
   const tool = (id: string): string =>
     workshop.instruments.find((t) => t.id === id)?.name.toLowerCase() ?? id
   switch (pickup.kind) {
     case 'fixture':
-      return {
-        x: hasStop ? 'stop, as stored' : 'middle of the vise, as stored',
-        y: 'fixed jaw, as stored',
-        z: 'parallels, as stored',
-      }[axis]
+      return standing.stays[axis].words
     case 'edge':
       return `${refLabel(part, pickup.surface)} touched with ${tool(pickup.instrument)}`
     case 'height':

@@ -9,21 +9,19 @@ import {
 } from '../demo'
 import { findingsOf } from '../findings'
 import { anchorOfFixture } from '../fixtures'
-import { offsetTable } from '../offsets'
+import { zeroLedger } from '../offsets'
 import { type Part } from '../part'
-import { analyse } from '../prediction'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { type Way } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { CAUTIONS, setupSheet } from '.'
 
 function sheetOf(part: Part, way: Way, withOffsets = false) {
-  const analysis = analyse(STANDARD_WORKSHOP, part, way)
-  const findings = findingsOf(STANDARD_WORKSHOP, part, way, analysis)
+  const analysis = predictionOf(STANDARD_WORKSHOP, part, way)
+  const findings = findingsOf(analysis)
   const anchor = anchorOfFixture(VISE_ON_SMALL_MILL)
-  const offsets = withOffsets
-    ? offsetTable(STANDARD_WORKSHOP, part, analysis, {}, anchor ? [anchor] : [])
-    : undefined
-  return setupSheet(STANDARD_WORKSHOP, part, way, analysis, findings, offsets)
+  const offsets = withOffsets ? zeroLedger(analysis.plan, {}, anchor ? [anchor] : []) : undefined
+  return setupSheet(analysis, findings, offsets)
 }
 
 describe('the setup sheet', () => {

@@ -1,4 +1,4 @@
-import { type Source } from './source'
+import { type NamedSource } from './source'
 import { type Sparse } from './sparse'
 
 /** What a source is drawn from, once brought to unit size. */
@@ -15,14 +15,14 @@ export interface Atoms {
   readonly forms: readonly Sparse[]
 }
 
-export function atomsOf(forms: readonly Sparse[], sources: readonly Source[]): Atoms {
+export function atomsOf(forms: readonly Sparse[], sources: readonly NamedSource[]): Atoms {
   const shapes: Shape[] = []
   const atomsOfSource = new Map<number, readonly number[]>()
   const atomsFor = (index: number): readonly number[] => {
     const known = atomsOfSource.get(index)
     if (known) return known
     const made: number[] = []
-    const source = sources[index] as Source
+    const source = sources[index] as NamedSource
     if (source.plusMinus !== 0) {
       const one = (shape: Shape): void => void made.push(shapes.push(shape) - 1)
       if (source.distribution === 'triangular') {
@@ -40,7 +40,7 @@ export function atomsOf(forms: readonly Sparse[], sources: readonly Source[]): A
     atomsOfSource.set(index, made)
     return made
   }
-  const scaleOf = ({ distribution, plusMinus }: Source): number =>
+  const scaleOf = ({ distribution, plusMinus }: NamedSource): number =>
     distribution === 'uniform'
       ? plusMinus
       : distribution === 'triangular'
@@ -51,7 +51,7 @@ export function atomsOf(forms: readonly Sparse[], sources: readonly Source[]): A
     const indices: number[] = []
     const coefficients: number[] = []
     form.indices.forEach((index, k) => {
-      const source = sources[index] as Source
+      const source = sources[index] as NamedSource
       const coefficient = form.coefficients[k] as number
       centre[i] = (centre[i] as number) + coefficient * source.offset
       for (const atom of atomsFor(index)) {

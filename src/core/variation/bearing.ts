@@ -1,6 +1,6 @@
 import { type CompiledMeasure } from './compile'
 import { prepare } from './prepare'
-import { figuresOf, type Source } from './source'
+import { figuresOf, type NamedSource } from './source'
 import { type Sparse, sparseFrom } from './sparse'
 import { type Bearing, knownPart } from './stack'
 
@@ -16,7 +16,7 @@ const LOOKED_AT = 12
 export function worstBearing(
   measure: CompiledMeasure,
   bearings: readonly Bearing[],
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
 ): CompiledMeasure {
   const known = sources.length
   const isOpen = measure.forms.some(({ indices }) => (indices[indices.length - 1] ?? 0) >= known)
@@ -69,7 +69,7 @@ interface Fill {
 function worstChoices(
   form: Float64Array,
   bearings: readonly Bearing[],
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
 ): readonly Fill[] {
   const fills: Fill[] = []
   for (const bearing of [...bearings].reverse()) {
@@ -116,7 +116,7 @@ function putIn(form: Float64Array, { bearing, weights }: Fill): void {
 const spreads = new WeakMap<Bearing, Float64Array>()
 
 /** Covariance of a setup's gaps with each other, worked out once. */
-function gapSpread(bearing: Bearing, sources: readonly Source[]): Float64Array {
+function gapSpread(bearing: Bearing, sources: readonly NamedSource[]): Float64Array {
   const known = spreads.get(bearing)
   if (known) return known
   const { gaps } = bearing
@@ -132,7 +132,7 @@ function gapSpread(bearing: Bearing, sources: readonly Source[]): Float64Array {
   return spread
 }
 
-function covariance(form: Float64Array, other: Sparse, sources: readonly Source[]): number {
+function covariance(form: Float64Array, other: Sparse, sources: readonly NamedSource[]): number {
   const { sigma } = figuresOf(sources)
   const { coefficients, indices } = knownPart(other, sources.length)
   let sum = 0
@@ -143,7 +143,7 @@ function covariance(form: Float64Array, other: Sparse, sources: readonly Source[
   return sum
 }
 
-function reachOf(form: Float64Array, sources: readonly Source[]): number {
+function reachOf(form: Float64Array, sources: readonly NamedSource[]): number {
   const { mean, sigma } = figuresOf(sources)
   let [middle, square] = [0, 0]
   for (let i = 0; i < sources.length; i++) {

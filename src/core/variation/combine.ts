@@ -1,5 +1,5 @@
 import { symmetricEigenvalues2 } from '../linalg'
-import { figuresOf, type Source } from './source'
+import { figuresOf, type NamedSource } from './source'
 import { type Sparse } from './sparse'
 
 /** "Likely" covers this part of all pieces, 99.73 %: three sigma of a normal. */
@@ -11,7 +11,7 @@ const ROUND_SIGMAS = Math.sqrt(-2 * Math.log(1 - LIKELY))
 /** Mean and sigma of a linear form. Source: JCGM 100:2008, 5.1.2, eq. (10), independent inputs. */
 export function combineIndependent(
   form: Sparse,
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
 ): { readonly mean: number; readonly sigma: number } {
   const figures = figuresOf(sources)
   const { coefficients, indices } = form
@@ -26,13 +26,19 @@ export function combineIndependent(
 }
 
 /** Range of a linear form in which 99.73 % of pieces are expected. */
-export function likelyRange(form: Sparse, sources: readonly Source[]): readonly [number, number] {
+export function likelyRange(
+  form: Sparse,
+  sources: readonly NamedSource[],
+): readonly [number, number] {
   const { mean, sigma } = combineIndependent(form, sources)
   return [mean - LIKELY_SIGMAS * sigma, mean + LIKELY_SIGMAS * sigma]
 }
 
 /** Range of a linear form with every source at its stated end. */
-export function worstRange(form: Sparse, sources: readonly Source[]): readonly [number, number] {
+export function worstRange(
+  form: Sparse,
+  sources: readonly NamedSource[],
+): readonly [number, number] {
   const figures = figuresOf(sources)
   let [low, high] = [0, 0]
   form.indices.forEach((index, i) => {
@@ -53,7 +59,12 @@ export function worstRange(form: Sparse, sources: readonly Source[]): readonly [
  *
  * @param over - a radius known to be exceeded elsewhere: below it an upper bound is answered at once.
  */
-export function likelyRadius(a: Sparse, b: Sparse, sources: readonly Source[], over = 0): number {
+export function likelyRadius(
+  a: Sparse,
+  b: Sparse,
+  sources: readonly NamedSource[],
+  over = 0,
+): number {
   const [along, across] = [combineIndependent(a, sources), combineIndependent(b, sources)]
   const figures = figuresOf(sources)
   let covariance = 0
@@ -111,7 +122,12 @@ export function radialQuantile(larger: number, smaller: number, probability: num
  *
  * @param over - as in `likelyRadius`.
  */
-export function worstRadius(a: Sparse, b: Sparse, sources: readonly Source[], over = 0): number {
+export function worstRadius(
+  a: Sparse,
+  b: Sparse,
+  sources: readonly NamedSource[],
+  over = 0,
+): number {
   const [rangeA, rangeB] = [worstRange(a, sources), worstRange(b, sources)]
   const bound = Math.hypot(Math.max(-rangeA[0], rangeA[1]), Math.max(-rangeB[0], rangeB[1]))
   if (bound < over) return bound
@@ -179,7 +195,7 @@ function forEachPair(
   }
 }
 
-export function sourceAt(sources: readonly Source[], index: number): Source {
+export function sourceAt(sources: readonly NamedSource[], index: number): NamedSource {
   const source = sources[index]
   if (!source) throw new Error(`no source ${index}`)
   return source

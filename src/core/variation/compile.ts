@@ -7,7 +7,7 @@ import {
   type Reading,
   type StepUse,
 } from './measure'
-import { type Source } from './source'
+import { type NamedSource } from './source'
 import { FormBuilder, type Sparse } from './sparse'
 import { type Deviation } from './stack'
 
@@ -68,7 +68,7 @@ export const stepFigures = (steps: readonly CompiledStep[]): number =>
 export function compileMeasure(
   measure: Measure,
   surfaces: ReadonlyMap<string, Deviation>,
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   unknowns = 0,
 ): CompiledMeasure {
   // Room for the unknowns of setups with more contacts than bear at once.

@@ -11,7 +11,7 @@ import { type Event } from './events'
 import { type LikelyExcess, likelyExcess } from './likely'
 import { type Prepared, prepare } from './prepare'
 import { markOfMeasure, Remembered } from './remembered'
-import { figuresOf, type Source } from './source'
+import { figuresOf, type NamedSource } from './source'
 import { type Sparse, sparseFrom } from './sparse'
 import { worstExcess } from './worst'
 
@@ -35,9 +35,9 @@ export interface LikelyVerdict extends Verdict {
 /** What one link of the chain gives. */
 export interface LinkShare {
   readonly link: string
-  readonly setup: number | undefined
+  readonly setup: string | undefined
   readonly gear: string | undefined
-  readonly labels: readonly string[]
+  readonly causes: readonly string[]
   /** What to do about its largest source, in shop words. */
   readonly remedy: string
   /** What a picture lights for it. */
@@ -62,7 +62,7 @@ const worked = new Remembered<
 >(700)
 
 /** Likely and worst answers of one measure, with the links that make up its tightest reading. */
-export function evaluate(compiled: CompiledMeasure, sources: readonly Source[]): Outcome {
+export function evaluate(compiled: CompiledMeasure, sources: readonly NamedSource[]): Outcome {
   const { allowed, kind } = compiled
   const { failing, point, tightest, worst } = worked.of(markOfMeasure(compiled, sources), () => {
     const prepared = prepare(compiled, sources)
@@ -129,13 +129,13 @@ function formOfEvent({ at, by }: Event, { figures, measure }: Prepared): Sparse 
 
 function linkShares(
   forms: readonly Sparse[],
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   kind: CompiledMeasure['kind'],
 ): readonly LinkShare[] {
   interface Group {
     gear: string | undefined
-    setup: number | undefined
-    labels: string[]
+    setup: string | undefined
+    causes: string[]
     remedy: string
     largest: number
     lights: Set<string>
@@ -151,7 +151,7 @@ function linkShares(
       const group = groups.get(source.link) ?? {
         setup: source.setup,
         gear: source.gear,
-        labels: [],
+        causes: [],
         remedy: '',
         largest: -1,
         lights: new Set<string>(),
@@ -159,7 +159,7 @@ function linkShares(
         variance: 0,
       }
       groups.set(source.link, group)
-      if (!group.labels.includes(source.label)) group.labels.push(source.label)
+      if (!group.causes.includes(source.cause)) group.causes.push(source.cause)
       group.pairs[k]?.push([index, coefficient])
       for (const light of source.lights ?? []) group.lights.add(light)
       const variance = (coefficient * (figures.sigma[index] as number)) ** 2
@@ -170,6 +170,7 @@ function linkShares(
       }
     })
   })
+  const order = orderIn(sources)
   const total = forms.reduce((sum, form) => sum + combineIndependent(form, sources).sigma ** 2, 0)
   return [...groups]
     .map(([link, group]) => {
@@ -182,7 +183,7 @@ function linkShares(
         link,
         setup: group.setup,
         gear: group.gear,
-        labels: group.labels,
+        causes: group.causes,
         remedy: group.remedy,
         lights: [...group.lights],
         share: total > 0 ? group.variance / total : 0,
@@ -194,13 +195,17 @@ function linkShares(
     .sort((a, b) => order(a) - order(b))
 }
 
-function halfWidths(form: Sparse, sources: readonly Source[]): readonly [number, number] {
+function halfWidths(form: Sparse, sources: readonly NamedSource[]): readonly [number, number] {
   const [low, high] = likelyRange(form, sources)
   const [least, most] = worstRange(form, sources)
   return [(high - low) / 2, (most - least) / 2]
 }
 
-/** Stock first, then the gear, then the setups as they come. */
-const order = (link: LinkShare): number => link.setup ?? (link.gear === undefined ? -2 : -1)
+/** Stock first, then the gear, then the setups as the sources tell of them. */
+function orderIn(sources: readonly NamedSource[]): (link: LinkShare) => number {
+  const setups = [...new Set(sources.flatMap(({ setup }) => setup ?? []))]
+  return ({ gear, setup }) =>
+    setup !== undefined ? setups.indexOf(setup) : gear === undefined ? -2 : -1
+}
 
 const EMPTY = sparseFrom([])

@@ -42,7 +42,7 @@ export {
 export {
   type Distribution,
   type Moments,
-  type Source,
+  type NamedSource,
   extremesOf,
   figuresOf,
   momentsOf,

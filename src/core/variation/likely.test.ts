@@ -15,12 +15,12 @@ import {
   partsAbove,
   prepare,
   type Reading,
-  type Source,
+  type NamedSource,
 } from '.'
 
-const source = (id: string, plusMinus: number, more: Partial<Source> = {}): Source => ({
-  id,
-  label: id,
+const source = (id: string, plusMinus: number, more: Partial<NamedSource> = {}): NamedSource => ({
+  key: id,
+  cause: id,
   link: id,
   distribution: 'normal',
   offset: 0,
@@ -39,10 +39,10 @@ const measure = (checks: readonly Check[], allowed: number, motions = 0): Measur
   steps: [],
   gauges: [{ motions, checks }],
 })
-const likely = (m: Measure, sources: readonly Source[], samples?: number) =>
+const likely = (m: Measure, sources: readonly NamedSource[], samples?: number) =>
   likelyExcess(prepare(compileMeasure(m, new Map(), sources), sources), samples)
 /** What is predicted: what is allowed and the excess that 99.73 % stay under. */
-const predicted = (m: Measure, sources: readonly Source[], samples?: number): number =>
+const predicted = (m: Measure, sources: readonly NamedSource[], samples?: number): number =>
   m.allowed + likely(m, sources, samples).point
 
 describe('the normal distribution', () => {
@@ -337,7 +337,7 @@ describe('what was worked out before', () => {
   it('is remembered only for the very same measure: any figure changed is worked out anew', () => {
     const sources = [source('a', 0.03), source('b', 0.02, { distribution: 'uniform' })]
     const base = measure([between(over([0, 1], [1, 1]), 0.05)], 0.05)
-    const mark = (m: Measure, list: readonly Source[]): string =>
+    const mark = (m: Measure, list: readonly NamedSource[]): string =>
       markOfMeasure(compileMeasure(m, new Map(), list), list)
     const same = mark(base, sources)
     expect(

@@ -2,12 +2,12 @@ import { type Atoms, atomsOf, gathered, smoothed } from './atoms'
 import { type CompiledMeasure } from './compile'
 import { type Event, eventsOf, type SharedFigure } from './events'
 import { type ExcessReader, excessReader } from './excess'
-import { type Source } from './source'
+import { type NamedSource } from './source'
 
 /** A measure with all that its answers share, made once. */
 export interface Prepared {
   readonly measure: CompiledMeasure
-  readonly sources: readonly Source[]
+  readonly sources: readonly NamedSource[]
   /** Every source by itself, and the forms over as few variables as they need, the smallest parts as normal. */
   readonly single: Atoms
   readonly atoms: Atoms
@@ -20,7 +20,7 @@ export interface Prepared {
   readonly reader: ExcessReader
 }
 
-export function prepare(measure: CompiledMeasure, sources: readonly Source[]): Prepared {
+export function prepare(measure: CompiledMeasure, sources: readonly NamedSource[]): Prepared {
   const single = atomsOf(measure.forms, sources)
   const atoms = gathered(smoothed(single))
   return {

@@ -1,5 +1,5 @@
 import { type CompiledMeasure } from './compile'
-import { type Source } from './source'
+import { type NamedSource } from './source'
 
 /** Two 32-bit lanes over the bits of numbers: two measures with the same mark are the same but for chance, 2⁻⁶⁴. */
 class Mark {
@@ -40,12 +40,12 @@ class Mark {
 const SHAPE = { normal: 1, uniform: 2, triangular: 3, 'one-sided': 4 } as const
 
 /** What an answer over a measure depends on: its forms, the sizes of what they are made of, and its checks. */
-export function markOfMeasure(measure: CompiledMeasure, sources: readonly Source[]): string {
+export function markOfMeasure(measure: CompiledMeasure, sources: readonly NamedSource[]): string {
   const mark = new Mark()
   for (const { coefficients, indices } of measure.forms) {
     mark.add(indices.length)
     for (let i = 0; i < indices.length; i++) {
-      const source = sources[indices[i] as number] as Source
+      const source = sources[indices[i] as number] as NamedSource
       mark.add(indices[i] as number)
       mark.add(coefficients[i] as number)
       mark.add(source.plusMinus)

@@ -3,7 +3,7 @@ import { LIKELY } from './combine'
 import { type CompiledMeasure } from './compile'
 import { excessReader } from './excess'
 import { normalStream, seededUniform } from './random'
-import { type Source } from './source'
+import { type NamedSource } from './source'
 
 export interface SimulationOptions {
   /** 100 … 2 000 000. */
@@ -48,7 +48,7 @@ const BINS = 41
  */
 export function* simulate(
   measures: readonly CompiledMeasure[],
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   options: SimulationOptions,
 ): Generator<number, Simulation> {
   const { samples, seed } = options
@@ -69,7 +69,7 @@ export function* simulate(
 
 function* simulateOne(
   measure: CompiledMeasure,
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   samples: number,
   seed: number,
 ): Generator<number, SimulatedMeasure> {

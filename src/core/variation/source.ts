@@ -2,14 +2,15 @@
 export type Distribution = 'normal' | 'uniform' | 'triangular' | 'one-sided'
 
 /** One named cause of error. */
-export interface Source {
-  readonly id: string
+export interface NamedSource {
+  /** Names it for good: it holds the id of its setup or gear, never a place in an order. For looking up only, never taken apart. */
+  readonly key: string
   /** What it is, in shop words: "fixed jaw out of square". */
-  readonly label: string
+  readonly cause: string
   /** The link of the chain that it belongs to; sources of one link are shown as one plate. */
   readonly link: string
-  /** Index of the setup where it acts; undefined for what came with the stock or stays with the gear. */
-  readonly setup?: number | undefined
+  /** Id of the setup where it acts; undefined for what came with the stock or stays with the gear. */
+  readonly setup?: string | undefined
   /** Name of the machine, vise or other gear whose own error this is: the same in every setup that uses it. */
   readonly gear?: string | undefined
   /** What to do about it, in shop words. */
@@ -38,7 +39,7 @@ const HALF_NORMAL_SIGMA = Math.sqrt(1 - 2 / Math.PI)
  * Source: JCGM 100:2008, 4.3.7 (uniform, a/√3) and 4.3.9 (triangular, a/√6); normal as three
  * sigma; one-sided as a half-normal whose three sigma is the far end.
  */
-export function momentsOf(source: Source): Moments {
+export function momentsOf(source: NamedSource): Moments {
   const t = source.plusMinus
   switch (source.distribution) {
     case 'normal':
@@ -56,7 +57,7 @@ export function momentsOf(source: Source): Moments {
 }
 
 /** The least and the most that a source can be, as stated. */
-export function extremesOf(source: Source): readonly [number, number] {
+export function extremesOf(source: NamedSource): readonly [number, number] {
   const low = source.distribution === 'one-sided' ? 0 : -source.plusMinus
   return [source.offset + low, source.offset + source.plusMinus]
 }
@@ -69,10 +70,10 @@ export interface SourceFigures {
   readonly most: Float64Array
 }
 
-const figuresOfList = new WeakMap<readonly Source[], SourceFigures>()
+const figuresOfList = new WeakMap<readonly NamedSource[], SourceFigures>()
 
 /** The figures of a list of sources, worked out once for each list. */
-export function figuresOf(sources: readonly Source[]): SourceFigures {
+export function figuresOf(sources: readonly NamedSource[]): SourceFigures {
   const known = figuresOfList.get(sources)
   if (known) return known
   const n = sources.length

@@ -9,7 +9,7 @@ import {
 } from '../geometry'
 import { type Locating, locate } from '../locating'
 import { FormBuilder, type Sparse, type SparseSix, sparseSixOf } from './sparse'
-import { type Source } from './source'
+import { type NamedSource } from './source'
 
 /** coefficient × source, added to a contact's or pickup's error. */
 export interface Term {
@@ -69,7 +69,7 @@ export interface StackSetup {
 
 /** Everything the propagation needs: sources, the stock as bought, and the setups in order. */
 export interface StackModel {
-  readonly sources: readonly Source[]
+  readonly sources: readonly NamedSource[]
   readonly stock: readonly StackCut[]
   readonly setups: readonly StackSetup[]
   readonly halfSizeMm: number

@@ -20,7 +20,7 @@ import {
   seededUniform,
   simulate,
   type Simulation,
-  type Source,
+  type NamedSource,
   sparseFrom,
   stack,
   type StackContact,
@@ -35,20 +35,20 @@ const formOf = (reading: Reading, surfaces: Parameters<typeof formWith>[1], coun
 
 const p = (x: number, y: number, z: number): Point<'part'> => point(x, y, z)
 const [DOWN, BACK, LEFT] = [p(0, 0, -1), p(0, 1, 0), p(-1, 0, 0)]
-const source = (id: string, plusMinus: number, more: Partial<Source> = {}): Source => ({
-  id,
-  label: id,
+const source = (id: string, plusMinus: number, more: Partial<NamedSource> = {}): NamedSource => ({
+  key: id,
+  cause: id,
   link: id,
   distribution: 'normal',
   offset: 0,
   plusMinus,
-  setup: 0,
+  setup: 's-1',
   ...more,
 })
 
 /** A block 100 × 60 × 40 on three, two and one; contact errors as given. */
 function block(
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   errors: Readonly<Record<string, readonly [number, number][]>> = {},
 ): {
   contacts: StackContact[]
@@ -373,7 +373,7 @@ const over = (...terms: (readonly [number, number])[]): Reading => ({
   rows: [],
   terms: terms.map(([index, coefficient]) => ({ source: index, coefficient })),
 })
-const compiled = (measure: Measure, list: readonly Source[]) =>
+const compiled = (measure: Measure, list: readonly NamedSource[]) =>
   compileMeasure(measure, new Map(), list)
 
 const drain = (steps: Generator<number, Simulation>): Simulation => {

@@ -2,7 +2,7 @@ import { type Atoms, type Shape, valueOf } from './atoms'
 import { worstRadius, worstRange } from './combine'
 import { type CompiledCheck, type CompiledMeasure } from './compile'
 import { type Prepared } from './prepare'
-import { type Source } from './source'
+import { type NamedSource } from './source'
 
 /** How many corners are climbed from, and how often. */
 const STARTS = 6
@@ -32,7 +32,7 @@ export function worstExcess(prepared: Prepared): number {
 function plainWorst(
   { forms }: CompiledMeasure,
   check: CompiledCheck,
-  sources: readonly Source[],
+  sources: readonly NamedSource[],
   over: number,
 ): number {
   const form = (index: number) => forms[index] as CompiledMeasure['forms'][number]

@@ -1,21 +1,29 @@
+import { kindOf } from '../holding'
 import { type Issue } from '../issues'
 import { axisOf, isSide, resolveRef, partSurfaces, type Part } from '../part'
 import { type Workshop } from '../workshop'
 import { refsOfPickup } from './pickup'
 import { type Setup, type Way } from './schema'
 
+/** What is wrong in one of the setups, by its place from 0. */
+export interface WayIssue extends Issue {
+  readonly setup: number
+}
+
 /** What makes a way contradict itself, its part or the workshop; it is not saved until these are right. */
-export function wayIssues(workshop: Workshop, part: Part, way: Way): readonly Issue[] {
+export function wayIssues(workshop: Workshop, part: Part, way: Way): readonly WayIssue[] {
   const surfaces = partSurfaces(part)
   const ids = new Set<string>()
   return way.setups.flatMap((setup, i) => {
-    const issues = setupIssues(workshop, part, setup, surfaces).map((issue) => ({
+    const issues = setupIssues(workshop, part, setup, surfaces).map((issue): WayIssue => ({
       ...issue,
+      setup: i,
       path: `setups.${i}.${issue.path}`,
       sentence: `Setup ${i + 1}: ${issue.sentence}`,
     }))
     if (ids.has(setup.id))
       issues.push({
+        setup: i,
         code: 'way.same-id',
         path: `setups.${i}.id`,
         sentence: `Two setups have the id “${setup.id}”.`,
@@ -42,14 +50,8 @@ function setupIssues(
     )
   if (!workshop.machines.some((m) => m.id === setup.machine))
     say('setup.machine', 'machine', `the workshop has no machine “${setup.machine}”.`)
-  if (!workshop.vises.some((v) => v.id === setup.holding.vise))
-    say('setup.vise', 'holding.vise', `the workshop has no vise “${setup.holding.vise}”.`)
-  if (!workshop.parallels.some((p) => p.id === setup.holding.parallels))
-    say(
-      'setup.parallels',
-      'holding.parallels',
-      `the workshop has no parallels “${setup.holding.parallels}”.`,
-    )
+  for (const issue of kindOf(setup.holding).issues(setup.holding, workshop, surfaces))
+    say(issue.code, `holding.${issue.path}`, issue.sentence)
   for (const axis of ['x', 'y', 'z'] as const) {
     const lies = setup.zero.lies?.[axis]
     if (lies !== undefined && lies !== 'middle' && !surfaces.has(lies))
@@ -119,4 +121,5 @@ export const danglingWayCodes: ReadonlySet<string> = new Set([
   'setup.op-feature',
   'setup.zero-surface',
   'setup.contact-surface',
+  'setup.hole',
 ])

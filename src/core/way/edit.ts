@@ -6,6 +6,10 @@ export const changeSetup = (way: Way, id: string, change: (setup: Setup) => Setu
   setups: way.setups.map((setup) => (setup.id === id ? change(setup) : setup)),
 })
 
+/** The number by which a setup is called, from 1; 0 when it is not in the way. */
+export const setupNumber = (setups: readonly Setup[], id: string): number =>
+  setups.findIndex((setup) => setup.id === id) + 1
+
 /** Moves a setup to a place counted from 0; beyond the ends it stops there. */
 export function moveSetup(way: Way, id: string, to: number): Way {
   const moved = way.setups.find((setup) => setup.id === id)

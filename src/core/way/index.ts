@@ -7,7 +7,6 @@ export {
   type Pickup,
   type Setup,
   type TurnPickup,
-  type ViseHolding,
   type Way,
   WaySchema,
 } from './schema'
@@ -21,5 +20,6 @@ export {
   removeSetup,
   resetContact,
   roughBefore,
+  setupNumber,
   tickCut,
 } from './edit'

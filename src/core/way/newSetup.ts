@@ -1,4 +1,5 @@
-import { axisOf, oppositeOf, SIDES, type Side } from '../part'
+import { type Holding, HOLDING_KINDS } from '../holding'
+import { axisOf, oppositeOf, type Part, partSurfaces, SIDES, type Side } from '../part'
 import { type Workshop } from '../workshop'
 import { type Setup, type Way } from './schema'
 
@@ -7,8 +8,8 @@ export function freeSetupId(way: Way): string {
   for (let n = 1; ; n++) if (!way.setups.some((s) => s.id === `s-${n}`)) return `s-${n}`
 }
 
-/** A setup in the first vise on the first machine; zero from jaw, stop and parallels. */
-export function newSetup(workshop: Workshop, way: Way, up: Side, toJaw: Side): Setup {
+/** A setup in the first holding on the first machine; zero as that keeps it. */
+export function newSetup(workshop: Workshop, part: Part, way: Way, up: Side, toJaw: Side): Setup {
   const first = <T extends { id: string }>(list: readonly T[]): string => list[0]?.id ?? ''
   return {
     id: freeSetupId(way),
@@ -19,17 +20,21 @@ export function newSetup(workshop: Workshop, way: Way, up: Side, toJaw: Side): S
       axisOf(up) === axisOf(toJaw)
         ? (SIDES.find((s) => axisOf(s) !== axisOf(up)) ?? 'back')
         : toJaw,
-    holding: {
-      kind: 'vise',
-      vise: first(workshop.vises),
-      parallels: workshop.parallels[1]?.id ?? first(workshop.parallels),
-      stop: 'left',
-      shift: { mm: 0 },
-    },
+    holding: firstHolding(workshop, part, up),
     footing: { lead: 'rest', edits: [] },
     zero: { offset: 'G54', x: { kind: 'fixture' }, y: { kind: 'fixture' }, z: { kind: 'fixture' } },
     ops: [],
   }
+}
+
+/** The first kind of holding that the workshop has the gear for. */
+function firstHolding(workshop: Workshop, part: Part, up: Side): Holding {
+  const surfaces = partSurfaces(part)
+  for (const kind of HOLDING_KINDS) {
+    const holding = kind.begin(workshop, part, surfaces, up)
+    if (holding) return holding
+  }
+  throw new Error('the workshop has nothing to hold a part in')
 }
 
 /** The 24 ways a block can stand in a vise: which face is up, and which beside it is to the fixed jaw. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { HoldingSchema } from '../holding'
 import { IdSchema, LengthSchema, RefSchema, SideSchema } from '../part'
 
 const ItemId = z.string().min(1).max(40)
@@ -16,14 +17,6 @@ export const PickupSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('height'), surface: RefSchema, instrument: ItemId }),
   z.strictObject({ kind: z.literal('fixture') }),
 ])
-
-export const ViseHoldingSchema = z.strictObject({
-  kind: z.literal('vise'),
-  vise: ItemId,
-  parallels: ItemId,
-  stop: z.enum(['left', 'right', 'none']),
-  shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
-})
 
 const LiesSchema = z
   .union([RefSchema, z.literal('middle')])
@@ -89,7 +82,7 @@ export const SetupSchema = z.strictObject({
   machine: ItemId,
   up: SideSchema,
   toJaw: SideSchema,
-  holding: z.discriminatedUnion('kind', [ViseHoldingSchema]),
+  holding: HoldingSchema,
   footing: z.strictObject({
     lead: z.enum(['rest', 'jaw']),
     edits: z.array(ContactEditSchema).max(20),
@@ -115,7 +108,6 @@ export const WaySchema = z.strictObject({
 export type Pickup = z.infer<typeof PickupSchema>
 export type TurnPickup = z.infer<typeof TurnPickupSchema>
 export type ContactEdit = z.infer<typeof ContactEditSchema>
-export type ViseHolding = z.infer<typeof ViseHoldingSchema>
 export type Drilling = z.infer<typeof DrillingSchema>
 export type Op = z.infer<typeof OpSchema>
 export type Setup = z.infer<typeof SetupSchema>

@@ -74,6 +74,44 @@ export const ParallelsSchema = z.strictObject({
   differenceMm: spread.describe('The two differ in height by up to ± mm.'),
 })
 
+/** Straps with their studs and step blocks, and what work on the bare table is put against. */
+export const StrapSchema = z.strictObject({
+  id,
+  name,
+  width: positive,
+  reach: positive.describe('How far it lies on the work, mm.'),
+  height: positive.describe('Strap and nut over the work, mm.'),
+  placedMm: spread.describe('How closely work is put down by hand, ± mm.'),
+  stopMm: spread.describe('How closely work comes back to a stop or fence on the table, ± mm.'),
+  storedMm: spread.describe('How closely the place of stop, fence and table is known, ± mm.'),
+})
+
+/** A fixture plate with pads and two pins. */
+export const PlateSchema = z.strictObject({
+  id,
+  name,
+  height: positive.describe('From the table to the top of the pads, mm.'),
+  padHeight: positive.describe('Pads over the plate itself, mm.'),
+  differenceMm: spread.describe('The pads differ in height by up to ± mm.'),
+  pinMm: spread.describe('A pin is off its place by up to ± mm.'),
+  linePer100: spread.describe('The line of the pins is out of the travel, ± mm in 100 mm.'),
+  storedMm: spread.describe(
+    'How closely the place of pins and pads in the machine is known, ± mm.',
+  ),
+})
+
+/** An angle plate: a face that stands upright on the table. */
+export const AnglePlateSchema = z.strictObject({
+  id,
+  name,
+  width: positive,
+  height: positive.describe('Upright face over the table, mm.'),
+  leanPer100: spread.describe('Upright face out of square to the table, ± mm in 100 mm.'),
+  tramPer100: spread.describe('Upright face out of line with the travel, ± mm in 100 mm.'),
+  stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
+  storedMm: spread.describe('How closely the place of face and stop is known, ± mm.'),
+})
+
 export const InstrumentSchema = z.strictObject({
   id,
   name,
@@ -152,6 +190,9 @@ export const MOST_GEAR = {
   machine: 50,
   vise: 50,
   parallels: 100,
+  strap: 30,
+  plate: 50,
+  anglePlate: 30,
   instrument: 50,
   cutter: 300,
 } as const
@@ -160,6 +201,9 @@ export const WorkshopSchema = z.strictObject({
   machines: z.array(MachineSchema).min(1).max(MOST_GEAR.machine),
   vises: z.array(ViseSchema).min(1).max(MOST_GEAR.vise),
   parallels: z.array(ParallelsSchema).min(1).max(MOST_GEAR.parallels),
+  straps: z.array(StrapSchema).max(MOST_GEAR.strap).default([]),
+  plates: z.array(PlateSchema).max(MOST_GEAR.plate).default([]),
+  anglePlates: z.array(AnglePlateSchema).max(MOST_GEAR.anglePlate).default([]),
   instruments: z.array(InstrumentSchema).min(1).max(MOST_GEAR.instrument),
   cutters: z.array(CutterSchema).max(MOST_GEAR.cutter),
   capabilities: z.record(z.enum(PROCESSES), CapabilitySchema),
@@ -172,6 +216,9 @@ export const GEAR_SCHEMAS = {
   machine: MachineSchema,
   vise: ViseSchema,
   parallels: ParallelsSchema,
+  strap: StrapSchema,
+  plate: PlateSchema,
+  anglePlate: AnglePlateSchema,
   instrument: InstrumentSchema,
   cutter: CutterSchema,
 } as const
@@ -181,6 +228,9 @@ export const GEAR_LISTS = {
   machine: 'machines',
   vise: 'vises',
   parallels: 'parallels',
+  strap: 'straps',
+  plate: 'plates',
+  anglePlate: 'anglePlates',
   instrument: 'instruments',
   cutter: 'cutters',
 } as const satisfies Record<GearKind, string>
@@ -198,6 +248,9 @@ export type Machine = z.infer<typeof MachineSchema>
 export type Rotary = z.infer<typeof RotarySchema>
 export type Vise = z.infer<typeof ViseSchema>
 export type Parallels = z.infer<typeof ParallelsSchema>
+export type Strap = z.infer<typeof StrapSchema>
+export type Plate = z.infer<typeof PlateSchema>
+export type AnglePlate = z.infer<typeof AnglePlateSchema>
 export type Instrument = z.infer<typeof InstrumentSchema>
 export type Cutter = z.infer<typeof CutterSchema>
 export type Capability = z.infer<typeof CapabilitySchema>

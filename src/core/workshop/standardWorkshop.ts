@@ -133,6 +133,42 @@ export const STANDARD_WORKSHOP: Workshop = {
       differenceMm: 0.004,
     },
   ],
+  straps: [
+    {
+      id: 'straps-30',
+      name: 'Straps 30',
+      width: 30,
+      reach: 14,
+      height: 32,
+      placedMm: 0.5,
+      stopMm: 0.02,
+      storedMm: 0.02,
+    },
+  ],
+  plates: [
+    {
+      id: 'plate-1',
+      name: 'Pin plate',
+      height: 30,
+      padHeight: 6,
+      differenceMm: 0.005,
+      pinMm: 0.008,
+      linePer100: 0.005,
+      storedMm: 0.012,
+    },
+  ],
+  anglePlates: [
+    {
+      id: 'angle-150',
+      name: 'Angle plate 150',
+      width: 150,
+      height: 120,
+      leanPer100: 0.005,
+      tramPer100: 0.01,
+      stopMm: 0.02,
+      storedMm: 0.015,
+    },
+  ],
   instruments: [
     { id: 'edge-finder', name: 'Edge finder', kind: 'edge finder', repeatMm: 0.01, tip: 10 },
     { id: 'probe', name: 'Touch probe', kind: 'probe', repeatMm: 0.004, tip: 4 },

@@ -1,4 +1,5 @@
 import { and, asc, eq, inArray, isNull, max } from 'drizzle-orm'
+import { FORMAT } from '@/core/formats'
 import { isSame, type Result, succeed } from '@/core/issues'
 import { database, type Transaction } from '../client'
 import { documents, documentVersions, jobs } from '../schema'
@@ -9,6 +10,8 @@ export interface DocumentRecord {
   readonly kind: 'part' | 'way'
   readonly version: number
   readonly body: unknown
+  /** In which format the body was written. */
+  readonly format: number
   readonly canUndo: boolean
   readonly canRedo: boolean
   readonly savedAt: Date
@@ -27,6 +30,7 @@ const columns = {
   kind: documents.kind,
   version: documentVersions.version,
   body: documentVersions.body,
+  format: documentVersions.format,
   undoTo: documentVersions.undoTo,
   redoTo: documentVersions.redoTo,
   savedAt: documentVersions.createdAt,
@@ -37,6 +41,7 @@ type Row = {
   kind: 'part' | 'way'
   version: number
   body: unknown
+  format: number
   undoTo: number | null
   redoTo: number | null
   savedAt: Date
@@ -149,20 +154,22 @@ async function nextVersion(
   now: Row,
   change: Change,
   read: (version: number | null) => Promise<Row | undefined>,
-): Promise<Pick<Row, 'body' | 'undoTo' | 'redoTo'> | undefined> {
+): Promise<Pick<Row, 'body' | 'format' | 'undoTo' | 'redoTo'> | undefined> {
   switch (change.kind) {
     case 'edit':
-      return { body: change.body, undoTo: now.version, redoTo: null }
+      return { body: change.body, format: FORMAT, undoTo: now.version, redoTo: null }
     case 'undo': {
       const before = await read(now.undoTo)
-      return before && { body: before.body, undoTo: before.undoTo, redoTo: now.version }
+      return before && { ...writtenIn(before), undoTo: before.undoTo, redoTo: now.version }
     }
     case 'redo': {
       const after = await read(now.redoTo)
-      return after && { body: after.body, undoTo: now.version, redoTo: after.redoTo }
+      return after && { ...writtenIn(after), undoTo: now.version, redoTo: after.redoTo }
     }
   }
 }
+
+const writtenIn = ({ body, format }: Row): Pick<Row, 'body' | 'format'> => ({ body, format })
 
 /**
  * Adds a way at the end of its job. What it is called is decided while nobody else can add one.
@@ -185,7 +192,9 @@ export async function insertWay(
     await tx
       .insert(documents)
       .values({ id, jobId, kind: 'way', position: (last?.position ?? 0) + 1, currentVersion: 1 })
-    await tx.insert(documentVersions).values({ documentId: id, version: 1, body: made.value })
+    await tx
+      .insert(documentVersions)
+      .values({ documentId: id, version: 1, body: made.value, format: FORMAT })
     await tx.update(jobs).set({ touchedAt: new Date() }).where(eq(jobs.id, jobId))
     return succeed(id)
   })

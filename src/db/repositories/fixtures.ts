@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
+import { FORMAT } from '@/core/formats'
 import { database } from '../client'
 import { fixtureEvents, fixtures, fixtureVersions } from '../schema'
 
@@ -7,6 +8,7 @@ export interface FixtureRow {
   readonly id: string
   readonly version: number
   readonly body: unknown
+  readonly format: number
   readonly who: string
   readonly why: string
   readonly changedAt: Date
@@ -24,6 +26,7 @@ const columns = {
   id: fixtures.id,
   version: fixtureVersions.version,
   body: fixtureVersions.body,
+  format: fixtureVersions.format,
   who: fixtureVersions.who,
   why: fixtureVersions.why,
   changedAt: fixtureVersions.createdAt,
@@ -70,7 +73,9 @@ export async function insertFixture(
 ): Promise<void> {
   await database().transaction(async (tx) => {
     await tx.insert(fixtures).values({ id, currentVersion: 1 })
-    await tx.insert(fixtureVersions).values({ fixtureId: id, version: 1, body, who, why })
+    await tx
+      .insert(fixtureVersions)
+      .values({ fixtureId: id, version: 1, body, format: FORMAT, who, why })
   })
 }
 
@@ -89,7 +94,7 @@ export async function appendFixtureVersion(
     if (!locked) return 'missing'
     if (locked.version !== baseVersion) return 'conflict'
     const version = baseVersion + 1
-    await tx.insert(fixtureVersions).values({ fixtureId: id, version, ...change })
+    await tx.insert(fixtureVersions).values({ fixtureId: id, version, ...change, format: FORMAT })
     await tx.update(fixtures).set({ currentVersion: version }).where(eq(fixtures.id, id))
     return 'saved'
   })

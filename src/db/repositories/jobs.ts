@@ -1,4 +1,5 @@
 import { and, asc, count, desc, eq, ilike, isNotNull, isNull } from 'drizzle-orm'
+import { FORMAT } from '@/core/formats'
 import { type Result, succeed } from '@/core/issues'
 import { type Workshop } from '@/core/workshop'
 import { database } from '../client'
@@ -80,7 +81,7 @@ export async function insertJob(
     await tx.insert(jobs).values(job)
     for (const [position, { body, id, kind }] of contents.entries()) {
       await tx.insert(documents).values({ id, jobId: job.id, kind, position, currentVersion: 1 })
-      await tx.insert(documentVersions).values({ documentId: id, version: 1, body })
+      await tx.insert(documentVersions).values({ documentId: id, version: 1, body, format: FORMAT })
     }
     return succeed(job.id)
   })

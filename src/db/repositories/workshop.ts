@@ -1,5 +1,6 @@
 import { and, asc, eq, max, sql } from 'drizzle-orm'
 import { type z } from 'zod'
+import { FORMAT, schemaIssues, upgradeBody } from '@/core/formats'
 import { fail, type Result, succeed } from '@/core/issues'
 import {
   type Capability,
@@ -53,14 +54,11 @@ export const readWorkshop = async (): Promise<Workshop | undefined> => (await re
 function shopOf(rows: readonly Row[]): Shop {
   const aside: SetAside[] = []
   const read = <Value>(row: Row, schema: z.ZodType<Value>): Value | undefined => {
-    const parsed = schema.safeParse(row.spec)
-    if (parsed.success) return parsed.data
-    const [issue] = parsed.error.issues
-    aside.push({
-      kind: row.kind,
-      id: row.id,
-      why: issue ? `${issue.path.join('.')}: ${issue.message}` : '',
-    })
+    const upgraded = upgradeBody('gear', row.spec, row.format)
+    const parsed = upgraded.ok ? schema.safeParse(upgraded.value) : undefined
+    if (parsed?.success) return parsed.data
+    const [issue] = upgraded.ok ? (parsed ? schemaIssues(parsed.error) : []) : upgraded.issues
+    aside.push({ kind: row.kind, id: row.id, why: issue?.sentence ?? '' })
     return undefined
   }
   const lists = GEAR_KINDS.map((kind): [string, unknown[]] => {
@@ -139,7 +137,8 @@ export async function mergeWorkshop(tx: Transaction, workshop: Workshop): Promis
         `workshop.${GEAR_LISTS[kind]}`,
       )
   }
-  if (items.length > 0) await tx.insert(workshopItems).values(items)
+  if (items.length > 0)
+    await tx.insert(workshopItems).values(items.map((item) => ({ ...item, format: FORMAT })))
   return succeed(true)
 }
 
@@ -189,8 +188,11 @@ export async function writeGear(
       .where(eq(workshopItems.kind, kind))
     await tx
       .insert(workshopItems)
-      .values({ kind, id, spec, position: (last?.position ?? 0) + 1 })
-      .onConflictDoUpdate({ target: [workshopItems.kind, workshopItems.id], set: { spec } })
+      .values({ kind, id, spec, format: FORMAT, position: (last?.position ?? 0) + 1 })
+      .onConflictDoUpdate({
+        target: [workshopItems.kind, workshopItems.id],
+        set: { spec, format: FORMAT },
+      })
     return succeed(true)
   })
 }

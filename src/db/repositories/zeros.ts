@@ -1,4 +1,5 @@
 import { and, asc, eq, isNull } from 'drizzle-orm'
+import { FORMAT } from '@/core/formats'
 import { database } from '../client'
 import { zeroRecords } from '../schema'
 
@@ -7,15 +8,16 @@ export interface ZeroRow {
   readonly id: string
   readonly setupId: string
   readonly record: unknown
+  readonly format: number
   readonly who: string
   readonly takenAt: Date
 }
 
 /** Records of a way that were not withdrawn, the oldest first. */
 export async function listZeroRecords(wayId: string): Promise<readonly ZeroRow[]> {
-  const { id, record, setupId, takenAt, who } = zeroRecords
+  const { format, id, record, setupId, takenAt, who } = zeroRecords
   return database()
-    .select({ id, setupId, record, who, takenAt })
+    .select({ id, setupId, record, format, who, takenAt })
     .from(zeroRecords)
     .where(and(eq(zeroRecords.wayId, wayId), isNull(zeroRecords.withdrawnAt)))
     .orderBy(asc(takenAt), asc(id))
@@ -33,7 +35,10 @@ export async function insertZeroRecord(row: {
   readonly record: unknown
   readonly who: string
 }): Promise<boolean> {
-  await database().insert(zeroRecords).values(row).onConflictDoNothing()
+  await database()
+    .insert(zeroRecords)
+    .values({ ...row, format: FORMAT })
+    .onConflictDoNothing()
   const [kept] = await database()
     .select({ wayId: zeroRecords.wayId, setupId: zeroRecords.setupId })
     .from(zeroRecords)

@@ -11,6 +11,9 @@ import {
   timestamp,
 } from 'drizzle-orm/pg-core'
 
+/** The format in which a body was written; it is upgraded on reading. */
+const format = () => integer('format').notNull()
+
 const when = (name: string) => timestamp(name, { withTimezone: true })
 
 export const jobs = pgTable(
@@ -52,6 +55,7 @@ export const documentVersions = pgTable(
       .references(() => documents.id, { onDelete: 'cascade' }),
     version: integer('version').notNull(),
     body: jsonb('body').notNull(),
+    format: format(),
     undoTo: integer('undo_to'),
     redoTo: integer('redo_to'),
     createdAt: when('created_at').notNull().defaultNow(),
@@ -70,16 +74,28 @@ export const wayStandings = pgTable('way_standings', {
   forbids: integer('forbids').notNull(),
 })
 
-/** Machines, vises, parallels, instruments, cutters, and what the processes can do. */
+/** Machines, what holds the work, instruments, cutters, and what the processes can do. */
 export const workshopItems = pgTable(
   'workshop_items',
   {
     kind: text('kind', {
-      enum: ['machine', 'vise', 'parallels', 'instrument', 'cutter', 'capability', 'setting'],
+      enum: [
+        'machine',
+        'vise',
+        'parallels',
+        'strap',
+        'plate',
+        'anglePlate',
+        'instrument',
+        'cutter',
+        'capability',
+        'setting',
+      ],
     }).notNull(),
     id: text('id').notNull(),
     position: integer('position').notNull(),
     spec: jsonb('spec').notNull(),
+    format: format(),
   },
   (table) => [primaryKey({ columns: [table.kind, table.id] })],
 )
@@ -107,6 +123,7 @@ export const zeroRecords = pgTable('zero_records', {
     .references(() => documents.id, { onDelete: 'cascade' }),
   setupId: text('setup_id').notNull(),
   record: jsonb('record').notNull(),
+  format: format(),
   who: text('who').notNull(),
   takenAt: when('taken_at').notNull().defaultNow(),
   withdrawnAt: when('withdrawn_at'),
@@ -129,6 +146,7 @@ export const fixtureVersions = pgTable(
       .references(() => fixtures.id, { onDelete: 'cascade' }),
     version: integer('version').notNull(),
     body: jsonb('body').notNull(),
+    format: format(),
     who: text('who').notNull(),
     why: text('why').notNull(),
     createdAt: when('created_at').notNull().defaultNow(),

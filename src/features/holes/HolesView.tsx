@@ -2,6 +2,7 @@
 
 import { useCallback, useMemo, useState } from 'react'
 import {
+  type CountedFrom,
   cornerPoint,
   countingPoint,
   drillingPlan,
@@ -10,10 +11,11 @@ import {
   markedCornerSeen,
   outlineInSetup,
 } from '@/core/drilling'
-import { findingsOf } from '@/core/findings'
+import { holeChecks } from '@/core/findings'
+import { type Finding } from '@/core/finding'
 import { applyMotion, type PlanePoint, point } from '@/core/geometry'
 import { insideOf, type Part, planeOf, removedBox, axisOf } from '@/core/part'
-import { analyse, type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup, planWay } from '@/core/planning'
 import { changeSetup, tickCut, type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { call } from '@/ui/api'
@@ -67,20 +69,17 @@ export function HolesView({
   way: stored,
   workshop,
 }: HolesViewProps) {
-  const partDocument = useDocument(storedPart)
-  const wayDocument = useDocument(stored)
+  const partDocument = useDocument('part', storedPart)
+  const wayDocument = useDocument('way', stored)
   useHistoryKeys(partDocument)
   const [part, way] = [partDocument.body, wayDocument.body]
   const address = useHolesAddress()
   const [stage, setStage] = useState<string>()
   const [pointing, setPointing] = useState(false)
   const [draft, setDraft] = useState<readonly PlanePoint[]>([])
-  const analysis = useMemo(() => analyse(workshop, part, way), [part, way, workshop])
-  const findings = useMemo(
-    () => findingsOf(workshop, part, way, analysis),
-    [analysis, part, way, workshop],
-  )
-  const { planned } = analysis.model
+  const plan = useMemo(() => planWay(workshop, part, way), [part, way, workshop])
+  const findings = useMemo(() => holeChecks(plan), [plan])
+  const planned = plan.setups
   const index = Math.max(
     0,
     planned.findIndex((p) => p.setup.id === address.setup),
@@ -104,7 +103,7 @@ export function HolesView({
         planned={planned}
         chosen={setup?.setup.id}
         says={(p) => {
-          const count = holesInSetup(part, p).filter((hole) => hole.cutHere).length
+          const count = holesInSetup(p).filter((hole) => hole.cutHere).length
           return `${count} ${count === 1 ? 'hole' : 'holes'} made here`
         }}
         onChoose={(id) => {
@@ -174,7 +173,7 @@ interface SetupHolesProps {
   readonly workshop: Workshop
   readonly planned: PlannedSetup
   readonly index: number
-  readonly findings: ReturnType<typeof findingsOf>
+  readonly findings: readonly Finding[]
   readonly measured: readonly { hole: string; x: number; y: number }[]
   readonly stage: string | undefined
   readonly onStage: (stage: string | undefined) => void
@@ -187,29 +186,17 @@ interface SetupHolesProps {
 }
 
 function SetupHoles(props: SetupHolesProps) {
-  const {
-    address,
-    draft,
-    findings,
-    index,
-    jobId,
-    onDraft,
-    part,
-    planned,
-    pointing,
-    way,
-    wayId,
-    workshop,
-  } = props
+  const { address, draft, findings, index, jobId, onDraft, part, planned, pointing, way, wayId } =
+    props
   const { from, go, pane } = address
   const { setup } = planned
   const unit = part.unit
-  const holes = useMemo(() => holesInSetup(part, planned, from), [from, part, planned])
-  const fromZero = useMemo(() => holesInSetup(part, planned), [part, planned])
-  const plan = useMemo(() => drillingPlan(workshop, part, planned), [part, planned, workshop])
-  const ground = useMemo(() => groundOf(part, planned, from), [from, part, planned])
+  const holes = useMemo(() => holesInSetup(planned, from), [from, planned])
+  const fromZero = useMemo(() => holesInSetup(planned), [planned])
+  const plan = useMemo(() => drillingPlan(planned), [planned])
+  const ground = useMemo(() => groundOf(planned, from), [from, planned])
   const [places, sentence, measure] = useMeasured(wayId, setup.id, props.measured)
-  const origin = useMemo(() => countingPoint(part, planned, from), [from, part, planned])
+  const origin = useMemo(() => countingPoint(planned, from), [from, planned])
   const chosenStage = plan.stages.find((s) => s.id === props.stage)
   // The plan counts from zero; the map counts from what was chosen.
   const shift =
@@ -219,19 +206,16 @@ function SetupHoles(props: SetupHolesProps) {
   const path = chosenStage?.cuts.map((cut) => ({ x: cut.x + shift.x, y: cut.y + shift.y })) ?? []
   const place = (at: PlanePoint): void => {
     const inSetup = point<'setup'>(at.x + origin.x, at.y + origin.y, 0)
-    onDraft([...draft, placeOnFace(setup.up, applyMotion(planned.layout.partFromSetup, inSetup))])
+    onDraft([...draft, placeOnFace(setup.up, applyMotion(planned.standing.partFromSetup, inSetup))])
   }
   const onMap = draft.map((p) => {
     const [u, v] = planeOf(setup.up)
     const inPart = { ...cornerPoint(part), [u]: p.x, [v]: p.y }
-    const at = applyMotion(planned.layout.setupFromPart, inPart)
+    const at = applyMotion(planned.standing.setupFromPart, inPart)
     return { x: at.x - origin.x, y: at.y - origin.y }
   })
   const here = findings.filter(
-    (f) =>
-      f.code.startsWith('hole.') &&
-      (f.setup ?? index) === index &&
-      holes.some((hole) => hole.hole.id === f.feature),
+    (f) => (f.setup ?? index) === index && holes.some((hole) => hole.hole.id === f.feature),
   )
   const exportPath = (as: string, more: Readonly<Record<string, string>> = {}): string =>
     `/api/jobs/${jobId}/export?${new URLSearchParams({ as, way: way.name, setup: String(index + 1), from, ...more }).toString()}`
@@ -372,15 +356,11 @@ function useMeasured(
 }
 
 /** The block, jaw, stop, marked corner and pockets in the coordinates of the holes. */
-function groundOf(
-  part: Part,
-  planned: PlannedSetup,
-  from: Parameters<typeof countingPoint>[2],
-): MapGround {
-  const origin = countingPoint(part, planned, from)
-  const { layout, setup } = planned
+function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
+  const origin = countingPoint(planned, from)
+  const { standing, part, setup } = planned
   const move = (p: Parameters<typeof applyMotion<'setup', 'part'>>[1]): PlanePoint => {
-    const at = applyMotion(layout.setupFromPart, p)
+    const at = applyMotion(standing.setupFromPart, p)
     return { x: at.x - origin.x, y: at.y - origin.y }
   }
   const corner = markedCorner(part)
@@ -402,9 +382,9 @@ function groundOf(
     ]
   })
   return {
-    outline: outlineInSetup(part, planned, from),
+    outline: outlineInSetup(planned, from),
     jawY: -origin.y,
-    stopX: layout.stopX === undefined ? undefined : layout.stopX - origin.x,
+    stopX: standing.stopX === undefined ? undefined : standing.stopX - origin.x,
     corner: move(markedCornerSeen(part, setup.up)),
     cornerName: `marked corner ${names.join(' ')}`,
     pockets,

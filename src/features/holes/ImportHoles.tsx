@@ -7,7 +7,7 @@ import { type PlanePoint } from '@/core/geometry'
 import { type Part, planeOf, type Side, sizeAlong } from '@/core/part'
 import { faceWord } from '@/core/say'
 import { printLength } from '@/core/units'
-import { call } from '@/ui/api'
+import { send } from '@/ui/api'
 import { DialogSheet } from '@/ui/DialogSheet'
 import { Choice, Tick } from '@/ui/fields'
 import { addGroups } from './compose'
@@ -66,7 +66,7 @@ function Import({ onAdd, part, up }: Pick<ImportHolesProps, 'onAdd' | 'part' | '
   const [origin, setOrigin] = useState<'corner' | 'centre'>('corner')
   const [whats, setWhats] = useState<Readonly<Record<string, string>>>({})
   const [sentence, setSentence] = useState<string>()
-  const [reading, setReading] = useState<string>()
+  const [reading, setReading] = useState<{ readonly megabytes: string; readonly sent: number }>()
   const unitMm = drawing?.unitMm ?? (unit === '' ? undefined : Number(unit))
 
   const table = useMemo(
@@ -88,8 +88,11 @@ function Import({ onAdd, part, up }: Pick<ImportHolesProps, 'onAdd' | 'part' | '
       setDrawing(undefined)
       return setText(content)
     }
-    setReading(`Reading ${(content.length / 1e6).toFixed(1)} MB of drawing …`)
-    const answer = await call<Drawing>('/api/dxf', 'POST', content)
+    const megabytes = (content.length / 1e6).toFixed(1)
+    setReading({ megabytes, sent: 0 })
+    const answer = await send<Drawing>('/api/dxf', content, (sent) =>
+      setReading({ megabytes, sent }),
+    )
     setReading(undefined)
     if (answer.kind === 'done') {
       setText('')
@@ -120,7 +123,12 @@ function Import({ onAdd, part, up }: Pick<ImportHolesProps, 'onAdd' | 'part' | '
   }
   return (
     <div className="grid gap-3" aria-busy={reading !== undefined}>
-      {reading && <p role="status">{reading}</p>}
+      {reading && (
+        <p role="status">
+          {reading.sent < 1 ? 'Sending' : 'Reading'} {reading.megabytes} MB of drawing …{' '}
+          {reading.sent < 1 && <progress value={reading.sent} aria-label="Sent so far" />}
+        </p>
+      )}
       <div className="grid gap-3 sm:grid-cols-2">
         <div>
           <label className="block text-[13px] text-soft" htmlFor="import-table">

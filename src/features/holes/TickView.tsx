@@ -6,7 +6,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { drillingPlan, type StageCut, type ToolStage } from '@/core/drilling'
 import { type PlanePoint } from '@/core/geometry'
 import { type Part } from '@/core/part'
-import { analyse } from '@/core/prediction'
+import { planWay } from '@/core/planning'
 import { type LengthUnit, printLength, printNumber, printSpread } from '@/core/units'
 import { type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
@@ -24,13 +24,10 @@ interface TickViewProps {
 
 /** At the machine: the next hole, large, and a tick when it is done. */
 export function TickView({ jobId, part, setupId, ticks, way, wayId, workshop }: TickViewProps) {
-  const { model } = useMemo(() => analyse(workshop, part, way), [part, way, workshop])
-  const number = model.planned.findIndex((p) => p.setup.id === setupId)
-  const planned = model.planned[number]
-  const plan = useMemo(
-    () => (planned ? drillingPlan(workshop, part, planned) : undefined),
-    [part, planned, workshop],
-  )
+  const way_ = useMemo(() => planWay(workshop, part, way), [part, way, workshop])
+  const number = way_.setups.findIndex((p) => p.setup.id === setupId)
+  const planned = way_.setups[number]
+  const plan = useMemo(() => (planned ? drillingPlan(planned) : undefined), [planned])
   const work = useTicks(wayId, setupId, ticks)
   const stages = plan?.stages ?? []
   const left = (stage: ToolStage): number => stage.cuts.filter((cut) => !isDone(stage, cut)).length

@@ -3,10 +3,10 @@
 import { Archive, ArchiveRestore, Copy, Download, FilePlus2, Search, Upload } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { type Part } from '@/core/part'
 import { isometric } from '@/core/picture'
-import { type PartState } from '@/core/planning'
+import { type PartState } from '@/core/stock'
 import { call } from '@/ui/api'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { TopBar } from '@/ui/TopBar'
@@ -299,6 +299,34 @@ function NothingHere({
   )
 }
 
+const PICTURE = { width: 170, height: 128 } as const
+const nothingChanges = () => () => undefined
+
+/** The finished part; drawn by the page itself, so that the server has the list ready at once. */
+function JobPicture({ part }: { readonly part: Part }) {
+  const isOnPage = useSyncExternalStore(
+    nothingChanges,
+    () => true,
+    () => false,
+  )
+  const scene = useMemo(
+    () =>
+      isOnPage &&
+      isometric(part, finishedState(part), {
+        ...PICTURE,
+        up: 'top',
+        toJaw: 'back',
+        tinted: new Set(),
+      }),
+    [isOnPage, part],
+  )
+  return (
+    <div className="shrink-0" style={PICTURE}>
+      {scene && <SceneSvg scene={scene} title={`${part.name} as finished`} className="w-full" />}
+    </div>
+  )
+}
+
 function finishedState(part: Part): PartState {
   return {
     stockOn: { left: 0, right: 0, front: 0, back: 0, bottom: 0, top: 0 },
@@ -319,28 +347,10 @@ function JobCard({
   readonly act: (action: 'copy' | 'archive' | 'restore') => void
 }) {
   const { part } = job
-  const picture = useMemo(
-    () =>
-      part &&
-      isometric(part, finishedState(part), {
-        width: 170,
-        height: 128,
-        up: 'top',
-        toJaw: 'back',
-        tinted: new Set(),
-      }),
-    [part],
-  )
   const first = job.ways[0]
   return (
     <li className="sheet flex flex-wrap gap-4 p-4 sm:flex-nowrap">
-      {picture && (
-        <SceneSvg
-          scene={picture}
-          title={`${job.name} as finished`}
-          className="w-[170px] shrink-0"
-        />
-      )}
+      {part && <JobPicture part={part} />}
       <div className="min-w-0 grow">
         <h2 className="text-[18px] font-bold">
           <Link href={`/jobs/${job.id}/part`} className="hover:underline">

@@ -51,7 +51,7 @@ type Again = { readonly kind: 'feature' | 'requirement'; readonly id: string }
 
 /** The drawing taken in fast: said, drawn, tied, asked about. */
 export function PartView({ firstWay, jobId, part: stored }: PartViewProps) {
-  const document_ = useDocument(stored)
+  const document_ = useDocument('part', stored)
   const part = document_.body
   const { edit } = document_
   useHistoryKeys(document_)

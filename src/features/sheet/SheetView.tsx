@@ -3,9 +3,10 @@
 import { Download, Printer } from 'lucide-react'
 import { useMemo } from 'react'
 import { findingsOf } from '@/core/findings'
-import { type Anchor, offsetTable, type RecordsBySetup } from '@/core/offsets'
+import { type Anchor, zeroLedger, type RecordsBySetup } from '@/core/offsets'
 import { type Part } from '@/core/part'
-import { analyse } from '@/core/prediction'
+import { planWay } from '@/core/planning'
+import { predictWay } from '@/core/prediction'
 import { type ChainBlock, type SetupSheet, setupSheet, type SheetPage } from '@/core/sheet'
 import { type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
@@ -27,15 +28,9 @@ interface SheetViewProps {
 export function SheetView(props: SheetViewProps) {
   const { jobId, part, records, register, way, wayId, workshop } = props
   const sheet = useMemo(() => {
-    const analysis = analyse(workshop, part, way)
-    return setupSheet(
-      workshop,
-      part,
-      way,
-      analysis,
-      findingsOf(workshop, part, way, analysis),
-      offsetTable(workshop, part, analysis, records, register),
-    )
+    const plan = planWay(workshop, part, way)
+    const prediction = predictWay(plan)
+    return setupSheet(prediction, findingsOf(prediction), zeroLedger(plan, records, register))
   }, [part, records, register, way, workshop])
   return (
     <>

@@ -1,11 +1,11 @@
 'use client'
 
 import { Trash2 } from 'lucide-react'
-import { type ReactNode, useMemo } from 'react'
-import { type Part, type Side } from '@/core/part'
+import { Fragment, type ReactNode, useMemo } from 'react'
+import { isSide, type Part, type Side } from '@/core/part'
 import { elevation, plan } from '@/core/picture'
-import { isRaw } from '@/core/planning'
-import { type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup } from '@/core/planning'
+import { isRaw } from '@/core/stock'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useSize } from '@/ui/useSize'
 
@@ -28,15 +28,8 @@ export function Bench({ index, lit, onPick, onPoint, onRemove, part, planned, to
     ? { width: size.width, height: 225 }
     : { width: Math.floor(size.width / 2) - 4, height: size.height }
   const { height, width } = each
-  const side = useMemo(
-    () => elevation(part, planned, { width, height }),
-    [height, part, planned, width],
-  )
-  const above = useMemo(
-    () => plan(part, planned, { width, height }),
-    [height, part, planned, width],
-  )
-  const { faceAt } = planned.layout
+  const side = useMemo(() => elevation(planned, { width, height }), [height, planned, width])
+  const above = useMemo(() => plan(planned, { width, height }), [height, planned, width])
   const where = (face: Side): ReactNode => (
     <>
       <strong>{part.faces[face].name}</strong>{' '}
@@ -52,14 +45,9 @@ export function Bench({ index, lit, onPick, onPoint, onRemove, part, planned, to
           {index + 1} · {planned.setup.name}
         </h1>
         <p className="text-[14px] text-soft">
-          Stands on {where(faceAt.down)}, against {where(faceAt.jaw)}
-          {planned.setup.holding.stop === 'none' ? (
-            ', no stop'
-          ) : (
-            <>
-              , stop at {where(planned.setup.holding.stop === 'left' ? faceAt.left : faceAt.right)}
-            </>
-          )}
+          {planned.standing.words.caption.map((piece) => (
+            <Fragment key={piece}>{isSide(piece) ? where(piece) : piece}</Fragment>
+          ))}
         </p>
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[14px]">

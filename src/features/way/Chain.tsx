@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic'
 import { weakestLink } from '@/core/findings'
 import { type Part, refLabel, type Requirement, requirementFigures } from '@/core/part'
-import { type Analysis, type RequirementAnalysis } from '@/core/prediction'
+import { type Prediction, type RequirementAnalysis } from '@/core/prediction'
 import { linkPlace } from '@/core/sheet'
 import { type LinkShare } from '@/core/variation'
 import { failingWords, figureOf, isZone, signedFigure } from './figures'
@@ -13,7 +13,7 @@ const Simulation = dynamic(() => import('./Simulation'), { ssr: false })
 
 interface ChainProps {
   readonly part: Part
-  readonly analysis: Analysis
+  readonly analysis: Prediction
   readonly chosen: RequirementAnalysis | undefined
   readonly answer: AnswerKind
   readonly onAnswer: (answer: AnswerKind) => void
@@ -39,6 +39,7 @@ export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, par
   }
   const { outcome, read, reason, requirement, standing, title } = chosen
   const figure = figureOf(requirement, part.unit)
+  const setups = analysis.plan.setups.map(({ setup }) => setup)
   const verdict = outcome?.[answer === 'worst' ? 'worst' : 'likely']
   const short = verdict ? verdict.margin < 0 : false
   return (
@@ -98,6 +99,7 @@ export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, par
             links={outcome.links}
             answer={answer}
             figure={figure}
+            where={(link) => linkPlace(setups, link)}
             onPoint={onPoint}
             onPick={onPick}
           />
@@ -113,6 +115,7 @@ interface PlatesProps {
   readonly links: readonly LinkShare[]
   readonly answer: AnswerKind
   readonly figure: (value: number) => string
+  readonly where: (link: LinkShare) => string
   readonly onPoint: ChainProps['onPoint']
   readonly onPick: ChainProps['onPick']
 }
@@ -120,7 +123,8 @@ interface PlatesProps {
 /** Links under this share are shown as one plate. */
 const SMALL = 0.02
 
-function Plates({ answer, figure, links, onPick, onPoint, part, requirement }: PlatesProps) {
+function Plates(props: PlatesProps) {
+  const { answer, figure, links, onPick, onPoint, part, requirement, where } = props
   const size = (link: LinkShare): number => (answer === 'worst' ? link.worst : link.likely)
   const total = links.reduce((sum, link) => sum + link.worst, 0)
   const shareOf = (link: LinkShare): number =>
@@ -143,6 +147,7 @@ function Plates({ answer, figure, links, onPick, onPoint, part, requirement }: P
           share={shareOf(link)}
           spread={figure(size(link))}
           best={link.link === weakest?.link}
+          where={where(link)}
           onPoint={onPoint}
           onPick={onPick}
         />
@@ -168,11 +173,12 @@ interface PlateProps {
   readonly share: number
   readonly spread: string
   readonly best: boolean
+  readonly where: string
   readonly onPoint: ChainProps['onPoint']
   readonly onPick: ChainProps['onPick']
 }
 
-function Plate({ best, link, onPick, onPoint, share, spread }: PlateProps) {
+function Plate({ best, link, onPick, onPoint, share, spread, where }: PlateProps) {
   const words = best ? link.remedy : ''
   return (
     <>
@@ -189,10 +195,8 @@ function Plate({ best, link, onPick, onPoint, share, spread }: PlateProps) {
         onBlur={() => onPoint(undefined)}
         className={`flex min-h-[76px] min-w-[104px] cursor-pointer flex-col rounded-lg border px-2 py-1 text-left ${best ? 'border-yellow bg-yellow text-[#13222b]' : 'border-bar-soft/60 bg-white/5 hover:bg-white/10'}`}
       >
-        <span className={`truncate text-[12px] ${best ? '' : 'text-bar-soft'}`}>
-          {linkPlace(link)}
-        </span>
-        <span className="text-[13px] leading-tight font-semibold">{link.labels[0]}</span>
+        <span className={`truncate text-[12px] ${best ? '' : 'text-bar-soft'}`}>{where}</span>
+        <span className="text-[13px] leading-tight font-semibold">{link.causes[0]}</span>
         {best && <span className="mt-0.5 line-clamp-2 text-[12px] leading-tight">{words}</span>}
         <span className="figures mt-auto flex justify-between gap-2 text-[13px]">
           <span>±{spread}</span>

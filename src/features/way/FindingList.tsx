@@ -1,6 +1,6 @@
 'use client'
 
-import { type Finding } from '@/core/findings'
+import { type Finding } from '@/core/finding'
 
 const LOOKS = {
   forbids: { box: 'border-red bg-red-wash', sign: '▲', word: 'Forbids' },

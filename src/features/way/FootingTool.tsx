@@ -1,9 +1,10 @@
 'use client'
 
 import { Triangle } from 'lucide-react'
-import { type Part, partSurfaces, refLabel } from '@/core/part'
-import { contactPlane } from '@/core/planning'
-import { type Analysis, type PlannedSetup } from '@/core/prediction'
+import { type Part, refLabel } from '@/core/part'
+import { type PlannedSetup } from '@/core/planning'
+import { locatorPlane } from '@/core/holding'
+import { type Prediction } from '@/core/prediction'
 import { contactWords } from '@/core/sheet'
 import { editContact, resetContact, type Setup } from '@/core/way'
 import { Choice } from '@/ui/fields'
@@ -13,7 +14,7 @@ import { Tool } from './Tool'
 interface FootingToolProps {
   readonly part: Part
   readonly planned: PlannedSetup
-  readonly analysis: Analysis
+  readonly analysis: Prediction
   readonly onPoint: (ref: string | undefined) => void
   readonly onChange: (change: (setup: Setup) => Setup) => void
 }
@@ -21,11 +22,11 @@ interface FootingToolProps {
 /** The footing contact by contact: what it bears on, where; moved, taken away, or put in. */
 export function FootingTool({ analysis, onChange, onPoint, part, planned }: FootingToolProps) {
   const { contacts, setup } = planned
-  const planes = [...partSurfaces(part).values()].filter((s) => s.kind === 'plane')
+  const planes = [...planned.surfaces.values()].filter((s) => s.kind === 'plane')
   const removed = setup.footing.edits.filter((e) => e.off)
   const add = (): void => {
     const n = setup.footing.edits.filter((e) => e.id.startsWith('extra')).length + 1
-    onChange((s) => editContact(s, { id: `extra${n}`, surface: planned.layout.faceAt.down }))
+    onChange((s) => editContact(s, { id: `extra${n}`, surface: planned.standing.faceAt.down }))
   }
   return (
     <Tool
@@ -36,7 +37,7 @@ export function FootingTool({ analysis, onChange, onPoint, part, planned }: Foot
     >
       <ul>
         {contacts.map((contact) => {
-          const [u, v] = contactPlane(contact)
+          const [u, v] = locatorPlane(contact)
           const edit = setup.footing.edits.find((e) => e.id === contact.id)
           return (
             <li
@@ -47,7 +48,7 @@ export function FootingTool({ analysis, onChange, onPoint, part, planned }: Foot
             >
               <p className="flex flex-wrap items-center gap-2">
                 <span className={contact.raw || !contact.bears ? 'font-semibold text-red' : ''}>
-                  {contactWords(part, analysis, contact)}
+                  {contactWords(analysis, contact)}
                 </span>
                 <span className="ml-auto flex gap-1.5 text-[14px]">
                   {edit && (

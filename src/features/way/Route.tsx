@@ -18,10 +18,11 @@ import {
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, Plus, RotateCw } from 'lucide-react'
 import { Fragment, useEffect, useMemo, useRef } from 'react'
-import { type Finding } from '@/core/findings'
+import { type Finding } from '@/core/finding'
 import { type Part, type Side } from '@/core/part'
 import { isometric } from '@/core/picture'
-import { type Analysis, type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup } from '@/core/planning'
+import { type Prediction } from '@/core/prediction'
 import { pickupWords } from '@/core/sheet'
 import { turnWords } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
@@ -30,7 +31,7 @@ import { SceneSvg } from '@/ui/SceneSvg'
 interface RouteProps {
   readonly part: Part
   readonly workshop: Workshop
-  readonly analysis: Analysis
+  readonly analysis: Prediction
   readonly findings: readonly Finding[]
   readonly chosen: string | undefined
   readonly lit: ReadonlySet<string>
@@ -55,7 +56,7 @@ export function Route({
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
-  const { planned } = analysis.model
+  const planned = analysis.plan.setups
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     const to = planned.findIndex((p) => p.setup.id === over?.id)
     if (over && active.id !== over.id && to >= 0) onMove(String(active.id), to)
@@ -135,16 +136,7 @@ interface SetupCardProps {
   readonly onChoose: (id: string) => void
 }
 
-function SetupCard({
-  findings,
-  index,
-  isChosen,
-  lit,
-  onChoose,
-  part,
-  planned,
-  workshop,
-}: SetupCardProps) {
+function SetupCard({ findings, index, isChosen, lit, onChoose, part, planned }: SetupCardProps) {
   const {
     attributes,
     isDragging,
@@ -171,7 +163,7 @@ function SetupCard({
   useEffect(() => {
     if (isChosen) card.current?.scrollIntoView({ block: 'nearest', inline: 'center' })
   }, [isChosen])
-  const found = pickupWords(workshop, part, setup.zero.x, 'x', setup.holding.stop !== 'none')
+  const found = pickupWords(planned, 'x')
   return (
     <li
       ref={(element) => {
@@ -217,9 +209,7 @@ function SetupCard({
           </span>
           <span className="line-clamp-2 text-[14px]">{setup.name}</span>
         </span>
-        <span className="truncate text-[13px] text-soft">
-          {planned.layout.vise.name.toLowerCase()}, {planned.layout.parallels.name.toLowerCase()}
-        </span>
+        <span className="truncate text-[13px] text-soft">{planned.standing.words.short}</span>
         <span className="truncate text-[13px] text-soft">zero: {found}</span>
       </button>
     </li>

@@ -3,7 +3,7 @@
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
 import { useEffect, useRef, useState } from 'react'
 import { type Part } from '@/core/part'
-import { type Analysis, type RequirementAnalysis } from '@/core/prediction'
+import { type Prediction, type RequirementAnalysis } from '@/core/prediction'
 import { type SimulatedMeasure } from '@/core/variation'
 import { type RunningSimulation, startSimulation } from '@/workers/client'
 import { figureOf } from './figures'
@@ -20,7 +20,7 @@ export default function Simulation({
   part,
 }: {
   readonly part: Part
-  readonly analysis: Analysis
+  readonly analysis: Prediction
   readonly chosen: RequirementAnalysis
 }) {
   const [progress, setProgress] = useState<number>()

@@ -24,7 +24,7 @@ export function Tool({ children, icon, label, title, wide = false }: ToolProps) 
           sideOffset={6}
           collisionPadding={12}
           aria-label={title}
-          className={`sheet z-20 max-h-[78vh] overflow-auto border-ink! p-3 ${wide ? 'w-[min(600px,94vw)]' : 'w-[min(380px,94vw)]'}`}
+          className={`sheet z-20 max-h-[min(78vh,var(--radix-popover-content-available-height))] overflow-auto border-ink! p-3 ${wide ? 'w-[min(600px,94vw)]' : 'w-[min(380px,94vw)]'}`}
         >
           <h2 className="mb-2 font-bold">{title}</h2>
           {children}

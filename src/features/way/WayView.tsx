@@ -2,10 +2,12 @@
 
 import { RotateCcw } from 'lucide-react'
 import { useCallback, useMemo, useState } from 'react'
-import { type Finding, findingsOf } from '@/core/findings'
+import { findingsOf } from '@/core/findings'
+import { type Finding } from '@/core/finding'
 import { type Part, type Side } from '@/core/part'
-import { type PartState, stateAsBought } from '@/core/planning'
-import { analyse } from '@/core/prediction'
+import { type PartState, stateAsBought } from '@/core/stock'
+import { planWay } from '@/core/planning'
+import { predictWay } from '@/core/prediction'
 import { type LinkShare } from '@/core/variation'
 import { changeSetup, moveSetup, newSetup, removeSetup, type Setup, type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
@@ -44,19 +46,16 @@ interface WayViewProps {
 
 /** Route, bench, ledger and chain of one way; every change is predicted again at once. */
 export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewProps) {
-  const document_ = useDocument(stored)
+  const document_ = useDocument('way', stored)
   const { body: way, edit } = document_
   useHistoryKeys(document_)
   const address = useWayAddress()
   const [pointed, setPointed] = useState<ReadonlySet<string>>(new Set())
   const [turning, setTurning] = useState<'change' | 'add'>()
 
-  const analysis = useMemo(() => analyse(workshop, part, way), [part, way, workshop])
-  const findings = useMemo(
-    () => findingsOf(workshop, part, way, analysis),
-    [analysis, part, way, workshop],
-  )
-  const { planned } = analysis.model
+  const analysis = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
+  const findings = useMemo(() => findingsOf(analysis), [analysis])
+  const planned = analysis.plan.setups
   const index = Math.max(
     0,
     planned.findIndex((p) => p.setup.id === address.setup),
@@ -95,7 +94,7 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
     if (turning === 'change' && setup)
       edit((w) => changeSetup(w, setup.setup.id, (s) => ({ ...s, up, toJaw })))
     if (turning === 'add') {
-      const added = newSetup(workshop, way, up, toJaw)
+      const added = newSetup(workshop, part, way, up, toJaw)
       edit((w) => ({ ...w, setups: [...w.setups, added] }))
       address.go({ setup: added.id })
     }
@@ -233,9 +232,7 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
           answer={address.answer}
           onAnswer={(answer) => address.go({ answer })}
           onPoint={pointLink}
-          onPick={(link) =>
-            link.setup !== undefined && address.go({ setup: planned[link.setup]?.setup.id })
-          }
+          onPick={(link) => link.setup !== undefined && address.go({ setup: link.setup })}
         />
       </main>
       <TurnDialog

@@ -4,7 +4,8 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { type Part } from '@/core/part'
-import { type Analysis, analyse, wayVerdict } from '@/core/prediction'
+import { planWay } from '@/core/planning'
+import { type Prediction, predictWay, wayVerdict } from '@/core/prediction'
 import { type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { call } from '@/ui/api'
@@ -16,7 +17,7 @@ interface WaysBarProps {
   readonly workshop: Workshop
   readonly ways: readonly { readonly id: string; readonly body: Way }[]
   readonly current: string
-  readonly analysis: Analysis
+  readonly analysis: Prediction
 }
 
 /** All ways above the one that is open: the other way is one click off, with its verdict. */
@@ -28,7 +29,7 @@ export function WaysBar({ analysis, current, jobId, part, ways, workshop }: Ways
       new Map(
         ways
           .filter((way) => way.id !== current)
-          .map((way) => [way.id, analyse(workshop, part, way.body)]),
+          .map((way) => [way.id, predictWay(planWay(workshop, part, way.body))]),
       ),
     [current, part, ways, workshop],
   )
@@ -109,7 +110,7 @@ function Verdict({
   part,
   setups,
 }: {
-  readonly analysis: Analysis | undefined
+  readonly analysis: Prediction | undefined
   readonly part: Part
   readonly setups: number
 }) {

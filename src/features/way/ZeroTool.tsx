@@ -6,14 +6,12 @@ import {
   normalOf,
   oppositeOf,
   type Part,
-  partSurfaces,
   refLabel,
   type Side,
   SIDES,
   type Surface,
 } from '@/core/part'
-import { setupAxes } from '@/core/planning'
-import { type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup } from '@/core/planning'
 import { type Pickup, type Setup, type TurnPickup } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { Choice, TextField } from '@/ui/fields'
@@ -65,8 +63,8 @@ export function ZeroTool({ onChange, part, planned, workshop }: ZeroToolProps) {
 /** Whether the line of the part is taken as the vise gives it, or found by touching an edge twice. */
 function TurnRow({ onChange, part, planned, workshop }: ZeroToolProps) {
   const { turn } = planned.setup.zero
-  const up = setupAxes(planned.setup)[2]
-  const upright = [...partSurfaces(part).values()].filter(
+  const up = planned.standing.setupFromPart.rows[2]
+  const upright = [...planned.surfaces.values()].filter(
     (s) => s.kind === 'plane' && Math.abs(dot(s.normal, up)) < 0.1,
   )
   const set = (next: TurnPickup | undefined): void =>
@@ -123,8 +121,8 @@ interface AxisRowProps extends Omit<ZeroToolProps, 'onChange'> {
 function AxisRow({ axis, onChange, part, planned, workshop }: AxisRowProps) {
   const { setup } = planned
   const pickup = setup.zero[axis]
-  const direction = setupAxes(setup)[axis === 'x' ? 0 : axis === 'y' ? 1 : 2]
-  const surfaces = [...partSurfaces(part).values()]
+  const direction = planned.standing.setupFromPart.rows[axis === 'x' ? 0 : axis === 'y' ? 1 : 2]
+  const surfaces = [...planned.surfaces.values()]
   const planes = surfaces.filter(
     (s) => s.kind === 'plane' && Math.abs(dot(s.normal, direction)) > 0.9,
   )
@@ -149,7 +147,7 @@ function AxisRow({ axis, onChange, part, planned, workshop }: AxisRowProps) {
   const kinds: { value: Pickup['kind']; label: string }[] = [
     {
       value: 'fixture',
-      label: { x: 'stop, as stored', y: 'fixed jaw, as stored', z: 'parallels, as stored' }[axis],
+      label: planned.standing.stays[axis].words,
     },
     ...(axis === 'z'
       ? [{ value: 'height' as const, label: 'height of a face' }]

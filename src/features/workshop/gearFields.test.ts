@@ -7,6 +7,9 @@ const ITEMS: Readonly<Record<GearKind, readonly object[]>> = {
   machine: STANDARD_WORKSHOP.machines,
   vise: STANDARD_WORKSHOP.vises,
   parallels: STANDARD_WORKSHOP.parallels,
+  strap: STANDARD_WORKSHOP.straps,
+  plate: STANDARD_WORKSHOP.plates,
+  anglePlate: STANDARD_WORKSHOP.anglePlates,
   instrument: STANDARD_WORKSHOP.instruments,
   cutter: STANDARD_WORKSHOP.cutters,
 }

@@ -151,7 +151,7 @@ export function FindPane(props: FindPaneProps) {
   }
   const worked = readings.map((r) => {
     const record = recordOf(r)
-    const found = foundZero(workshop, part, planned, record)
+    const found = foundZero(planned, record)
     return { record, found }
   })
   const canKeep = worked.length > 0 && worked.every((w) => w.found.ok) && who !== ''

@@ -16,7 +16,7 @@ const ACROSS: Readonly<Record<Axis, readonly [Axis, Axis]>> = {
 
 /** This setup's zero after the rotary axis has turned the part: where it goes, which way it goes there. */
 export function IndexPane({ index, part, planned, rows }: PaneProps) {
-  const { machine } = planned.layout
+  const { machine } = planned
   const [angle, setAngle] = useState<Angle>({ rad: Math.PI / 2, typed: '90°' })
   const [sentence, setSentence] = useState<string>()
   const { rotary } = machine

@@ -25,8 +25,18 @@ export function KeptReadings(props: KeptReadingsProps) {
     <section aria-label="Kept readings" className="mt-1 border-t border-faint pt-2">
       <h2 className="mb-1 font-bold">Kept</h2>
       <ul>
-        {[...records].reverse().map(({ id, record, takenAt, who }) => {
-          const found = foundZero(workshop, part, planned, record)
+        {[...records].reverse().map(({ id, record, takenAt, unread, who }) => {
+          if (!record)
+            return (
+              <li key={id} className="border-t border-faint py-1 text-[14px]">
+                <b>▲ Cannot be read by this version of Foothold.</b> {unread} They are kept as they
+                are.
+                <span className="block text-[13px] text-soft">
+                  {who}, <Taken at={takenAt} />
+                </span>
+              </li>
+            )
+          const found = foundZero(planned, record)
           const refs = refsOfReadings(record.readings)
           return (
             <li key={id} className="flex items-start gap-2 border-t border-faint py-1 text-[14px]">
@@ -48,8 +58,7 @@ export function KeptReadings(props: KeptReadingsProps) {
                     : `▲ ${found.issues[0].sentence}`}
                 </span>
                 <span className="block text-[13px] text-soft">
-                  {who},{' '}
-                  <time dateTime={takenAt}>{takenAt.slice(0, 16).replace('T', ' ')} UTC</time>
+                  {who}, <Taken at={takenAt} />
                   {record.source === 'mill' ? ', from the stand-in mill' : ', typed'}
                   {workshop.instruments.find((t) => t.id === record.instrument)
                     ? `, ${workshop.instruments.find((t) => t.id === record.instrument)?.name.toLowerCase() ?? ''}`
@@ -71,3 +80,7 @@ export function KeptReadings(props: KeptReadingsProps) {
     </section>
   )
 }
+
+const Taken = ({ at }: { readonly at: string }) => (
+  <time dateTime={at}>{at.slice(0, 16).replace('T', ' ')} UTC</time>
+)

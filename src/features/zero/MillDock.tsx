@@ -4,8 +4,8 @@ import { Radio, X } from 'lucide-react'
 import { useState } from 'react'
 import { type Anchor, setupWorld } from '@/core/offsets'
 import { type Part } from '@/core/part'
-import { isRaw } from '@/core/planning'
-import { type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup } from '@/core/planning'
+import { isRaw } from '@/core/stock'
 import { type SeenWorld, TOOLS } from '@/core/standin'
 import { type LengthUnit } from '@/core/units'
 import { call } from '@/ui/api'
@@ -57,21 +57,21 @@ const STOP_FROM_MIDDLE_MM = 50
 function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
   const [sentence, setSentence] = useState<string>()
   const stand = async (): Promise<void> => {
-    const { holding, id, machine } = planned.setup
-    const known = register.find((a) => a.machine === machine && a.vise === holding.vise)
-    const sameStop = known?.stop === holding.stop
-    const middle = -planned.layout.machine.travel.x / 2
+    const { id, machine } = planned.setup
+    const { faceAt, mark, outOfLinePer100, stays, stopEnd } = planned.standing
+    const known = register.find((a) => a.machine === machine && a.mark === mark)
+    const sameStop = known?.marks.x.mark === stays.x.anchor.mark
+    const middle = -planned.machine.travel.x / 2
     const stop =
-      holding.stop === 'none'
+      stopEnd === undefined
         ? undefined
-        : middle + (holding.stop === 'left' ? -1 : 1) * STOP_FROM_MIDDLE_MM
-    const world = setupWorld(part, planned, {
+        : middle + (stopEnd === 'left' ? -1 : 1) * STOP_FROM_MIDDLE_MM
+    const world = setupWorld(planned, {
       x: (sameStop ? known?.axes.x?.at : undefined) ?? stop,
       y: known?.axes.y?.at,
       z: known?.axes.z?.at,
     })
-    const { faceAt } = planned.layout
-    const isRough = [faceAt.up, faceAt.moving, faceAt.right].some((side) =>
+    const isRough = [faceAt.up, faceAt.away, faceAt.right].some((side) =>
       isRaw(part, planned.before, side),
     )
     const answer = await call<Standing>('/api/mill/mills', 'POST', {
@@ -81,7 +81,7 @@ function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
       setupSeed: seedOf(wayId + id),
       loose: {
         place: known && sameStop ? TRUSTED_MM : UNKNOWN_MM,
-        turnRad: planned.layout.vise.tramPer100 / 100,
+        turnRad: outOfLinePer100 / 100,
         size: isRough ? 0.2 : 0.02,
       },
     })

@@ -9,9 +9,9 @@ import { QuantityField } from '@/ui/QuantityField'
 import { type PaneProps } from './types'
 
 /** The next zero from the last: the arithmetic, line by line, by nominal or measured sizes. */
-export function NextPane({ analysis, anchor, index, part, planned, rows }: PaneProps) {
+export function NextPane({ anchor, index, part, plan, planned, rows }: PaneProps) {
   const [sizes, setSizes] = useState<Readonly<Partial<Record<Axis, Length>>>>({})
-  const before = analysis.model.planned[index - 1]
+  const before = plan.setups[index - 1]
   if (!anchor)
     return (
       <section>
@@ -26,7 +26,7 @@ export function NextPane({ analysis, anchor, index, part, planned, rows }: PaneP
   const measured = Object.fromEntries(
     Object.entries(sizes).flatMap(([axis, length]) => (length ? [[axis, length.mm]] : [])),
   )
-  const result = predictZero(part, analysis, index, anchor, measured)
+  const result = predictZero(plan, index, anchor, measured)
   const row = rows[index]
   return (
     <section className="flex flex-col gap-2">

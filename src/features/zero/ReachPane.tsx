@@ -1,6 +1,7 @@
 'use client'
 
 import { useMemo, useState } from 'react'
+import { capital } from '@/core/finding'
 import { envelopeOf, splitAtStop } from '@/core/offsets'
 import { type Length, printLength, printSpread } from '@/core/units'
 import { Choice } from '@/ui/fields'
@@ -9,18 +10,15 @@ import { type PaneProps } from './types'
 
 /** Travels against part, holding and tools: what does not fit, by how much, and where the vise may stand. */
 export function ReachPane(props: PaneProps) {
-  const { anchor, part, planned, workshop } = props
-  const envelope = useMemo(
-    () => envelopeOf(workshop, part, planned, anchor),
-    [anchor, part, planned, workshop],
-  )
+  const { anchor, part, planned } = props
+  const envelope = useMemo(() => envelopeOf(planned, anchor), [anchor, planned])
   const length = (mm: number): string => printLength(Math.round(mm * 10) / 10, part.unit)
   return (
     <section className="flex flex-col gap-3">
       <h2 className={`font-bold ${envelope.fits ? '' : 'text-red'}`}>
         {envelope.fits
-          ? `● ${planned.layout.machine.name} reaches everything in this setup.`
-          : `▲ ${planned.layout.machine.name} does not reach everything.`}
+          ? `● ${planned.machine.name} reaches everything in this setup.`
+          : `▲ ${planned.machine.name} does not reach everything.`}
       </h2>
       {envelope.across.length === 0 && (
         <p className="text-soft">Nothing is cut here yet; tick it under Ways.</p>
@@ -44,7 +42,7 @@ export function ReachPane(props: PaneProps) {
             {reach.overMm > 0
               ? `▲ ${length(reach.overMm)} too short. Turn it a quarter, take a smaller cutter, or split it at the stop below.`
               : reach.stands
-                ? `The ${reach.axis === 'x' ? (planned.layout.stopX === undefined ? 'middle of the vise' : 'stop') : 'fixed jaw'} may stand between ${reach.axis.toUpperCase()} ${length(reach.stands[0])} and ${length(reach.stands[1])}. ${
+                ? `${capital(planned.standing.stays[reach.axis].anchor.name)} may stand between ${reach.axis.toUpperCase()} ${length(reach.stands[0])} and ${length(reach.stands[1])}. ${
                     reach.shiftMm === undefined
                       ? 'Where it stands is not known yet.'
                       : reach.shiftMm === 0
@@ -118,9 +116,9 @@ function TravelBar({ used }: { readonly used: number }) {
 
 /** A part longer than the travel: in how many stretches, and how well they meet. */
 function Split({ part, planned }: PaneProps) {
-  const { layout } = planned
-  const [size, setSize] = useState<Length>({ mm: layout.high.x - layout.low.x })
-  const [travel, setTravel] = useState<Length>({ mm: layout.machine.travel.x })
+  const { machine, standing } = planned
+  const [size, setSize] = useState<Length>({ mm: standing.high.x - standing.low.x })
+  const [travel, setTravel] = useState<Length>({ mm: machine.travel.x })
   const [beside, setBeside] = useState<Length>({ mm: 15 })
   const [overlap, setOverlap] = useState<Length>({ mm: 10 })
   const [how, setHow] = useState<'slide' | 'end-for-end'>('slide')
@@ -129,8 +127,8 @@ function Split({ part, planned }: PaneProps) {
     travelMm: travel.mm,
     besideMm: beside.mm,
     overlapMm: overlap.mm,
-    stopMm: layout.vise.stopMm,
-    tramPer100: layout.vise.tramPer100,
+    stopMm: standing.comesBackMm,
+    tramPer100: standing.outOfLinePer100,
     parallelMm: 0.02,
     how,
   })

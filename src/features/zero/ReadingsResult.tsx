@@ -8,7 +8,7 @@ import {
   type ZeroRecord,
 } from '@/core/offsets'
 import { type Part } from '@/core/part'
-import { type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup } from '@/core/planning'
 import { printDegrees, printSpread } from '@/core/units'
 import { type Workshop } from '@/core/workshop'
 
@@ -22,14 +22,7 @@ interface ReadingsResultProps {
 }
 
 /** What the readings come to, against what was predicted, with what is suspicious about them. */
-export function ReadingsResult({
-  found,
-  part,
-  planned,
-  predicted,
-  record,
-  workshop,
-}: ReadingsResultProps) {
+export function ReadingsResult({ found, part, planned, predicted, record }: ReadingsResultProps) {
   if (!found.ok)
     return (
       <p role="alert" className="rounded-lg border-l-4 border-red bg-red-wash px-3 py-2">
@@ -37,7 +30,7 @@ export function ReadingsResult({
       </p>
     )
   const { axes, diameter, slope, width } = found.value
-  const doubts = doubtsOf(workshop, part, planned, record, found.value, predicted)
+  const doubts = doubtsOf(planned, record, found.value, predicted)
   const figure = (mm: number): string => printSpread(mm, part.unit)
   return (
     <section aria-label="What it comes to" className="rounded-lg border border-ink px-3 py-2">
@@ -79,7 +72,7 @@ export function ReadingsResult({
           </li>
         )}
       </ul>
-      {planned.layout.machine.kind === 'manual' && (
+      {planned.machine.kind === 'manual' && (
         <p className="mt-1">
           Still standing {record.readings.kind === 'round' ? 'over its middle' : 'at the touch'}?
           Set the readout to{' '}

@@ -19,13 +19,7 @@ interface StoredZero {
 }
 
 /** What fixtures on the machine of this setup say of its zero: a plate its offsets, a vise what follows from it. */
-function storedZeros({
-  analysis,
-  fixtures,
-  index,
-  part,
-  planned,
-}: StoredChoiceProps): StoredZero[] {
+function storedZeros({ plan, fixtures, index, planned }: StoredChoiceProps): StoredZero[] {
   return fixtures
     .filter((fixture) => fixture.machine === planned.setup.machine)
     .flatMap((fixture): StoredZero[] => {
@@ -35,8 +29,8 @@ function storedZeros({
           what: `${size}, ${offset}`,
           at,
         }))
-      if (fixture.anchor.vise !== planned.setup.holding.vise) return []
-      const predicted = predictZero(part, analysis, index, fixture.anchor)
+      if (fixture.anchor.mark !== planned.standing.mark) return []
+      const predicted = predictZero(plan, index, fixture.anchor)
       const what = 'from its stop, jaw and bed'
       if (!predicted.ok)
         return [{ fixture, what, at: undefined, why: predicted.issues[0].sentence }]

@@ -10,7 +10,7 @@ import {
   zeroFromTouched,
   zeroPlaceOf,
 } from '@/core/offsets'
-import { partSurfaces, refLabel } from '@/core/part'
+import { refLabel } from '@/core/part'
 import { printLength, printSpread } from '@/core/units'
 import { Choice } from '@/ui/fields'
 import { type PaneProps } from './types'
@@ -20,7 +20,7 @@ export function WritePane(props: PaneProps & { readonly wayName: string }) {
   const { index, jobId, onChange, part, planned, rows, wayName } = props
   const { setup } = planned
   const place = zeroPlaceOf(setup)
-  const rounds = [...partSurfaces(part).values()].filter(
+  const rounds = [...planned.surfaces.values()].filter(
     (s) => s.kind === 'axis' && crossedAxis(planned, s) === 'round',
   )
   const options: readonly { readonly value: string; readonly label: string }[] = [
@@ -36,9 +36,9 @@ export function WritePane(props: PaneProps & { readonly wayName: string }) {
       : value === 'corner' || value === 'centre'
         ? { kind: value }
         : { kind: 'touched' }
-    onChange((s) => moveZero(part, { ...planned, setup: s }, next))
+    onChange((s) => moveZero({ ...planned, setup: s }, next))
   }
-  const away = zeroFromTouched(part, planned)
+  const away = zeroFromTouched(planned)
   const path = (as: string, more: Readonly<Record<string, string>> = {}): string =>
     `/api/jobs/${jobId}/export?${new URLSearchParams({ as, way: wayName, ...more }).toString()}`
   return (

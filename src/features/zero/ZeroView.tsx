@@ -6,7 +6,7 @@ import {
   type Anchor,
   anchorFor,
   type OffsetRow,
-  offsetTable,
+  zeroLedger,
   predictZero,
   type RecordsBySetup,
   sanityPlace,
@@ -14,7 +14,7 @@ import {
 } from '@/core/offsets'
 import { type Part } from '@/core/part'
 import { plan } from '@/core/picture'
-import { analyse, type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup, planWay } from '@/core/planning'
 import { printLength } from '@/core/units'
 import { changeSetup, type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
@@ -66,17 +66,17 @@ const PANE_WORDS: Readonly<Record<Pane, string>> = {
 /** Where each setup's zero lies: found, predicted from the last, checked, written down. */
 export function ZeroView(props: ZeroViewProps) {
   const { jobId, part, register, way: stored, workshop } = props
-  const document_ = useDocument(stored)
+  const document_ = useDocument('way', stored)
   useHistoryKeys(document_)
   const way = document_.body
   const address = useZeroAddress()
   const work = useRecords(stored.id, props.records)
-  const analysis = useMemo(() => analyse(workshop, part, way), [part, way, workshop])
+  const plan = useMemo(() => planWay(workshop, part, way), [part, way, workshop])
   const rows = useMemo(
-    () => offsetTable(workshop, part, analysis, work.records, register),
-    [analysis, part, register, work.records, workshop],
+    () => zeroLedger(plan, work.records, register),
+    [plan, register, work.records],
   )
-  const { planned } = analysis.model
+  const planned = plan.setups
   const index = Math.max(
     0,
     planned.findIndex((p) => p.setup.id === address.setup),
@@ -105,7 +105,7 @@ export function ZeroView(props: ZeroViewProps) {
           key={setup.setup.id}
           {...props}
           address={address}
-          analysis={analysis}
+          plan={plan}
           rows={rows}
           index={index}
           planned={setup}
@@ -141,18 +141,18 @@ interface SetupZeroProps extends ZeroViewProps, Omit<PaneProps, 'anchor'> {
 }
 
 function SetupZero(props: SetupZeroProps) {
-  const { address, analysis, index, part, planned, register, rows, way, work, workshop } = props
+  const { address, plan, index, part, planned, register, rows, way, work } = props
   const [standing, setStanding] = useState<Standing>()
   const mill = useMill(standing?.mill)
   const anchor = useMemo(
-    () => anchorFor(workshop, part, analysis, index, work.records, register),
-    [analysis, index, part, register, work.records, workshop],
+    () => anchorFor(plan, index, work.records, register),
+    [plan, index, register, work.records],
   )
   const predicted = useMemo(() => {
-    const result = anchor && predictZero(part, analysis, index, anchor)
+    const result = anchor && predictZero(plan, index, anchor)
     return result?.ok ? result.value : undefined
-  }, [analysis, anchor, index, part])
-  const sanity = useMemo(() => sanityPlace(part, planned), [part, planned])
+  }, [plan, anchor, index])
+  const sanity = useMemo(() => sanityPlace(planned), [planned])
   const pane: PaneProps = { ...props, anchor }
   const row = rows[index]
   return (
@@ -164,7 +164,7 @@ function SetupZero(props: SetupZeroProps) {
         <h1 className="text-[18px] font-bold">
           {index + 1} · {planned.setup.name}
         </h1>
-        <p className="text-[14px] text-soft">Zero: {zeroPlaceWords(part, planned).join(', ')}.</p>
+        <p className="text-[14px] text-soft">Zero: {zeroPlaceWords(planned).join(', ')}.</p>
         {row && <OffsetFigures row={row} unit={part.unit} />}
         {standing ? (
           <MillDock
@@ -240,11 +240,11 @@ function PlanPicture(props: {
   readonly planned: PlannedSetup
   readonly check: ReturnType<typeof sanityPlace>['inSetup']
 }) {
-  const { check, part, planned } = props
+  const { check, planned } = props
   const [sheet, size] = useSize<HTMLDivElement>({ width: 600, height: 300 })
   const scene = useMemo(
-    () => plan(part, planned, { width: size.width, height: Math.max(200, size.height), check }),
-    [check, part, planned, size],
+    () => plan(planned, { width: size.width, height: Math.max(200, size.height), check }),
+    [check, planned, size],
   )
   return (
     <div ref={sheet} className="min-h-[200px] grow overflow-hidden">

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '@/core/demo'
 import { foundZero, ReadingsSchema, standingMark } from '@/core/offsets'
-import { analyse, type PlannedSetup } from '@/core/prediction'
+import { type PlannedSetup } from '@/core/planning'
+import { predictionOf } from '../../../tests/support/predictionOf'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
 import {
   approachWords,
@@ -18,7 +19,7 @@ import {
 } from './readingsForm'
 
 const plannedOf = (way: typeof WORM_BLOCK_WAY_A, i: number): PlannedSetup => {
-  const planned = analyse(STANDARD_WORKSHOP, WORM_BLOCK, way).model.planned[i]
+  const planned = predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, way).plan.setups[i]
   if (!planned) throw new Error(`no setup ${i}`)
   return planned
 }
@@ -72,20 +73,20 @@ function filled(kind: FindKind, planned: PlannedSetup): Draft {
 describe('what can be touched', () => {
   it('is every face but the one that it stands on, each with the axis that it gives', () => {
     const choices = choicesOf(WORM_BLOCK, second)
-    expect(choices.map((c) => c.value)).not.toContain(second.layout.faceAt.down)
+    expect(choices.map((c) => c.value)).not.toContain(second.standing.faceAt.down)
     const axisOf = (side: string) => choices.find((c) => c.value === side)?.axis
-    expect(axisOf(second.layout.faceAt.left)).toBe('x')
-    expect(axisOf(second.layout.faceAt.right)).toBe('x')
-    expect(axisOf(second.layout.faceAt.jaw)).toBe('y')
-    expect(axisOf(second.layout.faceAt.up)).toBe('z')
+    expect(axisOf(second.standing.faceAt.left)).toBe('x')
+    expect(axisOf(second.standing.faceAt.right)).toBe('x')
+    expect(axisOf(second.standing.faceAt.guide)).toBe('y')
+    expect(axisOf(second.standing.faceAt.up)).toBe('z')
   })
   it('a face is come to from outside: the left one moving to the right', () => {
     const choices = choicesOf(WORM_BLOCK, second)
     const towards = (side: string) => choices.find((c) => c.value === side)?.towards
-    expect(towards(second.layout.faceAt.left)).toBe('+')
-    expect(towards(second.layout.faceAt.right)).toBe('-')
-    expect(towards(second.layout.faceAt.jaw)).toBe('-')
-    expect(towards(second.layout.faceAt.moving)).toBe('+')
+    expect(towards(second.standing.faceAt.left)).toBe('+')
+    expect(towards(second.standing.faceAt.right)).toBe('-')
+    expect(towards(second.standing.faceAt.guide)).toBe('-')
+    expect(towards(second.standing.faceAt.away)).toBe('+')
   })
   it('an upright bore is round, one that lies across is not offered', () => {
     expect(choicesOf(WORM_BLOCK, upright).some((c) => c.axis === 'round')).toBe(true)
@@ -113,7 +114,7 @@ describe('the form', () => {
       expect(readings).toHaveLength(kind === 'corner' ? 2 : 1)
       for (const r of readings) {
         expect(ReadingsSchema.safeParse(r).success).toBe(true)
-        const found = foundZero(STANDARD_WORKSHOP, WORM_BLOCK, planned, {
+        const found = foundZero(planned, {
           readings: r,
           instrument: 'probe',
           source: 'typed',
@@ -147,7 +148,7 @@ describe('the form', () => {
       if (kind === 'stored') expect(words).toBeUndefined()
       else expect(words).toMatch(/\.$/)
     }
-    const left = choicesOf(WORM_BLOCK, second).find((c) => c.value === second.layout.faceAt.left)
+    const left = choicesOf(WORM_BLOCK, second).find((c) => c.value === second.standing.faceAt.left)
     expect(approachWords(blank('edge', second), left, undefined)).toContain('moving to the right')
   })
 })
@@ -158,11 +159,11 @@ describe('what the plan asks for', () => {
     const choices = choicesOf(WORM_BLOCK, first)
     expect(beginDraft(first, choices, 'x')).toMatchObject({
       kind: 'edge',
-      surface: first.layout.faceAt.left,
+      surface: first.standing.faceAt.left,
     })
     expect(beginDraft(first, choices, 'y')).toMatchObject({
       kind: 'edge',
-      surface: first.layout.faceAt.jaw,
+      surface: first.standing.faceAt.guide,
     })
     expect(beginDraft(first, choices, 'z')).toMatchObject({ kind: 'height', surface: 'bottom' })
     const other = plannedOf(WORM_BLOCK_WAY_B, 1)

@@ -1,7 +1,7 @@
 import { type Axis, dot, type PlanePoint } from '@/core/geometry'
 import { crossedAxis, type Readings } from '@/core/offsets'
-import { type Part, partSurfaces, refLabel, type Surface } from '@/core/part'
-import { type PlannedSetup } from '@/core/prediction'
+import { type Part, refLabel, type Surface } from '@/core/part'
+import { type PlannedSetup } from '@/core/planning'
 import { type Length } from '@/core/units'
 
 export const KINDS = [
@@ -57,10 +57,10 @@ export interface SurfaceChoice {
 
 /** The surfaces that can be touched as the part stands, with the axis that each gives. */
 export function choicesOf(part: Part, planned: PlannedSetup): readonly SurfaceChoice[] {
-  const { rows } = planned.layout.setupFromPart
-  return [...partSurfaces(part).values()].flatMap((surface): SurfaceChoice[] => {
+  const { rows } = planned.standing.setupFromPart
+  return [...planned.surfaces.values()].flatMap((surface): SurfaceChoice[] => {
     const axis = crossedAxis(planned, surface)
-    if (axis === undefined || surface.id === planned.layout.faceAt.down) return []
+    if (axis === undefined || surface.id === planned.standing.faceAt.down) return []
     return [
       {
         value: surface.id,
@@ -73,7 +73,7 @@ export function choicesOf(part: Part, planned: PlannedSetup): readonly SurfaceCh
 }
 
 function towardsOf(
-  rows: PlannedSetup['layout']['setupFromPart']['rows'],
+  rows: PlannedSetup['standing']['setupFromPart']['rows'],
   surface: Surface,
 ): '+' | '-' {
   if (surface.kind === 'axis') return '+'
@@ -326,7 +326,7 @@ export function beginDraft(
   axis: Axis,
 ): Draft {
   const pickup = planned.setup.zero[axis]
-  const { faceAt } = planned.layout
+  const { faceAt } = planned.standing
   const base = {
     second: '',
     where: 'bore' as const,
@@ -354,10 +354,10 @@ export function beginDraft(
             kind: 'edge',
             surface:
               axis === 'x'
-                ? planned.setup.holding.stop === 'right'
+                ? planned.standing.stopEnd === 'right'
                   ? faceAt.right
                   : faceAt.left
-                : faceAt.jaw,
+                : faceAt.guide,
           }
   }
 }
@@ -367,7 +367,7 @@ export const planWords = (part: Part, planned: PlannedSetup, axis: Axis): string
   const pickup = planned.setup.zero[axis]
   switch (pickup.kind) {
     case 'fixture':
-      return { x: 'the stop', y: 'the jaw', z: 'the parallels' }[axis]
+      return planned.standing.stays[axis].what
     case 'both-sides':
       return 'both sides'
     case 'bore':

@@ -1,6 +1,6 @@
 import { type Anchor, type OffsetRow } from '@/core/offsets'
 import { type Part } from '@/core/part'
-import { type Analysis, type PlannedSetup } from '@/core/prediction'
+import { type Plan, type PlannedSetup } from '@/core/planning'
 import { type Setup } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 
@@ -25,7 +25,7 @@ export interface PaneProps {
   readonly jobId: string
   readonly part: Part
   readonly workshop: Workshop
-  readonly analysis: Analysis
+  readonly plan: Plan
   readonly planned: PlannedSetup
   readonly index: number
   readonly rows: readonly OffsetRow[]

@@ -2,6 +2,7 @@
 
 import { nanoid } from 'nanoid'
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { FORMAT } from '@/core/formats'
 import { type KeptRecord, type RecordsBySetup, type ZeroRecord } from '@/core/offsets'
 import { call } from '@/ui/api'
 
@@ -10,6 +11,7 @@ interface Waiting {
   readonly setup: string
   readonly who: string
   readonly record: ZeroRecord
+  readonly format: number
 }
 
 const RETRY_MS = 3000
@@ -65,7 +67,7 @@ export function useRecords(wayId: string, initial: RecordsBySetup) {
 
   const keep = useCallback(
     (setup: string, record: ZeroRecord, who: string): void => {
-      const waiting = { id: nanoid(12), setup, who, record }
+      const waiting = { id: nanoid(12), setup, who, record, format: FORMAT }
       show(waiting)
       queue.current.push(waiting)
       localStorage.setItem(store, JSON.stringify(queue.current))

@@ -1,17 +1,18 @@
 import { z } from 'zod'
 import { removeWay, saveDocument, stepHistory } from '@/operations'
-import { bodyOf, must, respond } from '../../respond'
+import { bodyOf, Format, must, respond } from '../../respond'
 
 type Context = { params: Promise<{ document: string }> }
 
-const Save = z.strictObject({ baseVersion: z.int().min(1), body: z.unknown() })
+const Save = z.strictObject({ baseVersion: z.int().min(1), body: z.unknown(), format: Format })
 const Step = z.strictObject({ baseVersion: z.int().min(1), step: z.enum(['undo', 'redo']) })
 
 /** Saves a new version; 409 with theirs when somebody else saved in between. */
 export function PUT(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
-    const { baseVersion, body } = await bodyOf(request, Save)
-    return answer(must(await saveDocument((await params).document, baseVersion, body)))
+    const { baseVersion, body, format } = await bodyOf(request, Save)
+    const { document } = await params
+    return answer(must(await saveDocument(document, baseVersion, body, format)))
   })
 }
 

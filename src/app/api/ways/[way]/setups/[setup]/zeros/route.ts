@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { ZeroRecordSchema } from '@/core/offsets'
 import { keepZero } from '@/operations'
-import { bodyOf, must, respond, Who } from '../../../../../respond'
+import { bodyOf, Format, must, respond, Who } from '../../../../../respond'
 
 const Kept = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9_-]{6,40}$/, 'must be 6 to 40 letters and digits'),
   who: Who,
-  record: ZeroRecordSchema,
+  record: z.unknown(),
+  format: Format,
 })
 
 /** Keeps the readings by which zero was found; readings that give no zero are refused in words. */

@@ -1,0 +1,100 @@
+export type Severity = 'forbids' | 'warns' | 'notes'
+
+/** Something a good foreman would say: what, where, by how much, what to do about it. */
+export interface Finding {
+  readonly code: FindingCode
+  readonly severity: Severity
+  /** Index of the setup; undefined when it concerns the way as a whole. */
+  readonly setup: number | undefined
+  /** The face or feature concerned. */
+  readonly feature?: string | undefined
+  readonly contact?: string | undefined
+  readonly requirement?: string | undefined
+  /** What is wrong, to be set in bold. */
+  readonly what: string
+  /** By how much, and what to do. */
+  readonly rest: string
+}
+
+/** Every code with its severity; the words are made where the rule is, from the same figures. */
+export const FINDING_SEVERITY = {
+  'footing.free': 'forbids',
+  'footing.slides': 'notes',
+  'footing.poor': 'warns',
+  'footing.steep': 'warns',
+  'footing.redundant': 'warns',
+  'footing.no-metal': 'forbids',
+  'footing.not-cut': 'warns',
+  'footing.raw-twice': 'warns',
+  'footing.jaw-choice': 'notes',
+  'zero.not-cut': 'warns',
+  'zero.not-kept': 'forbids',
+  'zero.gone': 'forbids',
+  'zero.direction': 'forbids',
+  'zero.covered': 'warns',
+  'zero.offset-name': 'warns',
+  'zero.turn': 'forbids',
+  'reach.across': 'forbids',
+  'reach.down': 'forbids',
+  'reach.up': 'forbids',
+  'way.dangling': 'forbids',
+  'cut.never': 'forbids',
+  'cut.twice': 'warns',
+  'cut.unreachable': 'forbids',
+  'cut.held-face': 'forbids',
+  'cut.no-cleanup': 'warns',
+  'datum.lost': 'forbids',
+  'datum.gone': 'forbids',
+  'requirement.refused': 'forbids',
+  'way.empty': 'notes',
+  'grip.shallow': 'warns',
+  'grip.none': 'forbids',
+  'grip.too-wide': 'forbids',
+  'grip.last-support': 'warns',
+  'jaw.cut-below': 'forbids',
+  'parallels.outside': 'forbids',
+  'parallels.drilled': 'warns',
+  'clamp.in-way': 'forbids',
+  'clamp.crowded': 'warns',
+  'pins.too-large': 'forbids',
+  'pins.same': 'forbids',
+  'pins.near': 'warns',
+  'screws.none': 'warns',
+  'plate.drilled': 'warns',
+  'angle.short': 'warns',
+  'hole.breaks-edge': 'forbids',
+  'hole.edge': 'warns',
+  'hole.overlap': 'forbids',
+  'hole.wall': 'warns',
+  'hole.twice': 'forbids',
+  'hole.miss': 'warns',
+  'hole.head-off-edge': 'warns',
+  'hole.head-height': 'warns',
+  'hole.thread-short': 'warns',
+  'hole.bottoming': 'notes',
+  'hole.floor': 'warns',
+  'hole.spot-large': 'warns',
+  'hole.reach': 'warns',
+  'hole.same-drill': 'notes',
+  'margin.short': 'warns',
+  'margin.near': 'notes',
+  'hold.missing': 'notes',
+} as const satisfies Record<string, Severity>
+
+export type FindingCode = keyof typeof FINDING_SEVERITY
+
+export function finding(
+  code: FindingCode,
+  setup: number | undefined,
+  what: string,
+  rest: string,
+  about: Pick<Finding, 'feature' | 'contact' | 'requirement'> = {},
+): Finding {
+  return { code, severity: FINDING_SEVERITY[code], setup, what, rest, ...about }
+}
+
+const ORDER: Record<Severity, number> = { forbids: 0, warns: 1, notes: 2 }
+
+/** Worst first, then in the order of the setups. */
+export const bySeverity = (a: Finding, b: Finding): number =>
+  ORDER[a.severity] - ORDER[b.severity] || (a.setup ?? -1) - (b.setup ?? -1)

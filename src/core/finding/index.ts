@@ -1,0 +1,9 @@
+export {
+  bySeverity,
+  type Finding,
+  finding,
+  FINDING_SEVERITY,
+  type FindingCode,
+  type Severity,
+} from './finding'
+export { capital, listWords } from './words'

@@ -1,0 +1,31 @@
+export {
+  type Anchorage,
+  type Anchored,
+  type Clamp,
+  type CoveredFace,
+  type Drawn,
+  type HeldError,
+  type HoldingField,
+  type HoldingKind,
+  type HoldingWords,
+  type Inspected,
+  type Locator,
+  type MotionName,
+  type Role,
+  type Solid,
+  type Standing,
+  type Stay,
+} from './kind'
+export { type LocatorEdit, locatorPlane, locatorsOf, topOfHolding, holesAlong } from './locators'
+export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
+export { viseAnchored, type ViseHolding } from './vise'
+export {
+  byId,
+  type Facing,
+  type Lead,
+  type Placed,
+  setupAxes,
+  sideTowards,
+  toSetup,
+  type Work,
+} from './work'

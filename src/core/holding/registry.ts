@@ -1,0 +1,37 @@
+import { z } from 'zod'
+import { type Anchored, type HoldingKind, type Registered, type Standing } from './kind'
+import { ANGLE_PLATE } from './angle'
+import { AngleSchema } from './angle/parameters'
+import { PIN_PLATE } from './plate'
+import { PinPlateSchema } from './plate/parameters'
+import { STRAPS } from './straps'
+import { StrapsSchema } from './straps/parameters'
+import { VISE } from './vise'
+import { ViseSchema } from './vise/parameters'
+import { type Work } from './work'
+
+/** Every kind of holding: a new one is a folder of its own, a schema and a line here. */
+export const HoldingSchema = z.discriminatedUnion('kind', [
+  ViseSchema,
+  StrapsSchema,
+  PinPlateSchema,
+  AngleSchema,
+])
+export type Holding = z.infer<typeof HoldingSchema>
+
+type Kinds = { readonly [K in Holding['kind']]: HoldingKind<Extract<Holding, { kind: K }>> }
+const KINDS: Kinds = { vise: VISE, straps: STRAPS, plate: PIN_PLATE, 'angle-plate': ANGLE_PLATE }
+
+export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]
+
+/** The kind of a holding, with everything that is its own. */
+export const kindOf = ({ kind }: Pick<Holding, 'kind'>): HoldingKind<Holding> =>
+  KINDS[kind] as unknown as HoldingKind<Holding>
+
+/** What of registered gear stays on its machine, if any kind of holding knows it. */
+export const anchoredOf = (gear: Registered): Anchored | undefined =>
+  HOLDING_KINDS.map((kind) => kind.registered(gear)).find((anchored) => anchored !== undefined)
+
+/** How a part stands in a holding. The documents were checked: the gear that it names exists. */
+export const standIn = (holding: Holding, work: Work): Standing =>
+  kindOf(holding).stand(holding, work)

@@ -1,0 +1,59 @@
+import { STOP_FIELD } from '../common'
+import { type HoldingKind } from '../kind'
+import { missing } from '../missing'
+import { type StrapsHolding, StrapsSchema } from './parameters'
+import { standOnTable } from './stand'
+
+export const STRAPS: HoldingKind<StrapsHolding> = {
+  kind: 'straps',
+  title: 'Strapped to the table',
+  parameters: StrapsSchema,
+  fields: [
+    { key: 'strap', label: 'Straps', kind: 'gear', gear: 'strap' },
+    { key: 'parallels', label: 'Under the straps', kind: 'gear', gear: 'parallels' },
+    {
+      key: 'square',
+      label: 'Set true',
+      kind: 'choice',
+      options: [
+        { value: 'indicator', label: 'by reading along it' },
+        { value: 'fence', label: 'against a fence' },
+      ],
+    },
+    { key: 'instrument', label: 'With', kind: 'gear', gear: 'instrument' },
+    STOP_FIELD,
+  ],
+  leads: undefined,
+  begin: ({ instruments, parallels, straps }) => {
+    const [strap, under] = [straps[0], parallels[1] ?? parallels[0]]
+    const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]
+    return strap && under && reads
+      ? {
+          kind: 'straps',
+          strap: strap.id,
+          parallels: under.id,
+          square: 'indicator',
+          instrument: reads.id,
+          stop: 'none',
+        }
+      : undefined
+  },
+  issues: ({ instrument, parallels, strap }, workshop) => [
+    ...missing(workshop.straps, strap, 'strap', 'straps'),
+    ...missing(workshop.parallels, parallels, 'parallels', 'parallels'),
+    ...missing(workshop.instruments, instrument, 'instrument', 'instrument'),
+  ],
+  stand: standOnTable,
+  anchored: ({ square, stop, strap }) => ({
+    mark: `table, straps ${strap}`,
+    marks: {
+      x: { mark: stop, was: `at the ${stop} before` },
+      y: { mark: square === 'fence' ? 'fence' : 'none' },
+      z: { mark: 'table' },
+    },
+  }),
+  registered: () => undefined,
+  readingMark: ({ instrument, parallels, square, stop, strap }) =>
+    ['straps', strap, parallels, square, instrument, stop].join(' '),
+}
+export { type StrapsHolding } from './parameters'

@@ -1,0 +1,1 @@
+export { dimension, type Mark, type Path, type Scene, Sheet, type Tone, type Words } from './scene'
