@@ -1,6 +1,7 @@
 import type { Metadata, Viewport } from 'next'
 import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
+import { Awake } from '@/ui/Awake'
 import './globals.css'
 
 export const metadata: Metadata = {
@@ -24,7 +25,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           dangerouslySetInnerHTML={{ __html: THEME }}
         />
       </head>
-      <body>{children}</body>
+      <body>
+        {children}
+        <Awake />
+      </body>
     </html>
   )
 }

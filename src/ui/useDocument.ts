@@ -58,7 +58,7 @@ export function useDocument<Kind extends keyof Bodies>(
     stored: initial,
     body: initial.body,
     dirty: false,
-    busy: false,
+    going: undefined as Promise<void> | undefined,
     timer: 0 as unknown as ReturnType<typeof setTimeout>,
   })
 
@@ -71,10 +71,9 @@ export function useDocument<Kind extends keyof Bodies>(
     }
   }, [])
 
-  const flush = useCallback(async (): Promise<void> => {
+  /** One save; whether the server took it. */
+  const send = useCallback(async (): Promise<'taken' | 'away' | 'stopped'> => {
     const now = live.current
-    if (now.busy || !now.dirty) return
-    now.busy = true
     const sent = now.body
     setState({ kind: 'saving' })
     const answer = await call<{ document: Stored<Body> }>(
@@ -82,31 +81,40 @@ export function useDocument<Kind extends keyof Bodies>(
       'PUT',
       { baseVersion: now.stored.version, body: sent, format: FORMAT },
     )
-    now.busy = false
     switch (answer.kind) {
       case 'done':
         accept(answer.data.document, false)
         now.dirty = now.body !== sent
-        if (!now.dirty) {
-          localStorage.removeItem(keyOf(now.stored.id))
-          setState({ kind: 'saved' })
-        } else void flush()
-        return
+        if (now.dirty) return 'taken'
+        localStorage.removeItem(keyOf(now.stored.id))
+        setState({ kind: 'saved' })
+        return 'taken'
       case 'conflict':
         setTheirs(answer.data.document)
         setState({ kind: 'conflict' })
-        return
+        return 'stopped'
       case 'refused':
         setState({
           kind: 'refused',
           sentence: answer.issues[0]?.sentence ?? 'This cannot be saved as it is.',
         })
-        return
+        return 'stopped'
       case 'away':
         setState({ kind: 'kept' })
-        now.timer = setTimeout(() => void flush(), RETRY_MS)
+        return 'away'
     }
   }, [accept])
+
+  /** Saves until nothing is unsaved; joins the saving that is under way. */
+  const flush = useCallback((): Promise<void> => {
+    const now = live.current
+    const saveAll = async (): Promise<void> => {
+      let answer: Awaited<ReturnType<typeof send>> = 'taken'
+      while (now.dirty && answer === 'taken') answer = await send()
+      if (answer === 'away') now.timer = setTimeout(() => void flush(), RETRY_MS)
+    }
+    return (now.going ??= saveAll().finally(() => (now.going = undefined)))
+  }, [send])
 
   const put = useCallback(
     (next: Body) => {
@@ -155,7 +163,7 @@ export function useDocument<Kind extends keyof Bodies>(
       const now = live.current
       clearTimeout(now.timer)
       await flush()
-      if (now.dirty || now.busy) return
+      if (now.dirty) return
       const answer = await call<{ document: Stored<Body> }>(
         `/api/documents/${now.stored.id}`,
         'POST',

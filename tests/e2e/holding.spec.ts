@@ -1,4 +1,4 @@
-import { accessible, expect, freshWorm, open, saved, test } from './support'
+import { accessible, again, expect, freshWorm, open, saved, test } from './support'
 
 test('a setup held otherwise: strapped, on pins, at an angle plate; told, drawn, kept', async ({
   page,
@@ -16,7 +16,7 @@ test('a setup held otherwise: strapped, on pins, at an angle plate; told, drawn,
   await expect(page.getByText('Strapped, on')).toBeVisible()
   await expect(page.getByText('Nothing keeps zero in X here.').first()).toBeVisible()
   await saved(page)
-  await page.reload({ waitUntil: 'networkidle' })
+  await again(page)
   await expect(page.getByText('Strapped, on')).toBeVisible()
   await accessible(page)
 

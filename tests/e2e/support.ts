@@ -51,8 +51,19 @@ export async function newJob(request: APIRequestContext, name: string): Promise<
 
 /** Opens a page and waits until it answers to keys. */
 export async function open(page: Page, path: string): Promise<void> {
-  await page.goto(path, { waitUntil: 'networkidle' })
+  await page.goto(path)
+  await awake(page)
 }
+
+/** The page again, as after F5. */
+export async function again(page: Page): Promise<void> {
+  await page.reload()
+  await awake(page)
+}
+
+/** Answering to keys and clicks, not only painted by the server. */
+const awake = (page: Page): Promise<void> =>
+  expect(page.locator('html')).toHaveAttribute('data-awake', '', { timeout: 30_000 })
 
 /** Saved, and nothing more under way. */
 export const saved = (page: Page): Promise<void> =>

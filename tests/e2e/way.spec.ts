@@ -1,4 +1,4 @@
-import { accessible, expect, freshWorm, open, saved, test } from './support'
+import { accessible, again, expect, freshWorm, open, saved, test } from './support'
 
 test('the demo: find the weak link of the first way, improve it, print the sheet', async ({
   page,
@@ -47,7 +47,7 @@ test('a link opens the same view', async ({ page, request }) => {
   )
   await page.locator('[data-setup="s-2"]').click()
   await expect(page).toHaveURL(/setup=s-2/)
-  await page.reload({ waitUntil: 'networkidle' })
+  await again(page)
   await expect(page.getByRole('heading', { name: '2 · Top to height' })).toBeVisible()
 })
 
@@ -64,7 +64,7 @@ test('changes are predicted at once, saved by themselves, taken back and done ag
     'slide along the jaw',
   )
   await saved(page)
-  await page.reload({ waitUntil: 'networkidle' })
+  await again(page)
   await expect(page.locator('[data-finding="footing.free"]').first()).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(page.locator('[data-finding="footing.free"]')).toHaveCount(0)
@@ -176,7 +176,7 @@ test('two pages: the later save is a conflict, shown, and nothing is overwritten
   await expect(other.getByText('changed in another page meanwhile')).toBeVisible()
   await other.getByRole('button', { name: 'Save mine on top' }).click()
   await saved(other)
-  await page.reload({ waitUntil: 'networkidle' })
+  await again(page)
   await expect(page.getByText('Vise 125 · parallels 25').first()).toBeVisible()
 })
 
@@ -198,7 +198,7 @@ test('the server going away under an edit: it is kept in the page and sent when 
   await expect(page.getByText('Not saved yet')).toBeVisible()
   await page.unroute('**/api/documents/**')
   await saved(page)
-  await page.reload({ waitUntil: 'networkidle' })
+  await again(page)
   await expect(page.getByRole('heading', { name: '4 · Bore it' })).toBeVisible()
 })
 

@@ -1,4 +1,4 @@
-import { fail, type Issue, nearestWord, type Result, resultOf, succeed } from '../issues'
+import { absent, type Issue, nearestWord, type Result, resultOf, succeed } from '../issues'
 import { type LengthUnit } from '../units'
 import { type Calculator, type Figure } from './calculator'
 import { CALCULATORS } from './registry'
@@ -21,10 +21,9 @@ export function findCalculator(id: string): Result<Calculator> {
     id,
     CALCULATORS.map((calculator) => calculator.id),
   )
-  return fail(
+  return absent(
     'calc.missing',
     `There is no calculator “${id}”${near === undefined ? '.' : `; did you mean “${near}”?`}`,
-    'id',
   )
 }
 
