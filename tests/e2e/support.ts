@@ -27,10 +27,10 @@ export interface Job {
 }
 
 /** A fresh copy of the worm block, so that tests do not disturb each other. */
-export async function freshWorm(request: APIRequestContext): Promise<Job> {
+export async function freshWorm(request: APIRequestContext, name = 'Worm block'): Promise<Job> {
   const { id } = (await (
     await request.post('/api/jobs/import', {
-      data: WORM,
+      data: WORM.replace('"name": "Worm block"', `"name": "${name}"`),
       headers: { 'content-type': 'application/json' },
     })
   ).json()) as { id: string }

@@ -1,10 +1,5 @@
-import { Suspense } from 'react'
 import { PracticeView } from '@/features/practice/PracticeView'
 
 export default function PracticePage() {
-  return (
-    <Suspense>
-      <PracticeView />
-    </Suspense>
-  )
+  return <PracticeView />
 }

@@ -1,13 +1,8 @@
-import { Suspense } from 'react'
 import { WorkshopView } from '@/features/workshop/WorkshopView'
 import { shopNow } from '@/operations'
 
 export const dynamic = 'force-dynamic'
 
 export default async function WorkshopPage() {
-  return (
-    <Suspense>
-      <WorkshopView {...await shopNow()} />
-    </Suspense>
-  )
+  return <WorkshopView {...await shopNow()} />
 }

@@ -1,4 +1,3 @@
-import { Suspense } from 'react'
 import { WayView } from '@/features/way/WayView'
 import { loadWay, type WayParams } from './loadWay'
 
@@ -7,15 +6,13 @@ export const dynamic = 'force-dynamic'
 export default async function WayPage({ params }: WayParams) {
   const { job, way } = await loadWay(params)
   return (
-    <Suspense>
-      <WayView
-        key={way.id}
-        jobId={job.id}
-        part={job.part.body}
-        workshop={job.workshop}
-        ways={job.ways}
-        way={way}
-      />
-    </Suspense>
+    <WayView
+      key={way.id}
+      jobId={job.id}
+      part={job.part.body}
+      workshop={job.workshop}
+      ways={job.ways}
+      way={way}
+    />
   )
 }

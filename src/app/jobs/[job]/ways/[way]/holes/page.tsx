@@ -1,4 +1,3 @@
-import { Suspense } from 'react'
 import { HolesView } from '@/features/holes/HolesView'
 import { holeWork } from '@/operations'
 import { loadWay, type WayParams } from '../loadWay'
@@ -11,15 +10,13 @@ export default async function HolesPage({ params }: WayParams) {
     way.body.setups.map(async ({ id }) => [id, (await holeWork(way.id, id)).measured] as const),
   )
   return (
-    <Suspense>
-      <HolesView
-        key={way.id}
-        jobId={job.id}
-        part={job.part}
-        way={way}
-        workshop={job.workshop}
-        measured={Object.fromEntries(work)}
-      />
-    </Suspense>
+    <HolesView
+      key={way.id}
+      jobId={job.id}
+      part={job.part}
+      way={way}
+      workshop={job.workshop}
+      measured={Object.fromEntries(work)}
+    />
   )
 }

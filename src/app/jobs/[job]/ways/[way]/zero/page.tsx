@@ -1,4 +1,3 @@
-import { Suspense } from 'react'
 import { anchorOfFixture, fixtureOffsets } from '@/core/fixtures'
 import { ZeroView } from '@/features/zero/ZeroView'
 import { listRegister, registerAnchors, zeroRecords } from '@/operations'
@@ -14,25 +13,23 @@ export default async function ZeroPage({ params }: WayParams) {
     listRegister(),
   ])
   return (
-    <Suspense>
-      <ZeroView
-        key={way.id}
-        jobId={job.id}
-        part={job.part.body}
-        workshop={job.workshop}
-        way={way}
-        records={records}
-        register={register}
-        fixtures={fixtures.map(({ fixture, id, standing }) => ({
-          id,
-          name: fixture.name,
-          machine: fixture.machine,
-          trusted: standing.kind === 'trusted',
-          knownMm: fixture.knownMm,
-          anchor: anchorOfFixture(fixture),
-          offsets: fixtureOffsets(fixture),
-        }))}
-      />
-    </Suspense>
+    <ZeroView
+      key={way.id}
+      jobId={job.id}
+      part={job.part.body}
+      workshop={job.workshop}
+      way={way}
+      records={records}
+      register={register}
+      fixtures={fixtures.map(({ fixture, id, standing }) => ({
+        id,
+        name: fixture.name,
+        machine: fixture.machine,
+        trusted: standing.kind === 'trusted',
+        knownMm: fixture.knownMm,
+        anchor: anchorOfFixture(fixture),
+        offsets: fixtureOffsets(fixture),
+      }))}
+    />
   )
 }
