@@ -6,6 +6,7 @@ const CORE_ORDER = [
   'units',
   'linalg',
   'geometry',
+  'recipe',
   'scene',
   'patterns',
   'probing',
@@ -34,12 +35,13 @@ const CORE_ORDER = [
 /** Folder -> the other folders of src/ it may import. */
 const MAY_IMPORT = {
   core: [],
+  kernel: ['core'],
   db: ['core'],
   pdf: ['core'],
   exchange: ['core'],
-  operations: ['core', 'db', 'pdf', 'exchange'],
+  operations: ['core', 'kernel', 'db', 'pdf', 'exchange'],
   standin: ['core'],
-  workers: ['core'],
+  workers: ['core', 'kernel'],
   ui: ['core'],
   features: ['core', 'ui', 'workers'],
   app: ['core', 'operations', 'features', 'ui'],

@@ -1,5 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import {
+  OILER_BLOCK,
+  OILER_BLOCK_WAY,
   PIER_PLATE,
   PIER_PLATE_WAY,
   PIER_PLATE_WAY_B,
@@ -32,3 +34,4 @@ function publish(name: string, file: FootholdFile): void {
 const workshop = STANDARD_WORKSHOP
 publish('worm-block', { workshop, part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] })
 publish('pier-plate', { workshop, part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] })
+publish('oiler-block', { workshop, part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] })

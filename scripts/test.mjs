@@ -148,7 +148,7 @@ async function runUnits(url) {
   await vitest('Core', 'src/core')
   await vitest('Drawings in and out', 'src/exchange')
   await vitest('Screens’ own logic', 'src/features')
-  await vitest('Solid', 'src/workers')
+  await vitest('Solid', 'src/kernel')
   await vitest('Command line, sheet, files, mill', 'tests/unit')
   await vitest('Database', 'tests/db', { DATABASE_URL: url })
 }

@@ -1,4 +1,6 @@
 import {
+  OILER_BLOCK,
+  OILER_BLOCK_WAY,
   PIER_PLATE,
   PIER_PLATE_WAY,
   PIER_PLATE_WAY_B,
@@ -13,6 +15,7 @@ import { insertWith } from './jobs'
 const DEMO_JOBS = [
   { part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] },
   { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
+  { part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] },
 ]
 
 /**

@@ -6,6 +6,7 @@ import { type LengthUnit, parseLength } from '@/core/units'
 export const EXPORT_KINDS = [
   'json',
   'csv',
+  'stl',
   'sheet-pdf',
   'holes-csv',
   'holes-dxf',
@@ -21,7 +22,7 @@ export type ExportKind = (typeof EXPORT_KINDS)[number]
 export interface ExportOptions {
   /** Name of the way; the first when left out. */
   readonly way?: string | undefined
-  /** Number of the setup from 1, for holes, templates and programs; the first when left out. */
+  /** Number of the setup from 1, for holes, templates and programs: the first when left out; for a solid, after which it is taken: all of them when left out. */
   readonly setup?: number | undefined
   /** From where hole coordinates are counted. */
   readonly from?: CountedFrom | undefined

@@ -28,7 +28,9 @@ import {
   standingMark,
   ZeroRecordSchema,
 } from '@/core/offsets'
-import { type PlannedSetup, planWay } from '@/core/planning'
+import { type Plan, type PlannedSetup, planWay } from '@/core/planning'
+import { solidNow, stateFinished } from '@/core/stock'
+import { meshOf, stlOf } from '@/kernel'
 import { type Prediction, predictWay } from '@/core/prediction'
 import { setupSheet } from '@/core/sheet'
 import { simulate, type SimulationOptions } from '@/core/variation'
@@ -155,6 +157,7 @@ export async function exportFile(
       'way',
     )
   const plan = planWay(file.workshop, file.part, way)
+  if (kind === 'stl') return exportSolid(plan, options.setup)
   if (kind === 'csv')
     return succeed(textFile(`${stem}-requirements.csv`, CSV, requirementsCsv(predictWay(plan))))
   const offsets = zeroLedger(
@@ -205,7 +208,7 @@ export function zeroFromReadings(
   }
   const record = ZeroRecordSchema.safeParse({
     source: 'typed',
-    stood: standingMark(planned.setup),
+    stood: standingMark(planned),
     ...(typeof value === 'object' ? value : {}),
   })
   if (!record.success) {
@@ -229,12 +232,16 @@ const anchorsAt = (
   { x, y, z }: { readonly x: number; readonly y: number; readonly z: number },
 ): readonly Anchor[] => {
   const at = (value: number) => ({ at: value, plusMinus: 0 })
-  return way.setups.map(({ holding, machine }) => ({
-    ...kindOf(holding).anchored(holding),
-    machine,
-    axes: { x: at(x), y: at(y), z: at(z) },
-    says: 'the place that was given',
-  }))
+  return way.setups.flatMap(({ clamping }) => {
+    if (clamping.kind !== 'own') return []
+    const { holding, machine } = clamping
+    return {
+      ...kindOf(holding).anchored(holding),
+      machine,
+      axes: { x: at(x), y: at(y), z: at(z) },
+      says: 'the place that was given',
+    }
+  })
 }
 
 function exportOffsets(
@@ -293,7 +300,7 @@ async function exportHoles(
   { part }: FootholdFile,
   planned: PlannedSetup,
   number: number,
-  kind: Exclude<ExportKind, 'json' | 'csv' | 'sheet-pdf' | 'offsets-csv' | 'offsets-g10'>,
+  kind: Exclude<ExportKind, 'json' | 'csv' | 'stl' | 'sheet-pdf' | 'offsets-csv' | 'offsets-g10'>,
   options: ExportOptions,
 ): Promise<Result<Exported>> {
   const stem = `${slug(part.name)}-setup-${number}`
@@ -333,6 +340,16 @@ async function exportHoles(
         name: `${stem}-template.pdf`,
       })
   }
+}
+
+/** The part as a mesh: finished, or as it comes out of a setup. */
+async function exportSolid({ part, setups }: Plan, number?: number): Promise<Result<Exported>> {
+  const planned = number === undefined ? undefined : setups[number - 1]
+  if (number !== undefined && !planned)
+    return fail('export.no-setup', `There is no setup ${number}.`, 'setup')
+  const mesh = await meshOf(solidNow(part, planned?.after ?? stateFinished(part)))
+  const stem = slug(part.name) + (planned ? `-after-setup-${planned.index + 1}` : '')
+  return succeed({ bytes: stlOf(mesh, part.name), type: 'model/stl', name: `${stem}.stl` })
 }
 
 /** The fonts of the product, from the packages that ship with it. */

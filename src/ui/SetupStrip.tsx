@@ -4,8 +4,7 @@ import { useLayoutEffect, useMemo } from 'react'
 import { markedCornerSeen } from '@/core/drilling'
 import { type Part } from '@/core/part'
 import { isometric } from '@/core/picture'
-import { type PlannedSetup } from '@/core/planning'
-import { turnWords } from '@/core/way'
+import { type PlannedSetup, turnWords } from '@/core/planning'
 import { isTyping } from './KeysHelp'
 import { SceneSvg } from './SceneSvg'
 
@@ -22,14 +21,13 @@ interface SetupStripProps {
 export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStripProps) {
   const scenes = useMemo(
     () =>
-      planned.map(({ after, setup }) =>
-        isometric(part, after, {
+      planned.map((one) =>
+        isometric(part, one.after, {
           width: 96,
           height: 60,
-          up: setup.up,
-          toJaw: setup.toJaw,
-          tinted: new Set(setup.ops.map((op) => op.feature)),
-          corner: markedCornerSeen(part, setup.up),
+          axes: one.standing.setupFromPart.rows,
+          tinted: new Set(one.setup.ops.map((op) => op.feature)),
+          corner: markedCornerSeen(one),
         }),
       ),
     [part, planned],
@@ -65,11 +63,7 @@ export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStrip
                 {i + 1} · {p.setup.name}
               </b>
               <span className="block text-[13px] text-soft">{says(p, i)}</span>
-              <span className="block text-[13px] text-soft">
-                {before
-                  ? turnWords(before.setup, p.setup, (side) => part.faces[side].name)
-                  : `${part.faces[p.setup.up].name} up`}
-              </span>
+              <span className="block text-[13px] text-soft">{turnWords(before, p)}</span>
             </span>
           </button>
         )

@@ -6,9 +6,10 @@ import {
   type SimulationOptions,
   type NamedSource,
 } from '@/core/variation'
-import { type SimulateWorker, type SolidMesh, type SolidWorker } from './messages'
+import { type SolidMesh } from '@/kernel'
+import { type SimulateWorker, type SolidWorker } from './messages'
 
-export { type SolidMesh } from './messages'
+export { type SolidMesh } from '@/kernel'
 
 let solidWorker: Comlink.Remote<SolidWorker> | undefined
 

@@ -5,13 +5,7 @@ import {
   type NamedSource,
 } from '@/core/variation'
 import { type Part } from '@/core/part'
-
-/** Triangles of a solid: three coordinates a vertex, three vertices a triangle, mm. */
-export interface SolidMesh {
-  readonly positions: Float32Array
-  readonly triangles: Uint32Array
-  readonly volumeMm3: number
-}
+import { type SolidMesh } from '@/kernel'
 
 export interface SolidWorker {
   solid(part: Part): Promise<SolidMesh>

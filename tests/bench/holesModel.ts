@@ -1,3 +1,4 @@
+import { clampingOf } from '../support/documents'
 import { PIER_PLATE, PIER_PLATE_WAY } from '@/core/demo'
 import { type Hole, type Part } from '@/core/part'
 import { type MeasuredPlace } from '@/core/patterns'
@@ -31,7 +32,7 @@ export function manyHoles(): { readonly part: Part; readonly way: Way } {
   const setups = Array.from({ length: 6 }, (_, i) => {
     const base = i % 2 === 0 ? above : below
     const ops = holes
-      .filter((hole) => hole.on === base.up)
+      .filter((hole) => hole.on === clampingOf(base).up)
       .map((hole) => ({ id: hole.id, feature: hole.id, pass: 'finish' as const, leave: mm(0) }))
     return { ...base, id: `s-${i + 1}`, ops: i < 2 ? ops : [] }
   })

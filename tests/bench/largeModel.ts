@@ -1,6 +1,7 @@
 import { newPart, type Part, type Requirement } from '@/core/part'
 import { newSetup, type Op, type Setup, type Way } from '@/core/way'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { clampedSo, clampingOf } from '../support/documents'
 
 const mm = (value: number) => ({ mm: value })
 
@@ -44,7 +45,7 @@ export function largeJob(base: Part, template: Setup): { readonly part: Part; re
   const faces = ['bottom', 'top', 'front', 'back', 'left', 'right'] as const
   const setups = Array.from({ length: 12 }, (_, s): Setup => {
     const up = s < 6 ? (faces[s] ?? 'top') : s % 2 === 0 ? 'top' : 'front'
-    const toJaw = up === 'top' || up === 'bottom' ? 'back' : 'bottom'
+    const guide = up === 'top' || up === 'bottom' ? 'back' : 'bottom'
     const holes =
       s < 6
         ? []
@@ -55,8 +56,7 @@ export function largeJob(base: Part, template: Setup): { readonly part: Part; re
       ...template,
       id: `s-${s}`,
       name: `Setup ${s + 1}`,
-      up,
-      toJaw,
+      clamping: { ...clampingOf(template), up, guide },
       ops: [...(s < 6 ? [op(up)] : []), ...holes],
     }
   })
@@ -89,13 +89,17 @@ export function crowdedJob(): { readonly part: Part; readonly way: Way } {
   const places = [10, 30, 70, 90]
   const setups = Array.from({ length: 12 }, (_, i): Setup => {
     const [up, down] = i % 2 === 0 ? (['top', 'bottom'] as const) : (['bottom', 'top'] as const)
+    const plain = newSetup(
+      STANDARD_WORKSHOP,
+      part,
+      { name: 'Way A', note: '', setups: [] },
+      up,
+      'back',
+    )
+    const edits = places.map((u, k) => ({ id: `rest${k + 4}`, surface: down, u, v: 8 + 10 * k }))
     return {
-      ...newSetup(STANDARD_WORKSHOP, part, { name: 'Way A', note: '', setups: [] }, up, 'back'),
+      ...clampedSo(plain, { footing: { lead: 'rest', edits } }),
       id: `s-${i + 1}`,
-      footing: {
-        lead: 'rest',
-        edits: places.map((u, k) => ({ id: `rest${k + 4}`, surface: down, u, v: 8 + 10 * k })),
-      },
       ops: [{ id: up, feature: up, pass: 'finish', leave: { mm: 0 } }],
     }
   })

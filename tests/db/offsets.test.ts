@@ -27,6 +27,8 @@ import {
   withdrawZero,
   zeroRecords,
 } from '@/operations'
+import { clampingOf } from '../support/documents'
+import { type Setup } from '@/core/way'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
@@ -55,11 +57,11 @@ const stored: Readings = {
   at: { x: -298, y: -96.4, z: -303 },
   knownMm: 0.01,
 }
-const recordOf = (setup: Parameters<typeof standingMark>[0], readings: Readings): ZeroRecord => ({
+const recordOf = (setup: Setup, readings: Readings): ZeroRecord => ({
   readings,
   instrument: '',
   source: 'typed',
-  stood: standingMark(setup),
+  stood: standingMark({ clamping: clampingOf(setup), indexed: undefined }),
 })
 
 beforeAll(migrateDatabase)

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
 import { writeDocument } from '@/core/formats'
 import { type Part } from '@/core/part'
-import { type Way } from '@/core/way'
+import { changeClamping, type Way } from '@/core/way'
 import { STANDARD_WORKSHOP } from '@/core/workshop'
 import { closeDatabase, migrateDatabase, readWorkshop } from '@/db'
 import { database } from '@/db/client'
@@ -200,7 +200,10 @@ describe('saving', () => {
     expect(await saveDocument(part.id, 1, { ...part.body, size: NaN })).toMatchObject({ ok: false })
     const [way] = ways
     if (!way) throw new Error('way')
-    const turned: Way = { ...way.body, setups: way.body.setups.map((s) => ({ ...s, toJaw: s.up })) }
+    const turned: Way = {
+      ...way.body,
+      setups: way.body.setups.map((s) => changeClamping(s, (c) => ({ ...c, guide: c.up }))),
+    }
     expect(await saveDocument(way.id, 1, turned)).toMatchObject({
       ok: false,
       issues: [{ code: 'setup.orientation' }, {}, {}, {}, {}, {}],

@@ -1,6 +1,6 @@
 import { type ViseHolding } from '@/core/holding'
 import { type Feature, newPart, type Part, type Side } from '@/core/part'
-import { type Op, type Setup, type Way } from '@/core/way'
+import { changeClamping, type Op, type OwnClamping, type Setup, type Way } from '@/core/way'
 
 export const mm = (value: number): { mm: number } => ({ mm: value })
 
@@ -41,31 +41,56 @@ export const op = (feature: string, more: Partial<Op> = {}): Op => ({
   ...more,
 })
 
+/** What a setup of these tests may be given, of its clamping too. */
+export type SetupMore = Partial<Setup & Omit<OwnClamping, 'kind' | 'up' | 'guide'>>
+
 /** A setup in the first vise, zero from jaw, stop and parallels. */
 export function setup(
   id: string,
   up: Side,
-  toJaw: Side,
+  guide: Side,
   features: readonly string[],
-  more: Partial<Setup> = {},
+  more: SetupMore = {},
 ): Setup {
   const fixture = { kind: 'fixture' } as const
+  const { centre, footing, holding, machine = 'small-cnc', ...rest } = more
   return {
     id,
     name: id,
-    machine: 'small-cnc',
-    up,
-    toJaw,
-    holding: { kind: 'vise', vise: 'vise-125', parallels: 'p-12', stop: 'left', shift: mm(0) },
-    footing: { lead: 'rest', edits: [] },
+    clamping: {
+      kind: 'own',
+      machine,
+      up,
+      guide,
+      holding: holding ?? {
+        kind: 'vise',
+        vise: 'vise-125',
+        parallels: 'p-12',
+        stop: 'left',
+        shift: mm(0),
+      },
+      footing: footing ?? { lead: 'rest', edits: [] },
+      ...(centre && { centre }),
+    },
     zero: { offset: 'G54', x: fixture, y: fixture, z: fixture },
     ops: features.map((f) => op(f)),
-    ...more,
+    ...rest,
   }
 }
 
+/** How a setup of these tests clamps the part itself. */
+export function clampingOf({ clamping }: Setup): OwnClamping {
+  if (clamping.kind !== 'own') throw new Error('clamped by another setup')
+  return clamping
+}
+
+/** The setup with something of its clamping changed. */
+export const clampedSo = (setup: Setup, more: Partial<OwnClamping>): Setup =>
+  changeClamping(setup, (clamping) => ({ ...clamping, ...more }))
+
 /** The vise that a setup of these tests is held in. */
-export function viseOf({ holding }: Pick<Setup, 'holding'>): ViseHolding {
+export function viseOf(setup: Setup): ViseHolding {
+  const { holding } = clampingOf(setup)
   if (holding.kind !== 'vise') throw new Error('not in a vise')
   return holding
 }

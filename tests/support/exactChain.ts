@@ -1,4 +1,4 @@
-import { viseOf } from './documents'
+import { clampingOf, viseOf } from './documents'
 /**
  * A chain of setups made piece by piece, with full rotations: where the block stands on its contacts, how
  * zero is found, what is cut, and what is then measured from datums found as a gauge finds them. It reads
@@ -203,7 +203,7 @@ interface Stand {
 }
 
 function standOf(part: Part, setup: Setup, parallelsHeight: number): Stand {
-  const [y, z] = [NORMALS[setup.toJaw], NORMALS[setup.up]]
+  const [y, z] = [NORMALS[clampingOf(setup).guide], NORMALS[clampingOf(setup).up]]
   const x = cross(y, z)
   const turned = (p: V): V => [dot(x, p), dot(y, p), dot(z, p)]
   const [a, b] = [turned([0, 0, 0]), turned([part.size.x.mm, part.size.y.mm, part.size.z.mm])]
@@ -257,7 +257,7 @@ function locators(workshop: Workshop, setup: Setup, stand: Stand): Locator[] {
   })
   const guide = (id: string, x: number, up: number): Locator => ({
     id,
-    side: setup.toJaw,
+    side: clampingOf(setup).guide,
     at: [x, 0, low[2] + grip * up],
     out: [0, 1, 0],
   })
@@ -272,7 +272,7 @@ function locators(workshop: Workshop, setup: Setup, stand: Stand): Locator[] {
     rest('rest1', middle - 0.8 * half, -inset),
     rest('rest2', middle + 0.8 * half, -inset),
   ]
-  return setup.footing.lead === 'rest'
+  return clampingOf(setup).footing.lead === 'rest'
     ? [
         ...two,
         rest('rest3', middle, low[1] + inset),
@@ -300,7 +300,7 @@ function runSetup(
 ): void {
   const vise = workshop.vises.find((v) => v.id === viseOf(setup).vise)
   const parallels = workshop.parallels.find((p) => p.id === viseOf(setup).parallels)
-  const machine = workshop.machines.find((m) => m.id === setup.machine)
+  const machine = workshop.machines.find((m) => m.id === clampingOf(setup).machine)
   if (!vise || !parallels || !machine) throw new Error('gear')
   const stand = standOf(part, setup, parallels.height)
   const cutBefore = (side: Side): boolean => !isRawNow(body, side)
@@ -343,7 +343,7 @@ function runSetup(
   for (const op of setup.ops) {
     if (part.features.find((f) => f.id === op.feature)?.kind === 'pocket') continue
     const process = SIDE_NAMES.includes(op.feature as Side)
-      ? op.feature === setup.up
+      ? op.feature === clampingOf(setup).up
         ? ('face' as const)
         : ('wall' as const)
       : (
@@ -425,7 +425,7 @@ function zeroFound(
   draw: Draw,
 ): V {
   const vise = workshop.vises.find((v) => v.id === viseOf(setup).vise)
-  const machine = workshop.machines.find((m) => m.id === setup.machine)
+  const machine = workshop.machines.find((m) => m.id === clampingOf(setup).machine)
   if (!vise || !machine) throw new Error('gear')
   return (['x', 'y', 'z'] as const)
     .map((name): V => {

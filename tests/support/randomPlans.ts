@@ -2,7 +2,7 @@ import { type Feature, type Part, type Requirement, type Side } from '@/core/par
 import { seededUniform } from '@/core/variation'
 import { type Setup, type Way } from '@/core/way'
 import { STANDARD_WORKSHOP, type Workshop } from '@/core/workshop'
-import { mm, plainBlock, setup, way } from './documents'
+import { mm, plainBlock, setup, type SetupMore, way } from './documents'
 
 /** What the exact chain makes: everything of the vise, zero, cutter and stock; no scales, heat, form. */
 export const EXACT_WORKSHOP: Workshop = {
@@ -111,8 +111,8 @@ export function randomPlan(seed: number): { part: Part; way: Way } {
   ])
   const zeroY = pick([fixture, { kind: 'edge', surface: 'front', instrument: 'probe' } as const])
   const lead = pick(['rest', 'jaw'] as const)
-  const s = (id: string, up: Side, toJaw: Side, ops: string[], more: Partial<Setup> = {}): Setup =>
-    setup(id, up, toJaw, ops, {
+  const s = (id: string, up: Side, guide: Side, ops: string[], more: SetupMore = {}): Setup =>
+    setup(id, up, guide, ops, {
       holding: {
         kind: 'vise',
         vise: pick(['vise-125', 'vise-160'] as const),

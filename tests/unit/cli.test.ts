@@ -28,9 +28,9 @@ describe('foothold', () => {
 
   it('check: exit 1 when the plan forbids; the file may come from standard input', () => {
     const document = JSON.parse(readFileSync(WORM, 'utf8')) as {
-      ways: { setups: { holding: { stop: string } }[] }[]
+      ways: { setups: { clamping: { holding: { stop: string } } }[] }[]
     }
-    for (const setup of document.ways[0]?.setups ?? []) setup.holding.stop = 'none'
+    for (const setup of document.ways[0]?.setups ?? []) setup.clamping.holding.stop = 'none'
     expect(foothold(['check', '-'], JSON.stringify(document)).code).toBe(1)
   })
 

@@ -1,5 +1,5 @@
 import { type Part } from '../part'
-import { type Op, type Way } from '../way'
+import { changeClamping, type Op, type OwnClamping, type Setup, type Way } from '../way'
 
 const mm = (value: number) => ({ mm: value })
 const bought = (name: string, spread: number, datum?: string) => ({
@@ -200,11 +200,14 @@ export const PIER_PLATE_WAY: Way = {
     {
       id: 's-1',
       name: 'From the top',
-      machine: 'small-cnc',
-      up: 'top',
-      toJaw: 'back',
-      holding: { kind: 'vise', vise: 'vise-160', parallels: 'p-40', stop: 'left', shift: mm(0) },
-      footing: { lead: 'rest', edits: [] },
+      clamping: {
+        kind: 'own',
+        machine: 'small-cnc',
+        up: 'top',
+        guide: 'back',
+        holding: { kind: 'vise', vise: 'vise-160', parallels: 'p-40', stop: 'left', shift: mm(0) },
+        footing: { lead: 'rest', edits: [] },
+      },
       zero: {
         offset: 'G54',
         x: { kind: 'both-sides', first: 'left', second: 'right', instrument: 'probe' },
@@ -221,11 +224,14 @@ export const PIER_PLATE_WAY: Way = {
     {
       id: 's-2',
       name: 'From below',
-      machine: 'small-cnc',
-      up: 'bottom',
-      toJaw: 'back',
-      holding: { kind: 'vise', vise: 'vise-160', parallels: 'p-40', stop: 'right', shift: mm(0) },
-      footing: { lead: 'rest', edits: [] },
+      clamping: {
+        kind: 'own',
+        machine: 'small-cnc',
+        up: 'bottom',
+        guide: 'back',
+        holding: { kind: 'vise', vise: 'vise-160', parallels: 'p-40', stop: 'right', shift: mm(0) },
+        footing: { lead: 'rest', edits: [] },
+      },
       zero: {
         offset: 'G55',
         x: { kind: 'edge', surface: 'left', instrument: 'edge-finder' },
@@ -242,26 +248,26 @@ const [FROM_TOP, FROM_BELOW] = PIER_PLATE_WAY.setups as [
   Way['setups'][number],
 ]
 
+const heldIn = (setup: Setup, holding: OwnClamping['holding']): Setup =>
+  changeClamping(setup, (clamping) => ({ ...clamping, holding }))
+
 export const PIER_PLATE_WAY_B: Way = {
   name: 'Way B',
   note: 'strapped down once, then on its own dowel holes',
   setups: [
     {
-      ...FROM_TOP,
-      name: 'From the top, strapped',
-      holding: {
+      ...heldIn(FROM_TOP, {
         kind: 'straps',
         strap: 'straps-30',
         parallels: 'p-32',
         square: 'indicator',
         instrument: 'indicator',
         stop: 'none',
-      },
+      }),
+      name: 'From the top, strapped',
     },
     {
-      ...FROM_BELOW,
-      name: 'From below, on two pins',
-      holding: {
+      ...heldIn(FROM_BELOW, {
         kind: 'plate',
         plate: 'plate-1',
         round: 'dowels.1',
@@ -269,7 +275,8 @@ export const PIER_PLATE_WAY_B: Way = {
         relieved: 'dowels.2',
         relievedPin: mm(5.99),
         screws: ['ring.1', 'ring.4'],
-      },
+      }),
+      name: 'From below, on two pins',
       zero: {
         offset: 'G55',
         x: { kind: 'fixture' },

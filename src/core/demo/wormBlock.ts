@@ -1,5 +1,5 @@
-import { type Part } from '../part'
-import { type Op, type Setup, type Way } from '../way'
+import { type Part, type Side } from '../part'
+import { type Op, type OwnClamping, type Setup, type Way } from '../way'
 
 const mm = (value: number, typed?: string) =>
   typed === undefined ? { mm: value } : { mm: value, typed }
@@ -191,10 +191,10 @@ const op = (id: string, feature: string, cutter: string, more: Partial<Op> = {})
 const fixture = { kind: 'fixture' } as const
 
 /** A round bar at the moving jaw: the fixed jaw takes three points. */
-const jawLeads: Setup['footing'] = { lead: 'jaw', edits: [] }
+const jawLeads: OwnClamping['footing'] = { lead: 'jaw', edits: [] }
 
 /** On a raw end: one point of rest, and the cut front upright against a tall stop. */
-const tallStop: Setup['footing'] = {
+const tallStop: OwnClamping['footing'] = {
   lead: 'jaw',
   edits: [
     { id: 'rest2', off: true },
@@ -205,21 +205,27 @@ const tallStop: Setup['footing'] = {
 const setup = (
   id: string,
   name: string,
-  up: Setup['up'],
-  toJaw: Setup['toJaw'],
+  up: Side,
+  guide: Side,
   parallels: string,
   ops: Op[],
-  more: Partial<Setup> & { vise?: string; stop?: 'left' | 'right' | 'none' } = {},
+  more: Partial<Setup & Pick<OwnClamping, 'footing' | 'holding'>> & {
+    vise?: string
+    stop?: 'left' | 'right' | 'none'
+  } = {},
 ): Setup => {
-  const { vise = 'vise-125', stop = 'left', ...rest } = more
+  const { vise = 'vise-125', stop = 'left', footing, holding, ...rest } = more
   return {
     id,
     name,
-    machine: 'small-cnc',
-    up,
-    toJaw,
-    holding: { kind: 'vise', vise, parallels, stop, shift: mm(0) },
-    footing: { lead: 'rest', edits: [] },
+    clamping: {
+      kind: 'own',
+      machine: 'small-cnc',
+      up,
+      guide,
+      holding: holding ?? { kind: 'vise', vise, parallels, stop, shift: mm(0) },
+      footing: footing ?? { lead: 'rest', edits: [] },
+    },
     zero: { offset: 'G54', x: fixture, y: fixture, z: fixture },
     ops,
     ...rest,

@@ -1,5 +1,5 @@
 import { parseThread, pointLengthMm, tapDrill } from '../standards'
-import { axisOf, oppositeOf, type Part, removedBox, sizeAlong } from '../part'
+import { axisOf, oppositeOf, type Part, removedBox, sizeAlong, throughMm } from '../part'
 import { type Drilling } from '../way'
 import { type HoleInSetup, type HolePlace } from './holes'
 
@@ -49,7 +49,7 @@ export interface DrilledDepth {
  * @param drillMm - diameter of the drill; the last one for holes finished by another tool.
  */
 export function drilledDepth(
-  hole: Pick<HoleInSetup, 'depthMm' | 'hole' | 'through'>,
+  hole: Pick<HoleInSetup, 'depthMm' | 'hole' | 'through'> & Partial<Pick<HoleInSetup, 'rimMm'>>,
   drillMm: number,
   rules: DrillingRules,
 ): DrilledDepth {
@@ -57,11 +57,11 @@ export function drilledDepth(
   const thread = hole.hole.thread === undefined ? undefined : parseThread(hole.hole.thread)
   const { pastMm } = rules
   if (hole.through) {
-    const fullMm = hole.depthMm + pastMm
+    // Where the far face leans, the drill goes on until its whole rim is out.
+    const depthMm = hole.depthMm + (hole.rimMm ?? 0)
+    const fullMm = depthMm + pastMm
     const tip = { drillMm, fullMm, tipMm: fullMm + pointMm }
-    return thread
-      ? { ...tip, tapTipMm: hole.depthMm + tapLeadMm(rules, thread.pitchMm) + pastMm }
-      : tip
+    return thread ? { ...tip, tapTipMm: depthMm + tapLeadMm(rules, thread.pitchMm) + pastMm } : tip
   }
   if (!thread) return { drillMm, fullMm: hole.depthMm, tipMm: hole.depthMm + pointMm }
   const tapTipMm = hole.depthMm + tapLeadMm(rules, thread.pitchMm)
@@ -122,6 +122,7 @@ export function holeDepth(
 /** Metal along the axis of a blind hole, to the far face or to a pocket in it. */
 export function roomBelowMm(part: Part, place: HolePlace): number {
   const { hole, mouth } = place
+  if (hole.tilt) return throughMm(part, hole, mouth)
   const axis = axisOf(hole.on)
   const whole = sizeAlong(part, axis)
   const far = oppositeOf(hole.on)

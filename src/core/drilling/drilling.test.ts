@@ -41,10 +41,10 @@ const partWith = (...features: Feature[]): Part => ({ ...plainBlock(), features 
 const plan = (
   part: Part,
   up: Side,
-  toJaw: Side,
+  guide: Side,
   features: readonly string[] = [],
 ): PlannedSetup => {
-  const analysis = predictionOf(STANDARD_WORKSHOP, part, way(setup('s-1', up, toJaw, features)))
+  const analysis = predictionOf(STANDARD_WORKSHOP, part, way(setup('s-1', up, guide, features)))
   return analysis.plan.setups[0] as PlannedSetup
 }
 const pier = (i: number): PlannedSetup =>
@@ -101,8 +101,8 @@ describe('coordinates in any setup', () => {
       hole('c', { on: 'right', extent: { kind: 'deep', depth: mm(9) } }),
     )
     fc.assert(
-      fc.property(orientation, counted, ({ toJaw, up }, from) => {
-        const planned = plan(part, up, toJaw)
+      fc.property(orientation, counted, ({ guide, up }, from) => {
+        const planned = plan(part, up, guide)
         const origin = countingPoint(planned, from)
         for (const place of holesInSetup(planned, from)) {
           const inSetup = point<'setup'>(
@@ -145,8 +145,8 @@ describe('coordinates in any setup', () => {
       hole('b', { on: 'left', extent: { kind: 'deep', depth: mm(5) } }),
     )
     const keys = new Set(
-      ORIENTATIONS.flatMap(({ toJaw, up }) =>
-        holesInSetup(plan(part, up, toJaw)).map((h) => h.key),
+      ORIENTATIONS.flatMap(({ guide, up }) =>
+        holesInSetup(plan(part, up, guide)).map((h) => h.key),
       ),
     )
     expect([...keys].sort()).toEqual(

@@ -1,17 +1,26 @@
-import { add, applyMotion, type PlanePoint, type Point, point, scale, withAxis } from '../geometry'
+import {
+  applyMotion,
+  dot,
+  norm,
+  type PlanePoint,
+  type Point,
+  point,
+  subtract,
+  withAxis,
+} from '../geometry'
+import { uppermost } from '../holding'
 import {
   axisOf,
-  depthOf,
   type Hole,
-  holePoints,
+  holeLines,
   levelOf,
-  normalOf,
+  outwardOf,
   type Part,
   type Side,
   SIDES,
-  signOf,
 } from '../part'
 import { type PlannedSetup, zeroPoint } from '../planning'
+import { type Bounds, boundsOfPoints, cornersOfBox } from '../recipe'
 
 /** One hole of the part. */
 export interface HolePlace {
@@ -23,19 +32,22 @@ export interface HolePlace {
   readonly count: number
   /** Mouth on its face, where its axis comes out of the finished part. */
   readonly mouth: Point<'part'>
+  /** Where its axis ends: at the full depth, or where it leaves the finished part. */
+  readonly end: Point<'part'>
 }
 
 /** Every hole of the part, feature by feature. */
 export function holesOf(part: Part): readonly HolePlace[] {
   return part.features.flatMap((hole) => {
     if (hole.kind !== 'hole') return []
-    const points = holePoints(part, hole)
-    return points.map((mouth, i) => ({
-      key: points.length === 1 ? hole.id : `${hole.id}.${i + 1}`,
+    const lines = holeLines(part, hole)
+    return lines.map(({ from, to }, i) => ({
+      key: lines.length === 1 ? hole.id : `${hole.id}.${i + 1}`,
       hole,
       number: i + 1,
-      count: points.length,
-      mouth,
+      count: lines.length,
+      mouth: from,
+      end: to,
     }))
   })
 }
@@ -52,6 +64,8 @@ export interface HoleInSetup extends HolePlace {
   /** Full-diameter depth from where the cutter enters, mm; the thickness for a through hole. */
   readonly depthMm: number
   readonly through: boolean
+  /** How far the metal at its rim stands over the middle of where the cutter enters, and as far below where it leaves, mm: the face leans there. */
+  readonly rimMm: number
   /** It is made in this setup. */
   readonly cutHere: boolean
 }
@@ -73,27 +87,24 @@ export function cornerPoint(part: Part): Point<'part'> {
 }
 
 /** The marked corner on the face that is up: where it is seen at the machine. */
-export function markedCornerSeen(part: Part, up: Side): Point<'part'> {
+export function markedCornerSeen({ part, standing }: PlannedSetup): Point<'part'> {
+  const up = uppermost(standing)
   return withAxis(cornerPoint(part), axisOf(up), levelOf(part, up))
 }
 
-/** Where X, Y and Z are nought, in the frame of the setup. Corner and centre count Z from the face that is up. */
+/** Where X, Y and Z are nought, in the frame of the setup. Corner and centre count Z from the top of the finished part. */
 export function countingPoint(planned: PlannedSetup, from: CountedFrom): Point<'setup'> {
   const { part } = planned
   if (from === 'zero') return zeroPoint(planned)
   const { setupFromPart } = planned.standing
   const middle = point<'part'>(part.size.x.mm / 2, part.size.y.mm / 2, part.size.z.mm / 2)
   const across = applyMotion(setupFromPart, from === 'corner' ? cornerPoint(part) : middle)
-  const { up } = planned.setup
-  const n = normalOf(up)
-  const level = levelOf(part, up) * signOf(up)
-  const top = applyMotion(setupFromPart, point(n.x * level, n.y * level, n.z * level)).z
-  return point(across.x, across.y, top)
+  return point(across.x, across.y, finishedInSetup(planned).high.z)
 }
 
 /**
  * The holes that can be drilled as the part stands, in the axes of the setup. A hole is there when its
- * face is up, or when it is plain through and its face is down.
+ * axis comes out upwards, or when it is plain through and comes out downwards.
  */
 export function holesInSetup(
   planned: PlannedSetup,
@@ -103,67 +114,48 @@ export function holesInSetup(
   const origin = countingPoint(planned, from)
   const { standing, setup } = planned
   const cut = new Set(setup.ops.filter((op) => op.pass === 'finish').map((op) => op.feature))
-  const ways = new Map<Hole, Drilled | undefined>()
-  const found: HoleInSetup[] = []
-  for (const { count, hole, key, mouth, number } of places) {
-    if (!ways.has(hole)) ways.set(hole, drilledAs(planned, hole, cut))
-    const drilled = ways.get(hole)
-    if (!drilled) continue
-    const p = applyMotion(standing.setupFromPart, add(mouth, drilled.fromMouth))
-    found.push({
-      key,
-      hole,
-      number,
-      count,
-      mouth,
-      at: point<'setup'>(p.x - origin.x, p.y - origin.y, p.z - origin.z),
-      from: drilled.from,
-      depthMm: drilled.depthMm,
-      through: drilled.through,
-      cutHere: drilled.cutHere,
-    })
-  }
-  return found
+  const up = standing.setupFromPart.rows[2]
+  return places.flatMap((place): readonly HoleInSetup[] => {
+    const { end, hole, mouth } = place
+    const rise = dot(outwardOf(hole), up)
+    const behind = rise < 0
+    const through = hole.extent.kind === 'through'
+    if (Math.abs(rise) < UPRIGHT || (behind && (!through || hole.head.kind !== 'none'))) return []
+    const p = applyMotion(standing.setupFromPart, behind ? end : mouth)
+    return [
+      {
+        ...place,
+        at: point<'setup'>(p.x - origin.x, p.y - origin.y, p.z - origin.z),
+        from: behind ? 'behind' : 'mouth',
+        depthMm: norm(subtract(end, mouth)),
+        through,
+        rimMm: hole.tilt ? (Math.tan(hole.tilt.angle.rad) * hole.diameter.mm) / 2 : 0,
+        cutHere: cut.has(hole.id),
+      },
+    ]
+  })
 }
 
-/** What all holes of a feature share in a setup. */
-interface Drilled extends Pick<HoleInSetup, 'from' | 'depthMm' | 'through' | 'cutHere'> {
-  /** From the mouth to where the cutter enters. */
-  readonly fromMouth: Point<'part'>
-}
+const UPRIGHT = 1 - 1e-9
 
-/** How a feature's holes stand in a setup; undefined when they cannot be drilled there. */
-function drilledAs(
-  { part, setup }: PlannedSetup,
-  hole: Hole,
-  cut: ReadonlySet<string>,
-): Drilled | undefined {
-  if (axisOf(hole.on) !== axisOf(setup.up)) return undefined
-  const through = hole.extent.kind === 'through'
-  const behind = hole.on !== setup.up
-  if (behind && (!through || hole.head.kind !== 'none')) return undefined
-  const depthMm = depthOf(part, hole.on, hole.extent)
-  return {
-    from: behind ? 'behind' : 'mouth',
-    depthMm,
-    through,
-    cutHere: cut.has(hole.id),
-    fromMouth: scale(normalOf(hole.on), behind ? -depthMm : 0),
-  }
-}
+/** The finished part as it stands. */
+const finishedInSetup = ({ part, standing }: PlannedSetup): Bounds<'setup'> =>
+  boundsOfPoints(
+    cornersOfBox({
+      low: point<'part'>(0, 0, 0),
+      high: point(part.size.x.mm, part.size.y.mm, part.size.z.mm),
+    }).map((corner) => applyMotion(standing.setupFromPart, corner)),
+  )
 
 /** The finished part as it stands, seen from above, in the same coordinates as its holes. */
 export function outlineInSetup(
   planned: PlannedSetup,
   from: CountedFrom = 'zero',
 ): { readonly low: PlanePoint; readonly high: PlanePoint } {
-  const { part } = planned
   const origin = countingPoint(planned, from)
-  const { setupFromPart } = planned.standing
-  const a = applyMotion(setupFromPart, point<'part'>(0, 0, 0))
-  const b = applyMotion(setupFromPart, point(part.size.x.mm, part.size.y.mm, part.size.z.mm))
+  const { high, low } = finishedInSetup(planned)
   return {
-    low: { x: Math.min(a.x, b.x) - origin.x, y: Math.min(a.y, b.y) - origin.y },
-    high: { x: Math.max(a.x, b.x) - origin.x, y: Math.max(a.y, b.y) - origin.y },
+    low: { x: low.x - origin.x, y: low.y - origin.y },
+    high: { x: high.x - origin.x, y: high.y - origin.y },
   }
 }

@@ -28,6 +28,7 @@ export interface StageCut {
   readonly label: string
   readonly x: number
   readonly y: number
+  /** The highest metal that the tool meets at the mouth. */
   readonly mouthZ: number
   /** Where the tip of the tool ends. */
   readonly tipZ: number
@@ -228,14 +229,14 @@ function cutOf(
 ): StageCut {
   const peck: PeckPlan =
     step.kind === 'drill'
-      ? peckPlan(step.diameterMm, step.depthMm, data, rules.chips)
-      : { kind: 'none', stepMm: step.depthMm }
+      ? peckPlan(step.diameterMm, step.depthMm + hole.rimMm, data, rules.chips)
+      : { kind: 'none', stepMm: step.depthMm + hole.rimMm }
   return {
     key: hole.key,
     label: refLabel(part, hole.key),
     x: hole.at.x,
     y: hole.at.y,
-    mouthZ: hole.at.z,
+    mouthZ: hole.at.z + hole.rimMm,
     tipZ: hole.at.z - step.depthMm,
     peck,
   }

@@ -1,5 +1,5 @@
-import { isSide, oppositeOf, refsOf, SIDES } from '../part'
-import { type PlannedSetup, upSidesFor } from '../planning'
+import { directionWords, isSide, oppositeOf, refsOf, SIDES } from '../part'
+import { type PlannedSetup, isReached, upDirectionsFor } from '../planning'
 import { type Prediction } from '../prediction'
 import { danglingWayCodes, type Op, wayIssues } from '../way'
 import { type Inspection } from './inspection'
@@ -88,14 +88,14 @@ function reachRules({ part, name }: Inspection, planned: PlannedSetup, i: number
           feature,
         }),
       ]
-    const ups = upSidesFor(part, feature)
-    if (ups.length === 0 || ups.includes(setup.up)) return []
+    if (isReached(planned, feature)) return []
+    const ups = upDirectionsFor(part, feature).map((out) => directionWords(part, out))
     return [
       finding(
         'cut.unreachable',
         i,
         `${capital(name(feature))} cannot be reached from above.`,
-        `Here ${name(setup.up)} is up; it is cut with ${listWords(ups.map(name))} up.`,
+        `Here ${directionWords(part, standing.setupFromPart.rows[2])} is up; it is cut with ${listWords(ups)} up.`,
         { feature },
       ),
     ]

@@ -11,6 +11,7 @@ import { refLabel, type Side } from '../part'
 import { type PlannedSetup } from '../planning'
 import { jobberFluteMm } from '../standards'
 import { type Inspection } from './inspection'
+import { printDegrees } from '../units'
 import { type Finding, finding, capital } from '../finding'
 
 /** A flute must stand out of the hole by this many diameters, so that chips come out. */
@@ -35,8 +36,23 @@ function holeFindings(
 ): readonly Finding[] {
   return [
     ...depthFindings(inspection, planned, place, i),
+    ...mouthFindings(inspection, place, i),
     ...headFindings(inspection, planned, place, i),
     ...toolFindings(inspection, planned, place, i),
+  ]
+}
+
+/** A drill that meets a face which leans runs off down the slope. */
+function mouthFindings({ part }: Inspection, { hole }: HoleInSetup, i: number): Finding[] {
+  if (!hole.tilt) return []
+  return [
+    finding(
+      'hole.leaning-mouth',
+      i,
+      `The drill for ${refLabel(part, hole.id)} meets a face that leans ${printDegrees(hole.tilt.angle.rad)}.`,
+      'It runs off down the slope. Mill a flat with an end mill first, then start with a short stiff drill (common practice).',
+      { feature: hole.id },
+    ),
   ]
 }
 

@@ -1,11 +1,29 @@
+import fc from 'fast-check'
 import { type Holding, type ViseHolding } from '../holding'
+import { norm, point, subtract } from '../geometry'
+import { segmentsApart } from './holeRules'
 import { describe, expect, it } from 'vitest'
-import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
+import {
+  OILER_BLOCK,
+  OILER_BLOCK_WAY,
+  WORM_BLOCK,
+  WORM_BLOCK_WAY_A,
+  WORM_BLOCK_WAY_B,
+} from '../demo'
 import { type Feature, type Part, type Requirement, type Side } from '../part'
 import { predictionOf } from '../../../tests/support/predictionOf'
 import { type Setup, type Way } from '../way'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
-import { mm, op, plainBlock, setup, way, viseOf } from '../../../tests/support/documents'
+import {
+  clampedSo,
+  mm,
+  op,
+  plainBlock,
+  setup,
+  type SetupMore,
+  viseOf,
+  way,
+} from '../../../tests/support/documents'
 import { FINDING_SEVERITY, type Finding, type FindingCode } from '../finding'
 import { findingsOf } from '.'
 
@@ -51,7 +69,7 @@ const boreToLeft: Requirement = {
   plus: mm(0.02),
   minus: mm(-0.02),
 }
-const vise = (change: Partial<ViseHolding>): Partial<Setup> => ({
+const vise = (change: Partial<ViseHolding>): SetupMore => ({
   holding: { ...viseOf(setup('x', 'top', 'back', [])), ...change },
 })
 
@@ -181,6 +199,31 @@ const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
   'hole.thread-short': () => [
     withFeatures([at('a', 30, 30, { making: 'tap', thread: 'M8', extent: deep(8) })]),
     drilled(['a']),
+  ],
+  'hole.leaning-mouth': () => [OILER_BLOCK, OILER_BLOCK_WAY],
+  'index.no-rotary': () => [
+    OILER_BLOCK,
+    {
+      ...OILER_BLOCK_WAY,
+      setups: OILER_BLOCK_WAY.setups.map((s) => clampedSo(s, { machine: 'manual-dro' })),
+    },
+  ],
+  'index.program-turned': () => [
+    OILER_BLOCK,
+    {
+      ...OILER_BLOCK_WAY,
+      setups: OILER_BLOCK_WAY.setups.map((s) =>
+        s.id === 's-2'
+          ? {
+              ...s,
+              zero: {
+                ...s.zero,
+                turn: { surface: 'front', instrument: 'probe', apart: mm(50), answer: 'program' },
+              },
+            }
+          : s,
+      ),
+    },
   ],
   'hole.bottoming': () => [
     withFeatures([at('a', 30, 30, { making: 'tap', thread: 'M8', extent: deep(34) })]),
@@ -490,6 +533,37 @@ describe('findings', () => {
     ).map((f) => f.severity)
     expect(severities.lastIndexOf('forbids')).toBeLessThan(
       severities.indexOf('warns') === -1 ? Infinity : severities.indexOf('warns'),
+    )
+  })
+})
+
+describe('the way from one leaning hole to another', () => {
+  it('is the least over all pairs of places on the two axes', () => {
+    const coordinate = fc.double({ min: -30, max: 30, noNaN: true })
+    const place = fc
+      .tuple(coordinate, coordinate, coordinate)
+      .map(([x, y, z]) => point<'part'>(x, y, z))
+    const line = fc
+      .record({ mouth: place, end: place })
+      .filter(({ end, mouth }) => norm(subtract(end, mouth)) > 1)
+    fc.assert(
+      fc.property(line, line, (a, b) => {
+        const found = segmentsApart(a, b)
+        let least = Infinity
+        for (let i = 0; i <= 40; i++)
+          for (let j = 0; j <= 40; j++) {
+            const on = (l: typeof a, t: number) =>
+              point<'part'>(
+                l.mouth.x + (l.end.x - l.mouth.x) * t,
+                l.mouth.y + (l.end.y - l.mouth.y) * t,
+                l.mouth.z + (l.end.z - l.mouth.z) * t,
+              )
+            least = Math.min(least, norm(subtract(on(a, i / 40), on(b, j / 40))))
+          }
+        expect(found).toBeLessThanOrEqual(least + 1e-9)
+        // A step along either is at most 2.6 mm long.
+        expect(found).toBeGreaterThan(least - 2.7)
+      }),
     )
   })
 })

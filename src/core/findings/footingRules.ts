@@ -10,7 +10,7 @@ import {
 } from '../geometry'
 import { POOR_CONDITION } from '../locating'
 import { axisOf, isSide, middleOf } from '../part'
-import { type PlannedSetup } from '../planning'
+import { type IndexedFrom, type PlannedSetup } from '../planning'
 import { chainOf, slidesAlong } from '../prediction'
 import { printDegrees } from '../units'
 import { figuresOf } from '../variation'
@@ -19,12 +19,48 @@ import { type Finding, finding, capital, listWords } from '../finding'
 
 /** Is it held still, by known surfaces, well apart? */
 export function footingRules(inspection: Inspection): readonly Finding[] {
-  const perSetup = inspection.plan.setups.flatMap((planned, i) => [
-    ...heldRules(inspection, planned, i),
-    ...contactRules(inspection, planned, i),
-    ...steep(inspection, i),
-  ])
+  const perSetup = inspection.plan.setups.flatMap((planned, i) =>
+    // What is only turned stands as the setup that clamped it, where all this is said.
+    planned.indexed
+      ? indexRules(planned, planned.indexed, i)
+      : [
+          ...heldRules(inspection, planned, i),
+          ...contactRules(inspection, planned, i),
+          ...steep(inspection, i),
+        ],
+  )
   return [...perSetup, ...rawTwice(inspection)]
+}
+
+/** Can the clamping be turned, and does its zero go round with it? */
+function indexRules(
+  { machine, setup }: PlannedSetup,
+  { base, rotary }: IndexedFrom,
+  i: number,
+): Finding[] {
+  const keeps = AXES.some((axis) => setup.zero[axis].kind === 'fixture')
+  return [
+    ...(rotary
+      ? []
+      : [
+          finding(
+            'index.no-rotary',
+            i,
+            `${machine.name} has no rotary axis.`,
+            'Nothing turns the part here. Clamp it anew, take another machine, or put the axis into the workshop.',
+          ),
+        ]),
+    ...(keeps && base.setup.zero.turn?.answer === 'program'
+      ? [
+          finding(
+            'index.program-turned',
+            i,
+            `The program of setup ${base.index + 1} is turned, and does not go round with the part.`,
+            `Turn the part itself until its edge runs true there, or touch zero anew here.`,
+          ),
+        ]
+      : []),
+  ]
 }
 
 function heldRules({ plan }: Inspection, planned: PlannedSetup, i: number): Finding[] {

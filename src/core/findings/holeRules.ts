@@ -1,5 +1,5 @@
 import { holesOf, type HolePlace } from '../drilling'
-import { type Axis } from '../geometry'
+import { add, type Axis, dot, norm, scale, subtract } from '../geometry'
 import { type Box, oppositeOf, planeOf, refLabel, removedBox, type Side, sizeAlong } from '../part'
 import { parseThread } from '../standards'
 import { type Inspection } from './inspection'
@@ -23,6 +23,7 @@ export function holeRules(inspection: Inspection): readonly Finding[] {
   return [
     ...edgeRules(inspection, holes),
     ...neighbourRules(inspection, holes),
+    ...leaningRules(inspection, holes),
     ...pocketRules(inspection, holes),
     ...threadRules(inspection),
     ...sameDrillRules(inspection),
@@ -69,7 +70,9 @@ function edgeRules({ part, length }: Inspection, holes: readonly HolePlace[]): r
       mouth[v],
       sizeAlong(part, v) - mouth[v],
     )
-    const [wall, rim] = [toEdge - radiusOf(place), toEdge - headRadius(place)]
+    // A hole that leans meets its face in an ellipse.
+    const spread = hole.tilt ? 1 / Math.cos(hole.tilt.angle.rad) : 1
+    const [wall, rim] = [toEdge - radiusOf(place) * spread, toEdge - headRadius(place) * spread]
     const name = capital(refLabel(part, key))
     const about = { feature: hole.id }
     if (wall < 0)
@@ -113,7 +116,7 @@ function neighbourRules(
 ): readonly Finding[] {
   const worst = new Worst()
   for (const axis of ['x', 'y', 'z'] as const) {
-    const along = holes.filter(({ hole }) => !planeOf(hole.on).includes(axis))
+    const along = holes.filter(({ hole }) => !hole.tilt && !planeOf(hole.on).includes(axis))
     forNeighbours(along, axis, (a, b, apart) => {
       const ids = [a.hole.id, b.hole.id].sort().join(' ')
       const names = `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`
@@ -170,6 +173,67 @@ function neighbourRules(
     })
   }
   return worst.findings
+}
+
+/** Walls from a hole that leans to every other: by the straight way from axis to axis. */
+function leaningRules(
+  { part, length }: Inspection,
+  holes: readonly HolePlace[],
+): readonly Finding[] {
+  const worst = new Worst()
+  const leaning = holes.filter(({ hole }) => hole.tilt)
+  for (const a of leaning)
+    for (const b of holes) {
+      if (a.key === b.key || (b.hole.tilt && b.key < a.key)) continue
+      const wall = segmentsApart(a, b) - radiusOf(a) - radiusOf(b)
+      const names = `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`
+      const ids = [a.hole.id, b.hole.id].sort().join(' ')
+      const about = { feature: a.hole.id }
+      if (wall < 0)
+        worst.add(`overlap ${ids}`, wall, (more) =>
+          finding(
+            'hole.overlap',
+            undefined,
+            `${capital(names)} run into each other.`,
+            `By ${length(-wall)}. Check the angle and the place, or which hole belongs there.${andMore(more)}`,
+            about,
+          ),
+        )
+      else if (wall < leastWall(Math.min(radiusOf(a), radiusOf(b))))
+        worst.add(`wall ${ids}`, wall, (more) =>
+          finding(
+            'hole.wall',
+            undefined,
+            `Between ${names} ${length(wall)} is left.`,
+            `The drill wanders into the other hole. Drill the smaller first, or move them apart.${andMore(more)}`,
+            about,
+          ),
+        )
+    }
+  return worst.findings
+}
+
+/** Least distance between the axes of two holes, mm. Ericson, Real-Time Collision Detection, 2005, 5.1.9 (cited from memory). */
+export function segmentsApart(
+  a: Pick<HolePlace, 'mouth' | 'end'>,
+  b: Pick<HolePlace, 'mouth' | 'end'>,
+): number {
+  const [d1, d2, r] = [
+    subtract(a.end, a.mouth),
+    subtract(b.end, b.mouth),
+    subtract(a.mouth, b.mouth),
+  ]
+  const [aa, ee, ff] = [dot(d1, d1), dot(d2, d2), dot(d2, r)]
+  const [bb, cc] = [dot(d1, d2), dot(d1, r)]
+  const within = (value: number): number => Math.min(1, Math.max(0, value))
+  const denominator = aa * ee - bb * bb
+  let s = denominator > 1e-12 * aa * ee ? within((bb * ff - cc * ee) / denominator) : 0
+  let t = (bb * s + ff) / ee
+  if (t < 0 || t > 1) {
+    t = within(t)
+    s = within((bb * t - cc) / aa)
+  }
+  return norm(subtract(add(a.mouth, scale(d1, s)), add(b.mouth, scale(d2, t))))
 }
 
 /** Calls back for holes that could touch, sweeping along one direction so that thousands stay quick. */

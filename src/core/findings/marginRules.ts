@@ -1,9 +1,9 @@
-import { isSide, type Part } from '../part'
-import { processOf } from '../planning'
+import { isSide } from '../part'
+import { type PlannedSetup, processOf } from '../planning'
 import { type Prediction, type RequirementAnalysis } from '../prediction'
 import { printDegrees, printSpread } from '../units'
 import { type LinkShare } from '../variation'
-import { type Op, type Setup, setupNumber } from '../way'
+import { type Op, setupNumber } from '../way'
 import { type Inspection } from './inspection'
 import { type Finding, finding, capital, listWords } from '../finding'
 
@@ -73,16 +73,16 @@ const improved = (predicted: number, share: number): number =>
 
 /** A hole that cannot be moved once it is cut wants a measurement before, when something tight hangs on it. */
 function holdPoints(
-  { part, way, name }: Inspection,
+  { name, plan, way }: Inspection,
   requirements: Prediction['requirements'],
 ): Finding[] {
   const waiting = new Map<string, { setup: number; feature: string; titles: string[] }>()
   for (const { requirement, setups, standing, title } of requirements) {
     if (standing === 'open' || !(requirement.critical || standing !== 'holds')) continue
     const last = setups[setups.length - 1]
-    const setup = last === undefined ? undefined : way.setups[last]
-    const op = setup?.ops.find((o) => o.feature === requirement.of.split('.')[0])
-    if (last === undefined || !setup || !op || !cannotBeUndone(part, setup, op)) continue
+    const planned = last === undefined ? undefined : plan.setups[last]
+    const op = planned?.setup.ops.find((o) => o.feature === requirement.of.split('.')[0])
+    if (last === undefined || !planned || !op || !cannotBeUndone(planned, op)) continue
     if (
       way.setups
         .slice(0, last + 1)
@@ -108,7 +108,7 @@ function holdPoints(
   )
 }
 
-const cannotBeUndone = (part: Part, setup: Setup, op: Op): boolean =>
+const cannotBeUndone = (planned: PlannedSetup, op: Op): boolean =>
   !isSide(op.feature) &&
   op.pass === 'finish' &&
-  ['bore', 'ream', 'tap', 'drill'].includes(processOf(part, setup, op))
+  ['bore', 'ream', 'tap', 'drill'].includes(processOf(planned, op))

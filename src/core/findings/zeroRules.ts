@@ -31,7 +31,7 @@ export function zeroRules(
     const pickup = planned.setup.zero[axis]
     const direction = axes[k]
     if (!direction) return []
-    if (pickup.kind === 'fixture' && !planned.standing.stays[axis].error)
+    if (pickup.kind === 'fixture' && !planned.indexed && !planned.standing.stays[axis].error)
       return [
         finding(
           'zero.not-kept',

@@ -12,6 +12,8 @@ import {
   requirementsCsv,
   writeDocument,
 } from '.'
+import { clampingOf } from '../../../tests/support/documents'
+import { type OwnClamping } from '../way'
 
 const file: FootholdFile = {
   workshop: STANDARD_WORKSHOP,
@@ -49,7 +51,7 @@ describe('documents as files', () => {
         ...s.zero,
         lies: { x: 'middle', y: 'bore' },
         turn: {
-          surface: s.toJaw,
+          surface: clampingOf(s).guide,
           instrument: 'probe',
           apart: { mm: 63.5, typed: '2 1/2in' },
           answer: 'program' as const,
@@ -81,11 +83,18 @@ describe('documents as files', () => {
   })
 
   it('a version 1 document is brought up to date, its leading surface renamed', () => {
-    const old = json() as { version: number; ways: { setups: { footing: { lead: string } }[] }[] }
+    interface Old {
+      version: number
+      ways: { setups: Record<string, unknown>[] }[]
+    }
+    const old = json() as unknown as Old
     old.version = 1
     for (const way of old.ways)
-      for (const setup of way.setups)
-        setup.footing.lead = setup.footing.lead === 'rest' ? 'parallels' : 'fixed jaw'
+      way.setups = way.setups.map(({ clamping, ...rest }) => {
+        const { footing, guide, holding, machine, up } = clamping as OwnClamping
+        const lead = footing.lead === 'rest' ? 'parallels' : 'fixed jaw'
+        return { ...rest, machine, up, toJaw: guide, holding, footing: { ...footing, lead } }
+      })
     expect(readDocument(old)).toEqual({ ok: true, value: file })
   })
 
@@ -152,17 +161,19 @@ describe('documents as files', () => {
   })
 
   it('a way that names what the workshop does not have is refused with its place', () => {
-    const document = json() as { ways: { setups: { machine: string; toJaw: string }[] }[] }
-    const setup = document.ways[0]?.setups[1]
+    const document = json() as {
+      ways: { setups: { clamping: { machine: string; guide: string } }[] }[]
+    }
+    const setup = document.ways[0]?.setups[1]?.clamping
     if (!setup) throw new Error('demo')
     setup.machine = 'lathe'
-    setup.toJaw = 'bottom'
+    setup.guide = 'bottom'
     const result = readDocument(document)
     expect(result.ok).toBe(false)
     if (!result.ok)
       expect(result.issues.map((i) => [i.code, i.path])).toEqual([
-        ['setup.orientation', 'ways.0.setups.1.toJaw'],
-        ['setup.machine', 'ways.0.setups.1.machine'],
+        ['setup.orientation', 'ways.0.setups.1.clamping.guide'],
+        ['setup.machine', 'ways.0.setups.1.clamping.machine'],
       ])
   })
 

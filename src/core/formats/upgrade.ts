@@ -1,7 +1,7 @@
 import { fail, succeed, type Result } from '../issues'
 
 /** The format that this program writes: of files, and of every stored version of a part, a way, a piece of gear, readings, a fixture. */
-export const FORMAT = 4
+export const FORMAT = 5
 
 type Json = Record<string, unknown>
 type Change = (body: Json) => Json
@@ -18,6 +18,12 @@ export type StoredKind = 'part' | 'way' | 'gear' | 'reading' | 'fixture'
 const CHANGES: Readonly<Record<number, Readonly<Partial<Record<StoredKind, Change>>>>> = {
   // Format 1 named the leading surface of a footing after the gear: parallels, fixed jaw.
   1: { way: (way) => ({ ...way, setups: each(way.setups, leadAsRole) }) },
+  // Until format 4 every setup clamped the part anew.
+  4: { way: (way) => ({ ...way, setups: each(way.setups, clampedByItself) }) },
+}
+
+function clampedByItself({ footing, holding, machine, toJaw, up, ...rest }: Json): Json {
+  return { ...rest, clamping: { kind: 'own', machine, up, guide: toJaw, holding, footing } }
 }
 
 function leadAsRole(setup: Json): Json {

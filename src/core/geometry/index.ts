@@ -12,7 +12,15 @@ export {
   screwOf,
   translation,
 } from './displacement'
-export { type Motion, adjoint, applyMotion, invertMotion, turnDirection } from './motion'
+export {
+  type Motion,
+  adjoint,
+  applyMotion,
+  composeMotions,
+  invertMotion,
+  turnAbout,
+  turnDirection,
+} from './motion'
 export {
   AXES,
   type Axis,

@@ -1,5 +1,6 @@
 import { type Axis, point, type Point } from '../geometry'
 import { type Side } from '../part'
+import { cornersOfBox, spanOf } from '../recipe'
 import { Sheet } from '../scene'
 import { printLength } from '../units'
 import {
@@ -159,7 +160,7 @@ const MARGIN_MM = 14
 
 /** A holding drawn from its pieces: what lies under or beside the work first, clamps over it. */
 export function drawPieces(
-  placed: Placed,
+  placed: Pick<Placed, 'low' | 'high'>,
   { clamps, solids }: { readonly clamps: readonly Clamp[]; readonly solids: readonly Solid[] },
   words: { readonly name: string; readonly guide: string },
   view: View,
@@ -167,7 +168,9 @@ export function drawPieces(
 ): Drawn {
   const flat = ({ x, y, z }: Point<'setup'>): readonly [number, number] =>
     view === 'side' ? [-y, z] : [x, y]
-  const corners = [placed, ...solids, ...clamps].flatMap(({ high, low }) => [flat(low), flat(high)])
+  const span = ({ shape }: Solid | Clamp): readonly (readonly [number, number])[] =>
+    spanOf(shape).map(flat)
+  const corners = [...cornersOfBox(placed).map(flat), ...[...solids, ...clamps].flatMap(span)]
   const [us, vs] = [corners.map(([u]) => u), corners.map(([, v]) => v)]
   const [u0, u1] = [Math.min(...us) - MARGIN_MM, Math.max(...us) + MARGIN_MM]
   const [v0, v1] = [Math.min(...vs), Math.max(...vs)]
@@ -179,26 +182,14 @@ export function drawPieces(
     (width - beside + 20) / 2 - ((u0 + u1) / 2) * scale,
     height / 2 - 8 + ((v0 + v1) / 2) * scale,
   )
-  const box = (
-    { high, low }: Pick<Solid, 'high' | 'low'>,
-    style: Parameters<Sheet['rectangle']>[4],
-  ) => {
-    const [a, b] = [flat(low), flat(high)]
-    sheet.rectangle(
-      Math.min(a[0], b[0]),
-      Math.min(a[1], b[1]),
-      Math.max(a[0], b[0]),
-      Math.max(a[1], b[1]),
-      style,
-    )
-  }
   for (const solid of solids)
-    box(solid, { fill: solid.tone ?? 'steel', stroke: 'soft', ref: solid.ref })
+    sheet.silhouette(span(solid), { fill: solid.tone ?? 'steel', stroke: 'soft', ref: solid.ref })
   const over = (): void => {
     for (const clamp of clamps) {
-      box(clamp, { fill: 'steel', stroke: 'ink', width: 1.2, ref: 'clamp' })
-      const [a, b] = [flat(clamp.low), flat(clamp.high)]
-      sheet.words((a[0] + b[0]) / 2, Math.max(a[1], b[1]), clamp.name, {
+      const points = span(clamp)
+      sheet.silhouette(points, { fill: 'steel', stroke: 'ink', width: 1.2, ref: 'clamp' })
+      const [across, up] = [points.map(([u]) => u), points.map(([, v]) => v)]
+      sheet.words((Math.min(...across) + Math.max(...across)) / 2, Math.max(...up), clamp.name, {
         dy: -4,
         size: 12,
         ink: 'soft',

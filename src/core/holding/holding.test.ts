@@ -7,7 +7,16 @@ import { elevation, plan as fromAbove } from '../picture'
 import { planWay } from '../planning'
 import { foundZero, setupWorld, standingMark, zeroLedger } from '../offsets'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
-import { mm, op, plainBlock, setup, topHole, way } from '../../../tests/support/documents'
+import {
+  clampingOf,
+  mm,
+  op,
+  plainBlock,
+  setup,
+  type SetupMore,
+  topHole,
+  way,
+} from '../../../tests/support/documents'
 import { predictionOf } from '../../../tests/support/predictionOf'
 import { HOLDING_KINDS, type Holding, kindOf } from '.'
 
@@ -40,9 +49,9 @@ const part: Part = {
   features: [topHole('a', 15, 30), topHole('b', 85, 30), topHole('c', 50, 45)],
 }
 const cutFirst = setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c'])
-const held = (holding: Holding, more: Partial<Setup> = {}): Setup =>
+const held = (holding: Holding, more: SetupMore = {}): Setup =>
   setup('s-2', 'bottom', 'back', ['bottom'], { holding, ...more })
-const planned = (holding: Holding, more: Partial<Setup> = {}, workshop: Workshop = W) => {
+const planned = (holding: Holding, more: SetupMore = {}, workshop: Workshop = W) => {
   const setups = planWay(workshop, part, way(cutFirst, held(holding, more))).setups
   const [, second] = setups
   if (!second) throw new Error('no setup')
@@ -113,11 +122,11 @@ describe('every kind of holding', () => {
   it.each(HOLDING_KINDS.map((kind) => [kind.kind, kind] as const))(
     '%s: begins, is complete, stands in every orientation that it takes, and is drawn',
     (_, kind) => {
-      for (const { toJaw, up } of ORIENTATIONS) {
+      for (const { guide, up } of ORIENTATIONS) {
         const holding = kind.begin(W, part, planned(ON_TABLE).surfaces, up)
         if (!holding) continue
         expect(kind.parameters.safeParse(holding).success).toBe(true)
-        const way_: Way = way(cutFirst, setup('s-2', up, toJaw, [], { holding }))
+        const way_: Way = way(cutFirst, setup('s-2', up, guide, [], { holding }))
         expect(wayIssues(W, part, way_)).toEqual([])
         const second = planWay(W, part, way_).setups[1]
         if (!second) throw new Error('no setup')
@@ -143,7 +152,7 @@ describe('every kind of holding', () => {
   ] as const)('%o: gear that is not in the workshop is said', (holding, key) => {
     const gone = { ...holding, [key]: 'none' }
     const issues = wayIssues(W, part, way(cutFirst, held(gone)))
-    expect(issues.map((i) => i.path)).toEqual([`setups.1.holding.${key}`])
+    expect(issues.map((i) => i.path)).toEqual([`setups.1.clamping.holding.${key}`])
   })
 
   it('a pin needs one hole', () => {
@@ -269,7 +278,7 @@ describe('two pins', () => {
       },
       instrument: '',
       source: 'typed' as const,
-      stood: standingMark(at.setup),
+      stood: standingMark(at),
     }
     expect(foundZero(at, record).ok).toBe(true)
     const rows = zeroLedger(plan, {
@@ -324,6 +333,8 @@ describe('angle plate', () => {
 })
 
 it('a mark of readings tells holdings apart', () => {
-  const marks = [ON_TABLE, ON_PINS, AT_ANGLE, cutFirst.holding].map((h) => kindOf(h).readingMark(h))
+  const marks = [ON_TABLE, ON_PINS, AT_ANGLE, clampingOf(cutFirst).holding].map((h) =>
+    kindOf(h).readingMark(h),
+  )
   expect(new Set(marks).size).toBe(4)
 })

@@ -1,4 +1,5 @@
 import { featureSurfaces, isSide } from '../part'
+import { type Bounds, boundsOf } from '../recipe'
 import { type Cut } from '../stock'
 import { type Clamp } from './kind'
 import { type Placed, toSetup, type Work } from './work'
@@ -7,9 +8,10 @@ import { type Placed, toSetup, type Work } from './work'
 export function cutsUnder(
   placed: Placed,
   { part, up }: Work,
-  clamps: readonly Clamp[],
+  pushing: readonly Clamp[],
   ops: readonly Cut[],
 ): readonly Cut[] {
+  const clamps = pushing.map(({ shape }) => boundsOf(shape))
   const overlaps = (
     [a0, a1]: readonly [number, number],
     [b0, b1]: readonly [number, number],
@@ -50,7 +52,7 @@ export function cutsUnder(
 }
 
 /** Lies on top of the work, not beside it. */
-const lies = (clamp: Clamp, { high, low }: Placed): boolean =>
+const lies = (clamp: Bounds<'setup'>, { high, low }: Placed): boolean =>
   clamp.low.z >= high.z - 1e-6 &&
   clamp.high.x > low.x &&
   clamp.low.x < high.x &&

@@ -1,3 +1,4 @@
+export { drawPieces } from './common'
 export {
   type Anchorage,
   type Anchored,
@@ -27,5 +28,6 @@ export {
   setupAxes,
   sideTowards,
   toSetup,
+  uppermost,
   type Work,
 } from './work'

@@ -3,11 +3,12 @@ import { type Finding } from '../finding'
 import { type Axis, type Point } from '../geometry'
 import { type Issue } from '../issues'
 import { type Part, type Side, type Surface } from '../part'
+import { type Recipe } from '../recipe'
 import { type Sheet } from '../scene'
 import { type Cut } from '../stock'
 import { type Distribution } from '../variation'
 import { type GearKind, type Workshop } from '../workshop'
-import { type Lead, type Placed, type Work } from './work'
+import { type Facing, type Lead, type Placed, type Work } from './work'
 
 /** What a locator settles: the height, the line along X, the place along X. */
 export type Role = 'rest' | 'guide' | 'stop'
@@ -95,21 +96,19 @@ export interface Anchorage {
   readonly unknown?: string
 }
 
-/** Something that pushes; it locates nothing. A box in the setup. */
+/** Something that pushes; it locates nothing. */
 export interface Clamp {
   readonly name: string
-  readonly low: Point<'setup'>
-  readonly high: Point<'setup'>
+  readonly shape: Recipe<'setup'>
 }
 
-/** A piece of the holding as it stands in the setup: a box by its corners. */
+/** A piece of the holding as it stands in the setup. */
 export interface Solid {
   readonly name: string
   /** What lights with it. */
   readonly ref?: string
   readonly tone?: 'steel' | 'hatch'
-  readonly low: Point<'setup'>
-  readonly high: Point<'setup'>
+  readonly shape: Recipe<'setup'>
 }
 
 export interface RoleWords {
@@ -189,7 +188,9 @@ export interface CoveredFace {
 }
 
 /** How a part stands in a holding: everything that the rest of Foothold needs of it. */
-export interface Standing extends Placed {
+export interface Standing extends Omit<Placed, 'faceAt'> {
+  /** Which face of the part looks squarely which way; none where it leans. */
+  readonly faceAt: Readonly<Record<Facing, Side | undefined>>
   readonly spots: readonly Spot[]
   readonly clamps: readonly Clamp[]
   readonly solids: readonly Solid[]

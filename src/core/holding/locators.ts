@@ -1,5 +1,6 @@
 import { applyMotion, type Axis, AXES, dot, point, type Point, withAxis } from '../geometry'
 import { type AxisSurface, directionOf, isSide, planeOf, sideAlong, type Surface } from '../part'
+import { boundsOf } from '../recipe'
 import { hasMetal, isRaw, levelNow } from '../stock'
 import { type Locator, type Role, type Spot, type Standing } from './kind'
 import { toSetup, type Work } from './work'
@@ -149,7 +150,7 @@ export function locatorPlane(locator: { readonly normal: Point<'part'> }): reado
 
 /** How high the holding itself stands, in the setup. */
 export const topOfHolding = ({ clamps, solids }: Pick<Standing, 'clamps' | 'solids'>): number =>
-  Math.max(0, ...[...solids, ...clamps].map(({ high }) => high.z))
+  Math.max(0, ...[...solids, ...clamps].map(({ shape }) => boundsOf(shape).high.z))
 
 /** Holes whose axis lies along a direction of the part: what pins and screws go into when that is up. */
 export const holesAlong = (

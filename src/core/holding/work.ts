@@ -49,6 +49,14 @@ export function setupAxes(
   return [cross(y, z), y, z]
 }
 
+/** The face that looks up most; the one that is up where the part does not lean. */
+export const uppermost = ({ setupFromPart }: Pick<Placed, 'setupFromPart'>): Side =>
+  SIDES.reduce((best, side) =>
+    dot(normalOf(side), setupFromPart.rows[2]) > dot(normalOf(best), setupFromPart.rows[2]) + 1e-9
+      ? side
+      : best,
+  )
+
 /** The face that looks along a direction of the part. */
 export function sideTowards(direction: Point<'part'>): Side {
   const found = SIDES.find((side) => dot(normalOf(side), direction) > 0.5)

@@ -114,7 +114,7 @@ function needsOf(planned: PlannedSetup): readonly Need[] {
     const name = refLabel(part, op.feature)
     if (isSide(op.feature)) {
       const beside = size(op) / 2 + RUN_IN_MM
-      const grow = isSideCut(setup, op.feature) ? size(op) + RUN_IN_MM : beside
+      const grow = isSideCut(planned, op.feature) ? size(op) + RUN_IN_MM : beside
       return [{ ...grown(standing.low, standing.high, grow), because: name }]
     }
     const feature = part.features.find((f) => f.id === op.feature)
@@ -230,8 +230,9 @@ const STAGE_TOOL = {
 } as const satisfies Record<DrillingTool['kind'], Cutter['kind']>
 
 /** Lowest place over the bed that cutting a face or feature asks for. */
-function lowestOf({ standing, part, setup }: PlannedSetup, ref: string): number {
-  if (isSide(ref)) return isSideCut(setup, ref) ? standing.low.z : standing.high.z - 1
+function lowestOf(planned: PlannedSetup, ref: string): number {
+  const { part, standing } = planned
+  if (isSide(ref)) return isSideCut(planned, ref) ? standing.low.z : standing.high.z - 1
   const feature = part.features.find((f) => f.id === ref)
   const places = feature
     ? featureSurfaces(part, feature).flatMap((s) =>

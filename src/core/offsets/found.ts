@@ -43,7 +43,7 @@ export function touchRepeatMm(planned: PlannedSetup, instrument: string): number
 export function foundZero(planned: PlannedSetup, record: ZeroRecord): Result<FoundZero> {
   const { part } = planned
   const { readings } = record
-  if (record.stood !== standingMark(planned.setup))
+  if (record.stood !== standingMark(planned))
     return fail(
       'record.stood',
       'These readings were taken when the part stood otherwise. Find zero again.',

@@ -29,7 +29,6 @@ export {
   ZeroRecordSchema,
 } from './record'
 export { setupWorld } from './standinWorld'
-export { type Indexed, indexZero, rotaryWords, turnAbout, workAngle } from './rotary'
 export { type SanityPlace, sanityPlace } from './sanity'
 export { splitAtStop, type SplitInput, type SplitPlan } from './split'
 export {

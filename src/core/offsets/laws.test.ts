@@ -1,26 +1,33 @@
 import { viseAnchored } from '../holding'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mm, op, plainBlock, setup, way, viseOf } from '../../../tests/support/documents'
+import {
+  clampedSo,
+  clampingOf,
+  mm,
+  op,
+  plainBlock,
+  setup,
+  viseOf,
+  way,
+} from '../../../tests/support/documents'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
-import { AXES, type Axis, point } from '../geometry'
+import { applyMotion, AXES, type Axis, point } from '../geometry'
 import { type Part, partSurfaces, type Side, SIDES } from '../part'
 import { touchedPoint, zeroPoint } from '../planning'
 import { predictionOf } from '../../../tests/support/predictionOf'
 import { ORIENTATIONS, type Setup, wayIssues } from '../way'
-import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
+import { indexZero, rotaryMotion, STANDARD_WORKSHOP, type Workshop } from '../workshop'
 import {
   type Anchor,
   crossedAxis,
   envelopeOf,
   foundZero,
-  indexZero,
   moveZero,
   predictZero,
   type Readings,
   sanityPlace,
   standingMark,
-  turnAbout,
   zeroFromTouched,
   zeroPlaceWords,
 } from '.'
@@ -47,20 +54,20 @@ const standing = (part: Part, s: Setup, workshop: Workshop = W) => {
 /** A setup whose zero is touched on the faces to the left, at the moving jaw and on top. */
 function touchedSetup(
   part: Part,
-  { toJaw, up }: { toJaw: Side; up: Side },
+  { guide, up }: { guide: Side; up: Side },
   stop: 'left' | 'right',
 ): Setup {
-  const plain = setup('s-1', up, toJaw, [op(up).feature])
-  const held = { ...plain, holding: { ...viseOf(plain), stop } }
+  const plain = setup('s-1', up, guide, [op(up).feature])
+  const held = clampedSo(plain, { holding: { ...viseOf(plain), stop } })
   const { faceAt } = standing(part, held).planned.standing
   const tool = { instrument: 'probe' }
   return {
     ...held,
     zero: {
       offset: 'G54',
-      x: { kind: 'edge', surface: faceAt.left, ...tool },
-      y: { kind: 'edge', surface: faceAt.away, ...tool },
-      z: { kind: 'height', surface: faceAt.up, ...tool },
+      x: { kind: 'edge', surface: faceAt.left ?? '', ...tool },
+      y: { kind: 'edge', surface: faceAt.away ?? '', ...tool },
+      z: { kind: 'height', surface: faceAt.up ?? '', ...tool },
     },
   }
 }
@@ -91,7 +98,7 @@ describe('where zero lies', () => {
         const moved = { ...planned, setup: moveZero(planned, { kind: 'centre' }) }
         const zero = zeroPoint(moved)
         const { faceAt, high, low } = planned.standing
-        const stock = (side: Side): number => part.faces[side].stock.mm
+        const stock = (side: Side | undefined): number => (side ? part.faces[side].stock.mm : NaN)
         expect(zero.x - (low.x + stock(faceAt.left))).toBeCloseTo(
           high.x - stock(faceAt.right) - zero.x,
           9,
@@ -173,7 +180,7 @@ describe('what contradicts the part', () => {
 describe('found and predicted', () => {
   it('a shift of all readings shifts the zero by exactly as much', () => {
     const part = plainBlock()
-    const s = touchedSetup(part, { up: 'top', toJaw: 'back' }, 'left')
+    const s = touchedSetup(part, { up: 'top', guide: 'back' }, 'left')
     const { planned } = standing(part, s)
     const by = fc.double({ min: -300, max: 300, noNaN: true })
     const zeroOf = (readings: Readings) => {
@@ -181,7 +188,7 @@ describe('found and predicted', () => {
         readings,
         instrument: 'probe',
         source: 'typed',
-        stood: standingMark(s),
+        stood: standingMark({ clamping: clampingOf(s), indexed: undefined }),
       })
       if (!found.ok) throw new Error(found.issues[0].sentence)
       return found.value.axes
@@ -262,7 +269,7 @@ describe('found and predicted', () => {
 describe('reach', () => {
   const cut = (part: Part, stop: 'left' | 'right' = 'left') => {
     const plain = setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'face-50' })] })
-    return standing(part, { ...plain, holding: { ...viseOf(plain), stop } })
+    return standing(part, clampedSo(plain, { holding: { ...viseOf(plain), stop } }))
   }
   it('wherever the holding may stand, everything is within the travel; just beyond it is not', () => {
     fc.assert(
@@ -335,7 +342,7 @@ describe('turning about a centre', () => {
     fc.assert(
       fc.property(any, any, any, fc.double({ min: -7, max: 7, noNaN: true }), (x, y, z, angle) => {
         const at = point<'machine'>(x, y, z)
-        const after = turnAbout(rotary, at, angle)
+        const after = applyMotion(rotaryMotion(rotary, angle), at)
         const arm = (p: typeof at): number =>
           Math.hypot(p.y - rotary.centre.y, p.z - rotary.centre.z)
         expect(after.x).toBeCloseTo(x, 9)
@@ -352,8 +359,11 @@ describe('turning about a centre', () => {
         fc.double({ min: -3, max: 3, noNaN: true }),
         (y, z, a, b) => {
           const at = point<'machine'>(0, y, z)
-          const twice = turnAbout(rotary, turnAbout(rotary, at, a), b)
-          const once = turnAbout(rotary, at, a + b)
+          const twice = applyMotion(
+            rotaryMotion(rotary, b),
+            applyMotion(rotaryMotion(rotary, a), at),
+          )
+          const once = applyMotion(rotaryMotion(rotary, a + b), at)
           expect(twice.y).toBeCloseTo(once.y, 7)
           expect(twice.z).toBeCloseTo(once.z, 7)
         },
@@ -377,15 +387,15 @@ describe('turning about a centre', () => {
 describe('every face of a block', () => {
   it('gives zero on one axis, two faces each, whatever is up', () => {
     const part = blockOf({ x: 60, y: 50, z: 40 })
-    for (const { toJaw, up } of ORIENTATIONS) {
-      const { planned } = standing(part, setup('s-1', up, toJaw, []))
+    for (const { guide, up } of ORIENTATIONS) {
+      const { planned } = standing(part, setup('s-1', up, guide, []))
       const crossed = SIDES.map((side) => {
         const surface = partSurfaces(part).get(side)
         return surface && crossedAxis(planned, surface)
       })
       expect([...crossed].sort()).toEqual(['x', 'x', 'y', 'y', 'z', 'z'])
       expect(crossed[SIDES.indexOf(up)]).toBe('z')
-      expect(crossed[SIDES.indexOf(toJaw)]).toBe('y')
+      expect(crossed[SIDES.indexOf(guide)]).toBe('y')
     }
   })
 })

@@ -1,7 +1,8 @@
 import { kindOf } from '../holding'
-import { AXES, type Axis } from '../geometry'
-import { type Plan, type PlannedSetup } from '../planning'
+import { AXES, type Axis, point } from '../geometry'
+import { type IndexedFrom, type Plan, type PlannedSetup, zeroPoint } from '../planning'
 import { type Found } from '../probing'
+import { indexZero } from '../workshop'
 import { type FoundZero, foundZero } from './found'
 import { readOffsetName } from './names'
 import {
@@ -73,8 +74,8 @@ export function anchorFor(
   register: readonly Anchor[] = [],
 ): Anchor | undefined {
   const here = plan.setups[index]
-  if (!here) return undefined
-  const { holding, machine } = here.setup
+  if (!here || here.indexed) return undefined
+  const { holding, machine } = here.clamping
   const anchored = kindOf(holding).anchored(holding)
   const axes: Partial<Record<Axis, AnchorAxis>> = {}
   const says: string[] = []
@@ -92,7 +93,7 @@ export function anchorFor(
   }
   for (let i = index - 1; i >= 0; i--) {
     const before = plan.setups[i]
-    if (before?.setup.machine !== machine || before.standing.mark !== anchored.mark) continue
+    if (before?.machine.id !== machine || before.standing.mark !== anchored.mark) continue
     const found = foundOfSetup(before, records[before.setup.id] ?? [])
     take(found ? anchorOf(before, found) : unfound(before))
   }
@@ -102,7 +103,7 @@ export function anchorFor(
 }
 
 /** A setup that found nothing: it says only where the stop was. */
-const unfound = ({ setup: { holding, machine } }: PlannedSetup): Anchor => ({
+const unfound = ({ clamping: { holding, machine } }: PlannedSetup): Anchor => ({
   ...kindOf(holding).anchored(holding),
   machine,
   axes: {},
@@ -116,21 +117,23 @@ export function zeroLedger(
   register: readonly Anchor[] = [],
   sizes: MeasuredSizes = {},
 ): readonly OffsetRow[] {
-  return plan.setups.map((planned, index): OffsetRow => {
-    const { setup } = planned
+  const rows: OffsetRow[] = []
+  plan.setups.forEach((planned, index) => {
+    const { indexed, setup } = planned
     const found = foundOfSetup(planned, records[setup.id] ?? [])
-    const anchor = anchorFor(plan, index, records, register)
+    const anchor = indexed ? undefined : anchorFor(plan, index, records, register)
     const predicted = anchor ? predictZero(plan, index, anchor, sizes) : undefined
+    const turned = indexed ? turnedZero(planned, indexed, rows[indexed.base.index]) : {}
     const name = readOffsetName(setup.zero.offset)
     const axes = Object.fromEntries(
       AXES.map((axis) => {
         const here = found?.axes[axis]
         if (here) return [axis, { ...here, how: 'found' }]
-        const there = predicted?.ok ? predicted.value.axes[axis] : undefined
+        const there = predicted?.ok ? predicted.value.axes[axis] : turned[axis]
         return [axis, there && { ...there, how: 'predicted' }]
       }),
     ) as OffsetRow['axes']
-    return {
+    rows.push({
       index,
       setup: setup.id,
       name: setup.name,
@@ -138,6 +141,30 @@ export function zeroLedger(
       known: name.ok && name.value.kind !== 'none',
       place: zeroPlaceWords(planned),
       axes,
-    }
+    })
   })
+  return rows
+}
+
+/** The zero of the setup that clamped the part, carried round the machine's own centre; nothing before all of it is known. */
+function turnedZero(
+  planned: PlannedSetup,
+  { commandedRad, rotary }: IndexedFrom,
+  before: OffsetRow | undefined,
+): Readonly<Partial<Record<Axis, Found>>> {
+  const { x, y, z } = before?.axes ?? {}
+  if (!rotary || !x || !y || !z) return {}
+  const { at, plusMinus } = indexZero(
+    rotary,
+    point(x.at, y.at, z.at),
+    point(x.plusMinus, y.plusMinus, z.plusMinus),
+    commandedRad,
+  )
+  const [zero, { stays }] = [zeroPoint(planned), planned.standing]
+  return Object.fromEntries(
+    AXES.map((axis) => [
+      axis,
+      { at: at[axis] + zero[axis] - stays[axis].at, plusMinus: plusMinus[axis] },
+    ]),
+  )
 }

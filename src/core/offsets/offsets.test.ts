@@ -2,16 +2,23 @@ import { viseAnchored } from '../holding'
 import fc from 'fast-check'
 import { Matrix4, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
-import { mm, op, plainBlock, setup, way } from '../../../tests/support/documents'
+import { clampingOf, mm, op, plainBlock, setup, way } from '../../../tests/support/documents'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
 import { holesInSetup } from '../drilling'
-import { point } from '../geometry'
+import { applyMotion, point } from '../geometry'
 import { type Part } from '../part'
 import { zeroPoint } from '../planning'
 import { predictionOf } from '../../../tests/support/predictionOf'
 import { DEGREE_RAD } from '../units'
 import { type Setup, type Way } from '../way'
-import { type Rotary, STANDARD_WORKSHOP } from '../workshop'
+import {
+  indexZero,
+  type Rotary,
+  rotaryMotion,
+  rotaryWords,
+  STANDARD_WORKSHOP,
+  workAngle,
+} from '../workshop'
 import {
   agreement,
   type Anchor,
@@ -22,7 +29,6 @@ import {
   doubtsOf,
   envelopeOf,
   foundZero,
-  indexZero,
   moveZero,
   zeroLedger,
   OFFSET_NAMES,
@@ -31,12 +37,9 @@ import {
   type Readings,
   readoutAtTouch,
   readOffsetName,
-  rotaryWords,
   sanityPlace,
   splitAtStop,
   standingMark,
-  turnAbout,
-  workAngle,
   type ZeroRecord,
   zeroPlaceOf,
 } from '.'
@@ -55,7 +58,7 @@ const recordOf = (s: Setup, readings: Readings, instrument = 'edge-finder'): Zer
   readings,
   instrument,
   source: 'typed',
-  stood: standingMark(s),
+  stood: standingMark({ clamping: clampingOf(s), indexed: undefined }),
 })
 const planOf = (plan: Way, part: Part = block) => {
   const analysis = predictionOf(W, part, plan)
@@ -515,11 +518,11 @@ describe('indexing about a centre that is not the part’s', () => {
   })
   it('there and back is where it was; a quarter by hand', () => {
     const p = point<'machine'>(-200, -140, -300)
-    const quarter = turnAbout(rotary, p, 90 * DEGREE_RAD)
+    const quarter = applyMotion(rotaryMotion(rotary, 90 * DEGREE_RAD), p)
     // 10 back and 30 up from the centre become 30 to the front and 10 up.
     expect(quarter.y).toBeCloseTo(-150 - 30, 9)
     expect(quarter.z).toBeCloseTo(-330 + 10, 9)
-    const back = turnAbout(rotary, quarter, -90 * DEGREE_RAD)
+    const back = applyMotion(rotaryMotion(rotary, -90 * DEGREE_RAD), quarter)
     expect(back.y).toBeCloseTo(p.y, 9)
     expect(back.z).toBeCloseTo(p.z, 9)
   })

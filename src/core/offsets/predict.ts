@@ -52,7 +52,7 @@ export function anchorOf(planned: PlannedSetup, found: FoundZero): Anchor {
       return here ? [[axis, { at: here.at - away, plusMinus: here.plusMinus, setup: index }]] : []
     }),
   )
-  const { holding, machine } = planned.setup
+  const { holding, machine } = planned.clamping
   return { ...kindOf(holding).anchored(holding), machine, axes, says: `setup ${index + 1}` }
 }
 
@@ -80,7 +80,7 @@ export function predictZero(
   const { part } = plan
   const planned = plannedAt(plan, index)
   const { standing } = planned
-  if (planned.setup.machine !== anchor.machine)
+  if (planned.machine.id !== anchor.machine)
     return fail(
       'predict.machine',
       `${anchor.says} was on another machine: its numbers say nothing here.`,

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { kindOf } from '../holding'
+import { indexWords, type PlannedSetup } from '../planning'
 import { RefSchema } from '../part'
-import { type Setup } from '../way'
 
 const coordinate = z
   .number()
@@ -93,8 +93,14 @@ export const ZeroRecordSchema = z.strictObject({
 })
 
 /** How a part stands in a setup, as a mark that is kept with readings. */
-export const standingMark = ({ holding, machine, toJaw, up }: Setup): string =>
-  [machine, kindOf(holding).readingMark(holding), up, toJaw].join(' ')
+export const standingMark = ({
+  clamping,
+  indexed,
+}: Pick<PlannedSetup, 'clamping' | 'indexed'>): string => {
+  const { guide, holding, machine, up } = clamping
+  const turned = indexed ? [indexWords(indexed)] : []
+  return [machine, kindOf(holding).readingMark(holding), up, guide, ...turned].join(' ')
+}
 
 export type Readings = z.infer<typeof ReadingsSchema>
 export type ZeroRecord = z.infer<typeof ZeroRecordSchema>

@@ -1,6 +1,7 @@
 import { applyMotion, type Point, point } from '../geometry'
 import { markedCorner, markedCornerSeen } from '../drilling'
 import { axisOf, levelOf, oppositeOf, planeOf, type Side } from '../part'
+import { uppermost } from '../holding'
 import { type PlannedSetup, zeroPoint } from '../planning'
 import { printLength } from '../units'
 
@@ -25,16 +26,16 @@ const APART_MM = 5
  */
 export function sanityPlace(planned: PlannedSetup): SanityPlace {
   const { part } = planned
-  const { before, standing, setup } = planned
+  const { before, standing } = planned
   const towards = standing.words.guided
   const zero = zeroPoint(planned)
-  const [u, v] = planeOf(setup.up)
+  const [u, v] = planeOf(uppermost(standing))
   const corner = markedCorner(part)
   const marked: readonly [Side, Side] = [corner[u], corner[v]]
   const across: readonly [Side, Side] = [oppositeOf(marked[0]), oppositeOf(marked[1])]
+  const seen = markedCornerSeen(planned)
   const placeOf = (sides: readonly [Side, Side]): Point<'setup'> => {
-    const base = { ...markedCornerSeen(part, setup.up) }
-    const at = { ...base }
+    const at = { ...seen }
     for (const side of sides) {
       const axis = axisOf(side)
       at[axis] = levelOf(part, side) + (levelOf(part, side) > 0 ? 1 : -1) * before.stockOn[side]

@@ -1,6 +1,7 @@
 import { applyMotion, dot } from '../geometry'
 import { refLabel } from '../part'
 import { type PlannedSetup } from '../planning'
+import { boundsOf } from '../recipe'
 import { type World } from '../standin'
 
 /** A setup as it stands, for the simulated mill; the holding in the middle of the travels where nobody has found it. */
@@ -56,13 +57,16 @@ export function setupWorld(
         bottom: low.z,
         top: high.z,
       },
-      ...[...solids, ...clamps].map(({ high: top, low: corner, name }) => ({
-        name,
-        low: { x: corner.x, y: corner.y },
-        high: { x: top.x, y: top.y },
-        bottom: corner.z,
-        top: top.z,
-      })),
+      ...[...solids, ...clamps].map(({ name, shape }) => {
+        const around = boundsOf(shape)
+        return {
+          name,
+          low: { x: around.low.x, y: around.low.y },
+          high: { x: around.high.x, y: around.high.y },
+          bottom: around.low.z,
+          top: around.high.z,
+        }
+      }),
     ],
     holes,
     ends: { x: [-travel.x, 0], y: [-travel.y, 0], z: [-travel.z, 0] },

@@ -60,7 +60,7 @@ const recordOf = (planned: PlannedSetup, readings: Readings) => ({
   readings,
   instrument: 'probe',
   source: 'mill' as const,
-  stood: standingMark(planned.setup),
+  stood: standingMark(planned),
 })
 
 /** A block of a size that fits the vise and stands out of it, in any of the 24 ways. */
@@ -86,7 +86,7 @@ describe('touches on the simulated mill', () => {
     fc.assert(
       fc.property(blocks, ({ orientation, seed, ...size }) => {
         const fixture = { kind: 'fixture' } as const
-        const plain = setup('s-1', orientation.up, orientation.toJaw, [], {
+        const plain = setup('s-1', orientation.up, orientation.guide, [], {
           zero: { offset: 'G54', x: fixture, y: fixture, z: fixture },
         })
         const { planned } = standing(size, plain)
@@ -108,7 +108,7 @@ describe('touches on the simulated mill', () => {
           recordOf(planned, {
             kind: 'edge',
             axis: 'x',
-            surface: faceAt.left,
+            surface: faceAt.left ?? '',
             tip: TOOL_FIGURES.probe.tip,
             touch: { at: left.x, towards: '+' },
           }),
@@ -118,7 +118,7 @@ describe('touches on the simulated mill', () => {
           recordOf(planned, {
             kind: 'edge',
             axis: 'y',
-            surface: faceAt.away,
+            surface: faceAt.away ?? '',
             tip: TOOL_FIGURES.probe.tip,
             touch: { at: front.y, towards: '+' },
           }),
@@ -139,8 +139,8 @@ describe('touches on the simulated mill', () => {
           recordOf(planned, {
             kind: 'both-sides',
             axis: 'x',
-            first: faceAt.left,
-            second: faceAt.right,
+            first: faceAt.left ?? '',
+            second: faceAt.right ?? '',
             tip: 99,
             a: { at: left.x, towards: '+' },
             b: { at: right.x, towards: '-' },
@@ -189,7 +189,7 @@ describe('touches on the simulated mill', () => {
           recordOf(a, {
             kind: 'edge',
             axis: 'x',
-            surface: a.standing.faceAt.left,
+            surface: a.standing.faceAt.left ?? '',
             tip: TOOL_FIGURES.probe.tip,
             touch: { at: touch.x, towards: '+' },
           }),

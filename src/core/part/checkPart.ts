@@ -126,7 +126,13 @@ function kindIssues(part: Part, feature: Feature, path: string): Issue[] {
   const say = (code: string, sentence: string): void =>
     void issues.push({ code, path, sentence: `${featureLabel(feature)}: ${sentence}` })
   const deep = 'extent' in feature && feature.extent.kind === 'deep' ? feature.extent.depth.mm : 0
-  if (deep > sizeAlong(part, axisOf(feature.on)))
+  const tilt = feature.kind === 'hole' ? feature.tilt : undefined
+  if (tilt && axisOf(tilt.towards) === axisOf(feature.on))
+    say('tilt.beside', 'it can only lean towards a face beside the one that it is on.')
+  if (tilt && feature.kind === 'hole' && feature.mirrored)
+    say('tilt.mirrored', 'a hole that leans is not mirrored; say the other one by itself.')
+  const along = tilt ? Math.cos(tilt.angle.rad) : 1
+  if (deep * along > sizeAlong(part, axisOf(feature.on)) + 1e-9)
     say('feature.too-deep', 'it is deeper than the block; say “through” instead.')
   if (feature.kind === 'hole') {
     if (feature.fit && !holeLimits(feature.fit, feature.diameter.mm))

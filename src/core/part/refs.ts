@@ -1,8 +1,8 @@
-import { type Point, point } from '../geometry'
+import { dot, type Point, point } from '../geometry'
 import { fail, nearestWord, succeed, type Result } from '../issues'
 import { printLength } from '../units'
 import { type Feature, type Part } from './schema'
-import { isSide, SIDES } from './side'
+import { isSide, normalOf, type Side, SIDES } from './side'
 import { partSurfaces, type Surface } from './surfaces'
 
 /** What a reference means: surfaces that are each judged, or the middle between two planes. */
@@ -115,4 +115,19 @@ export function placeOf(target: Target): Point<'part'> {
   if (target.kind === 'surface') return at(target.surface)
   const [a, b] = [at(target.first), at(target.second)]
   return point((a.x + b.x) / 2, (a.y + b.y) / 2, (a.z + b.z) / 2)
+}
+
+const LEAN_PLACES = 1
+
+/** The face that a direction points out of, or how it leans from one: "top", "30° from top towards right". */
+export function directionWords(part: Part, out: Point<'part'>): string {
+  const [first, second] = [...SIDES]
+    .map((side) => ({ side, along: dot(normalOf(side), out) }))
+    .sort((a, b) => b.along - a.along)
+  if (!first || !second) return ''
+  const name = (side: Side): string => part.faces[side].name
+  const lean = Math.acos(Math.min(1, first.along))
+  if (lean < 1e-6) return name(first.side)
+  const degrees = Number(((lean * 180) / Math.PI).toFixed(LEAN_PLACES))
+  return `${degrees}° from ${name(first.side)} towards ${name(second.side)}`
 }

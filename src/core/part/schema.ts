@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { SIDES } from './side'
 
 const MOST_MM = 10_000
+/** Beyond this a drill runs along the face rather than into it (common practice, no source). */
+const MOST_TILT_RAD = (75 * Math.PI) / 180
 
 /** A length in mm with the words that were typed. */
 export const LengthSchema = z.strictObject({
@@ -120,6 +122,18 @@ export const HoleSchema = z.strictObject({
     .regex(/^[A-Z]{1,2}\d{1,2}$/)
     .optional(),
   thread: z.string().max(20).optional(),
+  tilt: z
+    .strictObject({
+      angle: AngleSchema.refine(
+        ({ rad }) => rad > 0 && rad <= MOST_TILT_RAD,
+        'must be more than 0 and at most 75 degrees',
+      ),
+      towards: SideSchema,
+    })
+    .optional()
+    .describe(
+      'Its axis leans from square to its face: the end outside leans towards a face beside. Its place is where its axis meets its face, its depth goes along it.',
+    ),
   extent: ExtentSchema,
   head: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('none') }),

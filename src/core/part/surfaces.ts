@@ -142,6 +142,55 @@ export function holePoints(part: Part, hole: Hole, deep = 0): readonly Point<'pa
   return [...first, ...first.map((p) => withAxis(p, across, sizeAlong(part, across) - p[across]))]
 }
 
+/** The direction in which a hole's axis comes out of the part; unit. */
+export function outwardOf({ on, tilt }: Pick<Hole, 'on' | 'tilt'>): Point<'part'> {
+  const normal = normalOf(on)
+  if (!tilt) return normal
+  const { angle, towards } = tilt
+  return add(scale(normal, Math.cos(angle.rad)), scale(normalOf(towards), Math.sin(angle.rad)))
+}
+
+/** The line of one hole, from its mouth inwards. */
+export interface HoleLine {
+  readonly from: Point<'part'>
+  readonly to: Point<'part'>
+}
+
+/** The lines of all holes of a feature, in the order in which they are numbered. */
+export function holeLines(part: Part, hole: Hole): readonly HoleLine[] {
+  const inward = scale(outwardOf(hole), -1)
+  return holePoints(part, hole).map((from) => ({
+    from,
+    to: add(from, scale(inward, lineDepth(part, hole, from))),
+  }))
+}
+
+/** How far a hole goes along its axis, mm. */
+function lineDepth(part: Part, hole: Hole, from: Point<'part'>): number {
+  if (!hole.tilt || hole.extent.kind === 'deep') return depthOf(part, hole.on, hole.extent)
+  const through = throughMm(part, hole, from)
+  return hole.extent.kind === 'through' ? through : through / 4
+}
+
+/** How far it is along the axis of a hole from its mouth to where that leaves the finished block, mm. */
+export function throughMm(part: Part, hole: Hole, from: Point<'part'>): number {
+  const inward = scale(outwardOf(hole), -1)
+  const ways = AXES.filter((axis) => Math.abs(inward[axis]) > 1e-9).map((axis) => {
+    const far = inward[axis] > 0 ? sizeAlong(part, axis) : 0
+    return (far - from[axis]) / inward[axis]
+  })
+  return Math.max(0, Math.min(...ways))
+}
+
+/** The face by which a through hole comes out. */
+export function exitOf({ on }: Hole, part: Part, { to }: HoleLine): Side {
+  const away = (side: Side): number => Math.abs(to[axisOf(side)] - levelOf(part, side))
+  return SIDES.filter((side) => side !== on).reduce(
+    (best, side) => (away(side) < away(best) - 1e-9 ? side : best),
+    oppositeOf(on),
+  )
+}
+
 /** Where the holes of a pattern lie from its place, across and up its face, mm. */
 function patternOffsets(part: Part, hole: Hole, deep: number): readonly PlanePoint[] {
   const { pattern } = hole
@@ -266,14 +315,12 @@ function boxSpans(part: Part, feature: Feature): Spans | undefined {
 export function featureSurfaces(part: Part, feature: Feature): readonly Surface[] {
   switch (feature.kind) {
     case 'hole': {
-      const points = holePoints(part, feature)
-      const inward = scale(normalOf(feature.on), -depthOf(part, feature.on, feature.extent))
-      return points.map((from, i): AxisSurface => ({
+      const lines = holeLines(part, feature)
+      return lines.map((line, i): AxisSurface => ({
         kind: 'axis',
-        id: points.length === 1 ? feature.id : `${feature.id}.${i + 1}`,
+        id: lines.length === 1 ? feature.id : `${feature.id}.${i + 1}`,
         owner: feature.id,
-        from,
-        to: add(from, inward),
+        ...line,
         diameterMm: feature.diameter.mm,
       }))
     }
@@ -339,25 +386,28 @@ export function partSurfaces(part: Part): ReadonlyMap<string, Surface> {
   return surfaces
 }
 
-/** The faces that may point up for a feature to be reached by the cutter. */
-export function reachableFrom(part: Part, feature: Feature): readonly Side[] {
-  const opposite = oppositeOf(feature.on)
+/** The directions that may point up for a feature to be reached by the cutter; unit. */
+export function reachableFrom(part: Part, feature: Feature): readonly Point<'part'>[] {
+  const on = normalOf(feature.on)
+  const bothWays = (out: Point<'part'>): readonly Point<'part'>[] => [
+    out,
+    point(0 - out.x, 0 - out.y, 0 - out.z),
+  ]
   switch (feature.kind) {
-    case 'hole':
+    case 'hole': {
+      const out = outwardOf(feature)
       return feature.extent.kind === 'through' && feature.head.kind === 'none'
-        ? [feature.on, opposite]
-        : [feature.on]
+        ? bothWays(out)
+        : [out]
+    }
     case 'step':
-      return [feature.on, feature.along]
+      return [on, normalOf(feature.along)]
     case 'slot':
-      return feature.depth.mm >= sizeAlong(part, axisOf(feature.on))
-        ? [feature.on, opposite]
-        : [feature.on]
+      return feature.depth.mm >= sizeAlong(part, axisOf(feature.on)) ? bothWays(on) : [on]
     case 'pocket':
-      return feature.extent.kind === 'through' ? [feature.on, opposite] : [feature.on]
+      return feature.extent.kind === 'through' ? bothWays(on) : [on]
     case 'boss':
-      return [feature.on]
     case 'chamfer':
-      return [feature.on]
+      return [on]
   }
 }

@@ -1,8 +1,9 @@
-import { dot, type Point } from '../geometry'
-import { featureSurfaces, type Surface } from '../part'
+import { add, dot, type Point, scale, turnDirection } from '../geometry'
+import { axisOf, featureSurfaces, normalOf, SIDES, type Surface } from '../part'
 import { type PlannedSetup, zeroPoint } from '../planning'
-import { type Locator, toSetup, type Standing } from '../holding'
-import { isRaw } from '../stock'
+import { type Locator, toSetup, type Standing, uppermost } from '../holding'
+import { cornersOfBox } from '../recipe'
+import { blockNow, isRaw, levelNow } from '../stock'
 import type { Sheet } from '../scene'
 import { type Scene, type Tone } from '../scene'
 
@@ -15,21 +16,16 @@ export interface BenchOptions {
 
 /** The holding seen from the left: what guides the work to the left, what is held and what stands over it. */
 export function elevation(planned: PlannedSetup, options: BenchOptions): Scene {
-  const { sheet, over } = planned.standing.draw('side', options, 0)
-  drawBlock(planned, sheet, (p) => [-p.y, p.z], {
-    left: 'guide',
-    right: 'away',
-    bottom: 'down',
-    top: 'up',
-    axis: 'x',
-  })
+  const { standing } = planned
+  const { sheet, over } = standing.draw('side', options, 0)
+  drawBlock(planned, sheet, (p) => [-p.y, p.z], 'x')
   for (const contact of planned.contacts)
     if (contact.role !== 'stop')
       drawTriangle(
         sheet,
         [-contact.inSetup.y, contact.inSetup.z],
         contact,
-        contact.role === 'guide' ? [1, 0] : [0, 1],
+        inwards(standing, contact, ({ x: _x, y, z }) => [-y, z]),
       )
   over()
   return { ...options, marks: sheet.marks }
@@ -41,13 +37,7 @@ export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
   const { arrowsAt = [0, 0], over, sheet } = standing.draw('above', options, zeroPoint(planned).x)
   const { scale } = sheet
   drawStop(sheet, planned)
-  drawBlock(planned, sheet, (p) => [p.x, p.y], {
-    left: 'left',
-    right: 'right',
-    bottom: 'away',
-    top: 'guide',
-    axis: 'z',
-  })
+  drawBlock(planned, sheet, (p) => [p.x, p.y], 'z')
   for (const contact of planned.contacts) {
     const at: readonly [number, number] = [contact.inSetup.x, contact.inSetup.y]
     if (contact.role === 'rest')
@@ -62,7 +52,7 @@ export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
         sheet,
         at,
         contact,
-        contact.role === 'guide' ? [0, -1] : [facesLeft(standing, contact) ? 1 : -1, 0],
+        inwards(standing, contact, ({ x, y }) => [x, y]),
       )
   }
   drawZero(planned, sheet)
@@ -106,6 +96,14 @@ export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
   return { ...options, marks: sheet.marks }
 }
 
+/** The direction on paper from a contact into the work. */
+function inwards(standing: Standing, contact: Locator, flat: Flat): readonly [number, number] {
+  const { x, y, z } = turnDirection(standing.setupFromPart, contact.normal)
+  const [u, v] = flat({ x: -x, y: -y, z: -z })
+  const length = Math.hypot(u, v)
+  return length < 1e-9 ? [0, 1] : [u / length, v / length]
+}
+
 const facesLeft = (standing: Standing, contact: Locator): boolean =>
   dot(standing.setupFromPart.rows[0], contact.normal) < 0
 const contactTone = (contact: Locator): Tone => (!contact.bears || contact.raw ? 'red' : 'blue')
@@ -133,84 +131,66 @@ function drawTriangle(
   )
 }
 
-interface Facing {
-  readonly left: keyof Standing['faceAt']
-  readonly right: keyof Standing['faceAt']
-  readonly bottom: keyof Standing['faceAt']
-  readonly top: keyof Standing['faceAt']
-  /** The setup axis that the view looks along. */
-  readonly axis: 'x' | 'z'
-}
+type Flat = (p: Point<'setup'>) => readonly [number, number]
 
 /** The work with its stock: raw faces stippled, contact faces heavy, what is cut here tinted. */
-function drawBlock(
-  planned: PlannedSetup,
-  sheet: Sheet,
-  flat: (p: Point<'setup'>) => readonly [number, number],
-  facing: Facing,
-): void {
-  const { part } = planned
-  const { after, before, contacts, standing, setup } = planned
-  const [a, b] = [flat(standing.low), flat(standing.high)]
-  const [u0, u1, v0, v1] = [
-    Math.min(a[0], b[0]),
-    Math.max(a[0], b[0]),
-    Math.min(a[1], b[1]),
-    Math.max(a[1], b[1]),
-  ]
-  sheet.rectangle(u0, v0, u1, v1, {
+function drawBlock(planned: PlannedSetup, sheet: Sheet, flat: Flat, look: 'x' | 'z'): void {
+  const { after, before, contacts, part, setup, standing } = planned
+  const corners = cornersOfBox(blockNow(part, before))
+  const seen = (points: readonly Point<'part'>[]): readonly (readonly [number, number])[] =>
+    points.map((p) => flat(toSetup(standing, p)))
+  const outline = seen(corners)
+  sheet.silhouette(outline, {
     fill: 'sheet',
     stroke: 'ink',
     width: 1.8,
-    ref: standing.faceAt.up,
+    ref: uppermost(standing),
   })
-  const edges: readonly (readonly [
-    keyof Standing['faceAt'],
-    readonly [number, number, number, number],
-    readonly [number, number],
-  ])[] = [
-    [facing.left, [u0, v0, u0, v1], [1, 0]],
-    [facing.right, [u1, v0, u1, v1], [-1, 0]],
-    [facing.bottom, [u0, v0, u1, v0], [0, 1]],
-    [facing.top, [u0, v1, u1, v1], [0, -1]],
-  ]
-  for (const [where, [x0, y0, x1, y1], [ix, iy]] of edges) {
-    const side = standing.faceAt[where]
+  const row = standing.setupFromPart.rows[look === 'x' ? 0 : 2]
+  for (const side of SIDES) {
+    const normal = normalOf(side)
+    // A face is a line where it is seen edge on.
+    if (Math.abs(dot(normal, row)) > 1e-9) continue
+    const level = levelNow(part, before, side)
+    const own = corners.filter((p) => Math.abs(p[axisOf(side)] - level) < 1e-9)
+    const [a, b] = farthest(seen(own))
     const band = Math.max(before.stockOn[side], 7 / sheet.scale)
+    const [ia, ib] = farthest(seen(own.map((p) => add(p, scale(normal, -band)))))
     const cutHere = setup.ops.some((op) => op.feature === side)
-    if (cutHere)
-      sheet.rectangle(x0, y0, x1 + ix * band, y1 + iy * band, {
-        fill: 'tint',
-        stroke: 'none',
-        ref: side,
-      })
-    else if (isRaw(part, before, side))
-      sheet.rectangle(x0, y0, x1 + ix * band, y1 + iy * band, {
-        fill: 'raw',
+    const raw = isRaw(part, before, side)
+    if (cutHere || raw)
+      sheet.silhouette([a, b, ia, ib], {
+        fill: cutHere ? 'tint' : 'raw',
         stroke: 'none',
         ref: side,
       })
     if (contacts.some((c) => c.surface === side))
-      sheet.line(x0, y0, x1, y1, {
-        stroke: isRaw(part, before, side) ? 'red' : 'blue',
-        width: 4,
-        ref: side,
-      })
+      sheet.line(...a, ...b, { stroke: raw ? 'red' : 'blue', width: 4, ref: side })
   }
-  sheet.rectangle(u0, v0, u1, v1, { stroke: 'ink', width: 1.4 })
+  sheet.silhouette(outline, { stroke: 'ink', width: 1.4 })
   for (const feature of part.features) {
     const cutHere = setup.ops.some((op) => op.feature === feature.id)
     if (!cutHere && !after.cut.has(feature.id)) continue
     for (const surface of featureSurfaces(part, feature))
-      drawSurface(planned, sheet, flat, facing.axis, surface, cutHere, feature.id)
+      drawSurface(planned, sheet, flat, surface, cutHere, feature.id)
   }
+}
+
+/** The two points of some that lie furthest apart. */
+function farthest(
+  points: readonly (readonly [number, number])[],
+): readonly [readonly [number, number], readonly [number, number]] {
+  const [first = [0, 0]] = points
+  const from = (p: readonly [number, number]) => (best: readonly [number, number], q: typeof p) =>
+    Math.hypot(q[0] - p[0], q[1] - p[1]) > Math.hypot(best[0] - p[0], best[1] - p[1]) ? q : best
+  const a = points.reduce(from(first), first)
+  return [a, points.reduce(from(a), a)]
 }
 
 function drawSurface(
   planned: PlannedSetup,
   sheet: Sheet,
-  flat: (p: Point<'setup'>) => readonly [number, number],
-  look: 'x' | 'z',
+  flat: Flat,
   surface: Surface,
   cutHere: boolean,
   ref: string,
@@ -238,8 +218,10 @@ function drawSurface(
   }
   const [from, to] = [toSetup(standing, surface.from), toSetup(standing, surface.to)]
   const radius = surface.diameterMm / 2
-  const alongView = look === 'x' ? Math.abs(to.x - from.x) > 1e-6 : Math.abs(to.z - from.z) > 1e-6
-  if (alongView) {
+  const [a, b] = [flat(from), flat(to)]
+  const [du, dv] = [b[0] - a[0], b[1] - a[1]]
+  const length = Math.hypot(du, dv)
+  if (length < 1e-6) {
     const [u, v] = flat(from)
     sheet.circle(u, v, radius, {
       fill: cutHere ? 'tint' : 'none',
@@ -253,9 +235,6 @@ function drawSurface(
     sheet.line(u, v - arm, u, v + arm, { stroke: 'blue', width: 0.7, dash: 'centre', ref })
     return
   }
-  const [a, b] = [flat(from), flat(to)]
-  const [du, dv] = [b[0] - a[0], b[1] - a[1]]
-  const length = Math.hypot(du, dv) || 1
   const [nu, nv] = [(-dv / length) * radius, (du / length) * radius]
   sheet.polygon(
     [

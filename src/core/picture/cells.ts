@@ -1,6 +1,7 @@
-import { AXES, type Axis, type Point, point, withAxis } from '../geometry'
-import { axisOf, type Box, type Feature, insideOf, type Part, removedBox, signOf } from '../part'
-import { blockNow, type PartState } from '../stock'
+import { AXES, type Axis, type Point, point } from '../geometry'
+import { type Box, type Feature, type Part } from '../part'
+import { boxesOf } from '../recipe'
+import { blockNow, type PartState, takenBy } from '../stock'
 
 /**
  * The part as boxes between all planes of its envelope and its steps, slots and pockets: an exact solid
@@ -16,7 +17,10 @@ const SAME = 1e-6
 
 export function cellsOf(part: Part, state: PartState, features: readonly Feature[]): Cells {
   const box = blockNow(part, state)
-  const removed = features.flatMap((feature) => removedBoxes(part, state, feature))
+  const removed = features.flatMap((feature) => {
+    const tool = takenBy(part, feature, box)
+    return tool ? boxesOf(tool) : []
+  })
   const planes = (axis: Axis): number[] => {
     const all = [
       box.low[axis],
@@ -47,29 +51,6 @@ export function cellsOf(part: Part, state: PartState, features: readonly Feature
     )
   }
   return { planes: all, filled, box }
-}
-
-/** Removed boxes; those that open at a face with stock on it reach out through the stock. */
-function removedBoxes(part: Part, state: PartState, feature: Feature): readonly Box[] {
-  const now = blockNow(part, state)
-  if (feature.kind === 'boss') {
-    // All round the boss the face is cut down to its foot; the boss itself is drawn over it.
-    const axis = axisOf(feature.on)
-    const foot = insideOf(part, feature.on, feature.height.mm)
-    return signOf(feature.on) > 0
-      ? [{ low: withAxis(now.low, axis, foot), high: now.high }]
-      : [{ low: now.low, high: withAxis(now.high, axis, foot) }]
-  }
-  const box = removedBox(part, feature)
-  if (!box) return []
-  const size = { x: part.size.x.mm, y: part.size.y.mm, z: part.size.z.mm }
-  const low = (axis: Axis): number =>
-    box.low[axis] <= SAME ? Math.min(now.low[axis], box.low[axis]) : box.low[axis]
-  const high = (axis: Axis): number =>
-    box.high[axis] >= size[axis] - SAME ? Math.max(now.high[axis], box.high[axis]) : box.high[axis]
-  return [
-    { low: point(low('x'), low('y'), low('z')), high: point(high('x'), high('y'), high('z')) },
-  ]
 }
 
 /** Whether the straight way from a point towards the viewer is free of metal. */

@@ -1,11 +1,11 @@
 import { AXES, type Axis, type Point } from '../geometry'
 import {
   axisOf,
-  depthOf,
   type Feature,
   type Hole,
+  type HoleLine,
+  holeLines,
   holePoints,
-  insideOf,
   levelOf,
   oppositeOf,
   type Part,
@@ -15,17 +15,18 @@ import {
   planeOf,
   type Requirement,
   resolveRef,
-  type Side,
   sideAlong,
   SIDES,
   signOf,
   sizeAlong,
 } from '../part'
-import { type PartState, stateAsBought } from '../stock'
+import { setupAxes } from '../holding'
+import { stateAsBought, stateFinished } from '../stock'
 import { parseThread, tappingDrillMm } from '../standards'
 import { printLength } from '../units'
 import { cellsOf, type Cells } from './cells'
 import { isometric } from './isometric'
+import { rimOn } from './rim'
 import { dimension, type Mark, type Scene, Sheet, type Tone } from '../scene'
 
 export interface DrawingOptions {
@@ -52,12 +53,7 @@ export function drawing(part: Part, options: DrawingOptions): Scene {
     (options.width - GAP_LEFT - GAP_BETWEEN - 40) / (x.mm + y.mm),
     (options.height - GAP_TOP - GAP_BETWEEN - GAP_BOTTOM) / (z.mm + y.mm),
   )
-  const finished: PartState = {
-    stockOn: Object.fromEntries(SIDES.map((side) => [side, 0])) as Record<Side, number>,
-    cut: new Map(
-      [...SIDES, ...part.features.map((f) => f.id)].map((id) => [id, { pass: 'finish', setup: 0 }]),
-    ),
-  }
+  const finished = stateFinished(part)
   const cells = cellsOf(part, finished, part.features)
   const slackX = Math.max(
     0,
@@ -78,8 +74,7 @@ export function drawing(part: Part, options: DrawingOptions): Scene {
   const picture = isometric(part, finished, {
     width: Math.max(60, options.width - corner - 12),
     height: topBottom - 6,
-    up: 'top',
-    toJaw: 'back',
+    axes: setupAxes('top', 'back'),
     tinted: new Set(options.chosen ? [options.chosen] : []),
   })
   return {
@@ -202,9 +197,7 @@ function drawHidden(
   const [u, v] = planeOf(side)
   const stroke = feature.id === chosen ? 'blue' : 'soft'
   if (feature.kind === 'hole') {
-    if (axisOf(feature.on) !== axisOf(side))
-      for (const mouth of holePoints(part, feature))
-        drawHoleAlong(part, feature, mouth, side, sheet, stroke)
+    for (const line of holeLines(part, feature)) drawHoleAlong(feature, line, side, sheet, stroke)
     return
   }
   const box = feature.on === side ? undefined : removedBox(part, feature)
@@ -217,59 +210,42 @@ function drawHidden(
     })
 }
 
+/** A hole seen from the side: its walls, its floor, its counterbore and its axis. */
 function drawHoleAlong(
-  part: Part,
   hole: Hole,
-  mouth: Point<'part'>,
+  { from, to }: HoleLine,
   side: ViewSide,
   sheet: Sheet,
   stroke: Tone,
 ): void {
   const [u, v] = planeOf(side)
-  const along = axisOf(hole.on)
-  const across = u === along ? v : u
-  const draw = (from: number, to: number, radius: number): void => {
-    for (const sign of [-1, 1])
-      line(from, mouth[across] + sign * radius, to, mouth[across] + sign * radius, 'hidden')
-  }
-  const line = (a: number, b: number, c: number, d: number, dash: 'hidden' | 'centre'): void => {
-    const ink = dash === 'centre' ? 'blue' : stroke
-    if (along === u)
-      sheet.line(a, b, c, d, {
-        stroke: ink,
-        width: dash === 'centre' ? 0.8 : 1,
-        dash,
-        ref: hole.id,
-      })
-    else
-      sheet.line(b, a, d, c, {
-        stroke: ink,
-        width: dash === 'centre' ? 0.8 : 1,
-        dash,
-        ref: hole.id,
-      })
-  }
-  const start = levelOf(part, hole.on)
-  const end = insideOf(part, hole.on, depthOf(part, hole.on, hole.extent))
-  draw(start, end, hole.diameter.mm / 2)
-  if (hole.extent.kind !== 'through')
-    line(
-      end,
-      mouth[across] - hole.diameter.mm / 2,
-      end,
-      mouth[across] + hole.diameter.mm / 2,
-      'hidden',
+  const [a, b]: [number, number] = [from[u], from[v]]
+  const [du, dv] = [to[u] - a, to[v] - b]
+  const length = Math.hypot(du, dv)
+  if (length < 1e-9) return
+  const [eu, ev] = [du / length, dv / length]
+  const line = (along0: number, out0: number, along1: number, out1: number): void =>
+    sheet.line(
+      a + eu * along0 - ev * out0,
+      b + ev * along0 + eu * out0,
+      a + eu * along1 - ev * out1,
+      b + ev * along1 + eu * out1,
+      { stroke, width: 1, dash: 'hidden', ref: hole.id },
     )
-  if (hole.head.kind === 'counterbore')
-    draw(start, insideOf(part, hole.on, hole.head.depth.mm), hole.head.diameter.mm / 2)
+  const walls = (deep: number, radius: number): void => {
+    for (const sign of [-1, 1]) line(0, sign * radius, deep, sign * radius)
+  }
+  const radius = hole.diameter.mm / 2
+  walls(length, radius)
+  if (hole.extent.kind !== 'through') line(length, -radius, length, radius)
+  if (hole.head.kind === 'counterbore') walls(hole.head.depth.mm, hole.head.diameter.mm / 2)
   const overrun = 4 / sheet.scale
-  line(
-    Math.min(start, end) - overrun,
-    mouth[across],
-    Math.max(start, end) + overrun,
-    mouth[across],
-    'centre',
-  )
+  sheet.line(a - eu * overrun, b - ev * overrun, to[u] + eu * overrun, to[v] + ev * overrun, {
+    stroke: 'blue',
+    width: 0.8,
+    dash: 'centre',
+    ref: hole.id,
+  })
 }
 
 /** Holes and bosses seen along their axis. */
@@ -292,6 +268,17 @@ function drawRound(
     dash: facing ? undefined : ('hidden' as const),
     ref: feature.id,
     fill: feature.id === chosen && facing ? ('tint' as const) : ('none' as const),
+  }
+  if (feature.kind === 'hole' && feature.tilt) {
+    for (const line of holeLines(part, feature))
+      sheet.polygon(
+        rimOn(line, feature.on, levelOf(part, feature.on), feature.diameter.mm / 2).map((p) => [
+          p[u],
+          p[v],
+        ]),
+        { ...style, dash: feature.on === side ? undefined : 'hidden' },
+      )
+    return
   }
   const centres =
     feature.kind === 'hole'

@@ -1,28 +1,28 @@
+import { polygonHull } from 'd3-polygon'
 import { add, AXES, type Axis, dot, type Point, point, scale, withAxis } from '../geometry'
 import {
   axisOf,
   type Feature,
-  holePoints,
+  exitOf,
+  holeLines,
   insideOf,
   normalOf,
-  oppositeOf,
   type Part,
   placePoint,
   planeOf,
   sideAlong,
   type Side,
 } from '../part'
-import { setupAxes } from '../holding'
 import { isRaw, levelNow, type PartState } from '../stock'
 import { type Cells, cellsOf, seenFrom } from './cells'
+import { meets, rimOn } from './rim'
 import { type Scene, Sheet, type Tone } from '../scene'
 
 export interface IsometricOptions {
   readonly width: number
   readonly height: number
-  /** Which way up: the up face, and the face at the back. */
-  readonly up: Side
-  readonly toJaw: Side
+  /** How it stands: the directions of the part to the right, to the back and up. */
+  readonly axes: readonly [Point<'part'>, Point<'part'>, Point<'part'>]
   /** Faces and features cut here, tinted. */
   readonly tinted: ReadonlySet<string>
   /** A corner that is marked on the part. */
@@ -40,7 +40,7 @@ const COS30 = Math.cos(Math.PI / 6)
 
 /** A true small picture of the part as it stands: raw faces stippled, cut faces plain, what is cut here tinted. */
 export function isometric(part: Part, state: PartState, options: IsometricOptions): Scene {
-  const axes = setupAxes(options.up, options.toJaw)
+  const { axes } = options
   const cells = cellsOf(
     part,
     state,
@@ -239,21 +239,23 @@ function paintRound(view: View, feature: Feature): void {
   }
   if (feature.kind !== 'hole') return
   const through = feature.extent.kind === 'through'
-  for (const mouth of holePoints(part, feature)) {
-    for (const side of [feature.on, ...(through ? [oppositeOf(feature.on)] : [])]) {
+  for (const line of holeLines(part, feature)) {
+    for (const side of [feature.on, ...(through ? [exitOf(feature, part, line)] : [])]) {
       if (dot(normalOf(side), towards) <= 0) continue
-      const centre = withAxis(mouth, axisOf(side), levelNow(part, state, side))
+      const level = levelNow(part, state, side)
+      const centre = meets(line, side, level)
+      const rim = (radius: number) => rimOn(line, side, level, radius).map(view.project)
       if (!seenFrom(cells, add(centre, scale(normalOf(side), 0.05)), towards)) continue
       const wide =
         side === feature.on && feature.head.kind !== 'none' ? feature.head.diameter.mm : undefined
       if (wide)
-        sheet.polygon(ring(view, centre, side, wide / 2), {
+        sheet.polygon(rim(wide / 2), {
           fill: tint ? 'tint' : 'side',
           stroke: tint ? 'blue' : 'ink',
           width: 1,
           ref: feature.id,
         })
-      sheet.polygon(ring(view, centre, side, feature.diameter.mm / 2), {
+      sheet.polygon(rim(feature.diameter.mm / 2), {
         fill: tint ? 'blue' : 'dark',
         stroke: tint ? 'blue' : 'ink',
         width: 0.8,
@@ -263,25 +265,12 @@ function paintRound(view: View, feature: Feature): void {
   }
 }
 
-/** Convex outline of points, counter-clockwise (monotone chain, Andrew 1979). */
-function hull(
+/** Convex outline of points, counter-clockwise in a plane whose second axis points up. */
+const hull = (
   points: readonly (readonly [number, number])[],
-): readonly (readonly [number, number])[] {
-  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1])
-  const half = (list: typeof sorted): (readonly [number, number])[] => {
-    const kept: (readonly [number, number])[] = []
-    for (const p of list) {
-      while (kept.length > 1) {
-        const [a, b] = [kept[kept.length - 2], kept[kept.length - 1]]
-        if (!a || !b || (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > 0) break
-        kept.pop()
-      }
-      kept.push(p)
-    }
-    return kept.slice(0, -1)
-  }
-  return [...half(sorted), ...half(sorted.reverse())]
-}
+): readonly (readonly [number, number])[] =>
+  // The library counts with the second axis pointing down.
+  (polygonHull(points.map(([u, v]) => [u, v])) ?? []).reverse()
 
 /** A mark beside the part where it bears: slid along its direction until it is clear of the part, tip inwards. */
 function paintContact(

@@ -12,6 +12,7 @@ import { STANDARD_WORKSHOP } from '../workshop'
 import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
 import { type Scene } from '../scene'
 import { drawing, elevation, isometric, plan } from '.'
+import { setupAxes } from '../holding'
 
 /** Every number finite, everything inside its sheet. */
 function sound(scene: Scene, slack = 30): void {
@@ -36,7 +37,12 @@ describe('isometric', () => {
     for (const state of statesOf(WORM_BLOCK, WORM_BLOCK_WAY_A))
       for (const o of ORIENTATIONS)
         sound(
-          isometric(WORM_BLOCK, state, { width: 150, height: 90, ...o, tinted: new Set(['bore']) }),
+          isometric(WORM_BLOCK, state, {
+            width: 150,
+            height: 90,
+            axes: setupAxes(o.up, o.guide),
+            tinted: new Set(['bore']),
+          }),
           2,
         )
   })
@@ -50,8 +56,7 @@ describe('isometric', () => {
       isometric(plainBlock(), state, {
         width: 100,
         height: 80,
-        up: 'top',
-        toJaw: 'back',
+        axes: setupAxes('top', 'back'),
         tinted: new Set(),
       }).marks.filter((m) => m.kind === 'path' && m.fill === 'raw').length
     if (!before || !after) throw new Error('states')
@@ -65,8 +70,7 @@ describe('isometric', () => {
       isometric(WORM_BLOCK, state, {
         width: 100,
         height: 80,
-        up,
-        toJaw,
+        axes: setupAxes(up, toJaw),
         tinted: new Set(),
       }).marks.filter((m) => m.ref === 'mount').length
     expect(mouths('top', 'back')).toBe(0)
@@ -154,7 +158,15 @@ describe('drawing', () => {
         sound(drawing(part, { width: 700, height: 500, chosen: 'f' }))
         const state = statesOf(part, way(setup('s', on, beside, ['f'])))[1] ?? stateAsBought(part)
         for (const o of ORIENTATIONS)
-          sound(isometric(part, state, { width: 120, height: 90, ...o, tinted: new Set() }), 2)
+          sound(
+            isometric(part, state, {
+              width: 120,
+              height: 90,
+              axes: setupAxes(o.up, o.guide),
+              tinted: new Set(),
+            }),
+            2,
+          )
       }
     }
   })

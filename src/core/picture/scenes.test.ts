@@ -10,6 +10,7 @@ import { ORIENTATIONS } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { type Scene } from '../scene'
 import { drawing, elevation, fixturePlan, isometric, plan } from '.'
+import { setupAxes } from '../holding'
 
 const planOf = (part: Part, ...args: Parameters<typeof way>) =>
   predictionOf(STANDARD_WORKSHOP, part, way(...args)).plan.setups
@@ -49,13 +50,20 @@ describe('a setup drawn', () => {
           width: fc.integer({ min: 240, max: 900 }),
           height: fc.integer({ min: 200, max: 700 }),
         }),
-        (size, { toJaw, up }, sheet) => {
+        (size, { guide, up }, sheet) => {
           const part = blockOf(size)
-          const [planned] = planOf(part, setup('s-1', up, toJaw, [], { ops: [op(up)] }))
+          const [planned] = planOf(part, setup('s-1', up, guide, [], { ops: [op(up)] }))
           if (!planned) throw new Error('no setup')
           onSheet(plan(planned, { ...sheet, check: sanityPlace(planned).inSetup }), 30)
           onSheet(elevation(planned, sheet), 30)
-          onSheet(isometric(part, planned.after, { ...sheet, up, toJaw, tinted: new Set([up]) }), 2)
+          onSheet(
+            isometric(part, planned.after, {
+              ...sheet,
+              axes: setupAxes(up, guide),
+              tinted: new Set([up]),
+            }),
+            2,
+          )
         },
       ),
       { numRuns: 60 },

@@ -1,69 +1,54 @@
-import { byId, type Locator, locatorsOf, type Standing, standIn, type Work } from '../holding'
-import { type Part, partSurfaces, type Surface } from '../part'
-import { type Setup, type Way } from '../way'
-import { type Machine, type Workshop } from '../workshop'
+import { byId, locatorsOf, standIn, toSetup } from '../holding'
+import { type Part, partSurfaces } from '../part'
+import { type OwnClamping, type Way } from '../way'
+import { type Workshop, workAngle } from '../workshop'
+import { turnedStanding } from './indexed'
+import { type Plan, type PlannedSetup } from './planned'
 import { statesOf } from './states'
 import { type PartState } from '../stock'
 
-/** A setup with all that was derived for it; nothing is predicted yet. */
-export interface PlannedSetup {
-  /** Its place in the way, from 0. */
-  readonly index: number
-  readonly setup: Setup
-  readonly part: Part
-  readonly workshop: Workshop
-  /** The surfaces of the finished part. */
-  readonly surfaces: ReadonlyMap<string, Surface>
-  readonly machine: Machine
-  readonly before: PartState
-  readonly after: PartState
-  readonly standing: Standing
-  /** What locates the part, with the changes made by hand. */
-  readonly contacts: readonly Locator[]
-}
-
-/** A way as it stands, setup by setup: what findings, pictures, zeros and the prediction start from. */
-export interface Plan {
-  readonly workshop: Workshop
-  readonly part: Part
-  readonly way: Way
-  readonly surfaces: ReadonlyMap<string, Surface>
-  /** The part before each setup, and at last after all of them. */
-  readonly states: readonly PartState[]
-  readonly setups: readonly PlannedSetup[]
-}
-
-/** Lays out every setup of a way. The documents were checked: the gear that they name exists. */
+/** Lays out every setup of a way. The documents were checked: the gear and the setups that they name exist. */
 export function planWay(workshop: Workshop, part: Part, way: Way): Plan {
   const states = statesOf(part, way)
   const surfaces = partSurfaces(part)
-  const setups = way.setups.map((setup, index): PlannedSetup => {
+  const setups: PlannedSetup[] = []
+  way.setups.forEach((setup, index) => {
     const [before, after] = [states[index] as PartState, states[index + 1] as PartState]
-    const work: Work = {
-      workshop,
-      machine: byId(workshop.machines, setup.machine),
-      part,
-      surfaces,
-      before,
-      up: setup.up,
-      guide: setup.toJaw,
-      lead: setup.footing.lead,
-    }
-    const standing = standIn(setup.holding, work)
-    const contacts = locatorsOf(work, standing, setup.footing.edits)
-    const { machine } = work
-    return {
-      index,
-      setup,
-      part,
-      workshop,
-      surfaces,
-      machine,
-      before,
-      after,
-      standing,
-      contacts,
-    }
+    const given = { index, setup, part, workshop, surfaces, before, after }
+    const { clamping } = setup
+    setups.push(
+      clamping.kind === 'own'
+        ? clamped(given, clamping)
+        : indexedFrom(given, byId(setups, clamping.of), clamping.turn.rad),
+    )
   })
   return { workshop, part, way, surfaces, states, setups }
+}
+
+type Given = Pick<
+  PlannedSetup,
+  'index' | 'setup' | 'part' | 'workshop' | 'surfaces' | 'before' | 'after'
+>
+
+function clamped(given: Given, clamping: OwnClamping): PlannedSetup {
+  const machine = byId(given.workshop.machines, clamping.machine)
+  const { footing, guide, holding, up } = clamping
+  const work = { ...given, machine, up, guide, lead: footing.lead }
+  const standing = standIn(holding, work)
+  const contacts = locatorsOf(work, standing, footing.edits)
+  return { ...given, id: given.setup.id, machine, clamping, indexed: undefined, standing, contacts }
+}
+
+/** Nothing is located anew: the part stands as the other setup clamped it, turned. */
+function indexedFrom(given: Given, base: PlannedSetup, commandedRad: number): PlannedSetup {
+  const { clamping, machine } = base
+  const { rotary } = machine
+  const workRad = rotary ? workAngle(rotary, commandedRad) : 0
+  const indexed = { base, rotary, commandedRad, workRad }
+  const standing = turnedStanding(indexed, given)
+  const contacts = base.contacts.map((contact) => ({
+    ...contact,
+    inSetup: toSetup(standing, contact.at),
+  }))
+  return { ...given, id: given.setup.id, machine, clamping, indexed, standing, contacts }
 }

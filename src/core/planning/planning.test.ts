@@ -9,14 +9,17 @@ import {
   invertMotion,
   point,
   type Six,
+  turnAbout,
   turnDirection,
 } from '../geometry'
-import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
-import { partSurfaces, SIDES } from '../part'
+import { holesInSetup } from '../drilling'
+import { OILER_BLOCK, OILER_BLOCK_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '../demo'
+import { partSurfaces, type Side, SIDES } from '../part'
 import { normalOf, type Part } from '../part'
 import {
   changeOp,
   editContact,
+  indexedSetup,
   moveOp,
   moveSetup,
   ORIENTATIONS,
@@ -25,11 +28,11 @@ import {
   roughBefore,
   type Setup,
   tickCut,
-  turnWords,
+  wayIssues,
 } from '../way'
-import { STANDARD_WORKSHOP } from '../workshop'
-import { mm, plainBlock, setup, way } from '../../../tests/support/documents'
-import { statesOf, upSidesFor } from '.'
+import { STANDARD_WORKSHOP, workAngle } from '../workshop'
+import { clampingOf, mm, plainBlock, setup, way } from '../../../tests/support/documents'
+import { planWay, statesOf, turnFor, turnWords, upDirectionsFor } from '.'
 import { locatorsOf, setupAxes, standIn, toSetup, type Work } from '../holding'
 import { blockNow, hasMetal, stateAsBought } from '../stock'
 
@@ -41,20 +44,20 @@ const workOf = (s: Setup, state = bought, p: Part = part): Work => ({
   part: p,
   surfaces: partSurfaces(p),
   before: state,
-  up: s.up,
-  guide: s.toJaw,
-  lead: s.footing.lead,
+  up: clampingOf(s).up,
+  guide: clampingOf(s).guide,
+  lead: clampingOf(s).footing.lead,
 })
 const layoutOf = (s: Setup, state = bought, p: Part = part) =>
-  standIn(s.holding, workOf(s, state, p))
+  standIn(clampingOf(s).holding, workOf(s, state, p))
 const contactsOf = (s: Setup, state = bought, p: Part = part) =>
-  locatorsOf(workOf(s, state, p), layoutOf(s, state, p), s.footing.edits)
+  locatorsOf(workOf(s, state, p), layoutOf(s, state, p), clampingOf(s).footing.edits)
 
 describe('orientations', () => {
   it('there are 24, each a proper turn: right-handed and at right angles', () => {
     expect(ORIENTATIONS).toHaveLength(24)
     for (const o of ORIENTATIONS) {
-      const [x, y, z] = setupAxes(o.up, o.toJaw)
+      const [x, y, z] = setupAxes(o.up, o.guide)
       expect([dot(x, y), dot(y, z), dot(z, x)].map(Math.abs)).toEqual([0, 0, 0])
       expect(dot(cross(x, y), z)).toBeCloseTo(1, 12)
     }
@@ -70,7 +73,7 @@ describe('orientations', () => {
           fc.double({ min: -99, max: 99, noNaN: true }),
         ),
         (o, [x, y, z]) => {
-          const standing = layoutOf(setup('s', o.up, o.toJaw, []))
+          const standing = layoutOf(setup('s', o.up, o.guide, []))
           const back = applyMotion(
             standing.partFromSetup,
             applyMotion(standing.setupFromPart, point(x, y, z)),
@@ -99,26 +102,22 @@ describe('orientations', () => {
   })
 
   it('turning over is told in words', () => {
-    const name = (side: string): string => side
-    expect(turnWords({ up: 'top', toJaw: 'back' }, { up: 'bottom', toJaw: 'back' }, name)).toBe(
-      'turn over, bottom up',
-    )
-    expect(turnWords({ up: 'top', toJaw: 'back' }, { up: 'top', toJaw: 'front' }, name)).toBe(
-      'swing half round, front to fixed jaw',
-    )
-    expect(turnWords({ up: 'top', toJaw: 'back' }, { up: 'top', toJaw: 'left' }, name)).toBe(
-      'swing a quarter, left to fixed jaw',
-    )
-    expect(turnWords({ up: 'top', toJaw: 'back' }, { up: 'front', toJaw: 'bottom' }, name)).toBe(
-      'quarter turn, front up',
-    )
+    const told = (up: Side, guide: Side): string => {
+      const plan = way(setup('s-1', 'top', 'back', []), setup('s-2', up, guide, []))
+      const [first, second] = planWay(STANDARD_WORKSHOP, part, plan).setups
+      return second ? turnWords(first, second) : ''
+    }
+    expect(told('bottom', 'back')).toBe('turn over, base up')
+    expect(told('top', 'front')).toBe('swing half round, front to fixed jaw')
+    expect(told('top', 'left')).toBe('swing a quarter, left end to fixed jaw')
+    expect(told('front', 'bottom')).toBe('quarter turn, front up')
   })
 })
 
 describe('layout in the vise', () => {
   it('stands on the parallels, against the jaw, middle to middle, stock and all', () => {
     for (const o of ORIENTATIONS) {
-      const standing = layoutOf(setup('s', o.up, o.toJaw, []))
+      const standing = layoutOf(setup('s', o.up, o.guide, []))
       expect(standing.low.z).toBeCloseTo(12, 9)
       expect(standing.high.y).toBeCloseTo(0, 9)
       expect(standing.low.x + standing.high.x).toBeCloseTo(0, 9)
@@ -156,7 +155,7 @@ describe('footing', () => {
   it('is three, two and one; or two, three and one when the jaw leads', () => {
     for (const o of ORIENTATIONS) {
       for (const lead of ['rest', 'jaw'] as const) {
-        const s = setup('s', o.up, o.toJaw, [], { footing: { lead, edits: [] } })
+        const s = setup('s', o.up, o.guide, [], { footing: { lead, edits: [] } })
         const contacts = contactsOf(s)
         const count = (role: string): number => contacts.filter((c) => c.role === role).length
         expect([count('rest'), count('guide'), count('stop')]).toEqual(
@@ -172,7 +171,7 @@ describe('footing', () => {
 
   it('every derived contact lies on the face that it bears on', () => {
     for (const o of ORIENTATIONS) {
-      const s = setup('s', o.up, o.toJaw, [])
+      const s = setup('s', o.up, o.guide, [])
       for (const c of contactsOf(s)) {
         const n = normalOf(c.surface as (typeof SIDES)[number])
         const box = blockNow(part, bought)
@@ -226,6 +225,91 @@ describe('footing', () => {
       surface: 'left',
       raw: true,
     })
+  })
+})
+
+describe('an indexed clamping', () => {
+  const [, base, turned] = planWay(STANDARD_WORKSHOP, OILER_BLOCK, OILER_BLOCK_WAY).setups
+  if (!base || !turned) throw new Error('demo')
+
+  it('brings the leaning hole upright; by hand: mouth 35, 14, 30 from zero, turned by −30° about X', () => {
+    const [seat] = holesInSetup(turned)
+    const [c, s] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)]
+    expect(seat?.at.x).toBeCloseTo(35, 9)
+    expect(seat?.at.y).toBeCloseTo(14 * c + 30 * s, 9)
+    expect(seat?.at.z).toBeCloseTo(-14 * s + 30 * c, 9)
+    expect(seat?.depthMm).toBeCloseTo(22, 9)
+    expect(seat?.rimMm).toBeCloseTo(3 * Math.tan(Math.PI / 6), 9)
+    expect(holesInSetup(base).map((h) => h.key)).toEqual(['mount.1', 'mount.2'])
+  })
+
+  it('is told which way it turns and how far, and that nothing is loosened', () => {
+    expect(turnWords(base, turned)).toBe('leave it clamped, A −30°')
+    expect(turned.standing.words.lines.join(' ')).toContain('Leave it clamped as in setup 2.')
+    expect(turned.standing.words.lines.join(' ')).toContain('The table turns clockwise')
+    expect(turned.standing.faceAt).toMatchObject({ left: 'left', up: undefined, guide: undefined })
+  })
+
+  it('what the axis is told brings a direction up, whichever way it counts, wherever it can', () => {
+    const around = fc.double({ min: -3, max: 3, noNaN: true })
+    fc.assert(
+      fc.property(around, fc.boolean(), fc.boolean(), (rad, clockwise, head) => {
+        const { machine } = base
+        if (!machine.rotary) throw new Error('rotary')
+        const rotary = {
+          ...machine.rotary,
+          positive: clockwise ? ('clockwise' as const) : ('counter-clockwise' as const),
+          turns: head ? ('head' as const) : ('table' as const),
+        }
+        const out = point<'part'>(0, Math.sin(rad), Math.cos(rad))
+        const told = turnFor({ machine: { ...machine, rotary }, standing: base.standing }, out)
+        const after = turnAbout<'setup'>('x', point(0, 0, 0), workAngle(rotary, told ?? NaN))
+        const up = turnDirection(after, turnDirection(base.standing.setupFromPart, out))
+        expect(up.z).toBeCloseTo(1, 9)
+        // What leans along the axis itself cannot be brought up by it.
+        expect(
+          turnFor({ machine, standing: base.standing }, point(0.5, 0, Math.sqrt(0.75))),
+        ).toBeUndefined()
+      }),
+    )
+  })
+
+  it('stays with what clamps it: not moved away, taken out with it, refused elsewhere', () => {
+    expect(moveSetup(OILER_BLOCK_WAY, 's-3', 0)).toBe(OILER_BLOCK_WAY)
+    expect(moveSetup(OILER_BLOCK_WAY, 's-1', 1)).toBe(OILER_BLOCK_WAY)
+    expect(removeSetup(OILER_BLOCK_WAY, 's-2').setups.map((s) => s.id)).toEqual(['s-1'])
+    const [first, second, third] = OILER_BLOCK_WAY.setups
+    if (!first || !second || !third) throw new Error('demo')
+    const issues = (setups: Setup[]) =>
+      wayIssues(STANDARD_WORKSHOP, OILER_BLOCK, { ...OILER_BLOCK_WAY, setups }).map((i) => [
+        i.code,
+        i.sentence,
+      ])
+    expect(issues([second, first, third])).toEqual([
+      [
+        'setup.index-of',
+        'Setup 3: setup 2 takes the part out of the clamping of setup 1 before it.',
+      ],
+    ])
+    expect(issues([third, first, second])[0]?.[0]).toBe('setup.index-of')
+    const again: Setup = {
+      ...third,
+      id: 's-4',
+      clamping: { kind: 'indexed', of: 's-3', turn: { rad: 0 } },
+    }
+    expect(issues([first, second, third, again])[0]?.[1]).toMatch(
+      /setup 3 does not clamp the part itself/,
+    )
+    const edge = { surface: 'front', instrument: 'probe', apart: mm(50), answer: 'part' as const }
+    expect(issues([first, second, { ...third, zero: { ...third.zero, turn: edge } }])[0]?.[0]).toBe(
+      'setup.index-turn',
+    )
+  })
+
+  it('one that is made in a way takes the next offset, and has nothing to cut yet', () => {
+    const made = indexedSetup(OILER_BLOCK_WAY, 's-2', { rad: 1 })
+    expect(made).toMatchObject({ id: 's-4', clamping: { kind: 'indexed', of: 's-2' }, ops: [] })
+    expect(made.zero.offset).toBe('G57')
   })
 })
 
@@ -295,10 +379,10 @@ describe('state of the part', () => {
   })
 
   it('knows from which side each thing is cut', () => {
-    expect(upSidesFor(WORM_BLOCK, 'bore')).toEqual(['front', 'back'])
-    expect(upSidesFor(WORM_BLOCK, 'oil')).toEqual(['right'])
-    expect(upSidesFor(WORM_BLOCK, 'top')).not.toContain('bottom')
-    expect(upSidesFor(WORM_BLOCK, 'moon')).toEqual([])
+    expect(upDirectionsFor(WORM_BLOCK, 'bore')).toEqual([normalOf('front'), normalOf('back')])
+    expect(upDirectionsFor(WORM_BLOCK, 'oil')).toEqual([normalOf('right')])
+    expect(upDirectionsFor(WORM_BLOCK, 'top')).not.toContainEqual(normalOf('bottom'))
+    expect(upDirectionsFor(WORM_BLOCK, 'moon')).toEqual([])
   })
 })
 
@@ -329,7 +413,7 @@ describe('editing a way', () => {
       'end-6',
     )
     const edited = editContact(editContact(ticked, { id: 'rest1', u: 4 }), { id: 'rest1', v: 5 })
-    expect(edited.footing.edits).toEqual([{ id: 'rest1', u: 4, v: 5 }])
-    expect(resetContact(edited, 'rest1').footing.edits).toEqual([])
+    expect(clampingOf(edited).footing.edits).toEqual([{ id: 'rest1', u: 4, v: 5 }])
+    expect(clampingOf(resetContact(edited, 'rest1')).footing.edits).toEqual([])
   })
 })

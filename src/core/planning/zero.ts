@@ -1,7 +1,7 @@
 import { applyMotion, type Axis, point, type Point } from '../geometry'
 import { isSide, levelOf, middleOf, normalOf, type Side, type Surface } from '../part'
 import { refsOfPickup } from '../way'
-import { type PlannedSetup } from './plan'
+import { type PlannedSetup } from './planned'
 
 /** The program zero in the setup: on what is touched, or where the setup says that it is to lie. */
 export function zeroPoint(planned: PlannedSetup): Point<'setup'> {

@@ -10,6 +10,7 @@ import {
   sizeAlong,
 } from '../part'
 import { type Plan, type PlannedSetup, zeroPoint } from '../planning'
+import { indexColumn } from './indexErrors'
 import { WAVINESS } from '../stock'
 import { type Column, type StackCut, type StackModel, type StackSetup } from '../variation'
 import { stackContact } from './contacts'
@@ -66,6 +67,21 @@ function stackSetup(model: ModelMaking, planned: PlannedSetup): StackSetup {
     found: zeroPlaces(planned),
   }
   const zero = applyMotion(planned.standing.partFromSetup, zeroPoint(planned))
+  if (planned.indexed)
+    return {
+      shares: {
+        setup: planned.indexed.base.index,
+        columns: [indexColumn(making, planned.indexed)],
+      },
+      contacts: planned.contacts.map(({ at, normal, surface }) => ({
+        surface,
+        at,
+        normal,
+        errors: [],
+      })),
+      pickups: pickups(making, zero),
+      cuts: cuts(making),
+    }
   return {
     contacts: planned.contacts.map((contact) => stackContact(making, contact)),
     swing: swingOf(making),

@@ -80,7 +80,7 @@ type OwnError = (
 
 function ownError(making: SetupMaking, op: Op, surface: Surface): OwnError {
   const { book, part, setup } = making
-  const process = processOf(part, setup, op)
+  const process = processOf(making, op)
   return (id, plusMinus, six, more = {}) => ({
     source: book.index(`at ${setup.id}, ${surface.id} ${id}`, () => ({
       cause: `machine and cutter, ${refLabel(part, op.feature)}`,
@@ -104,8 +104,8 @@ function noteSize(
   surface: Surface & { kind: 'axis' },
   own: OwnError,
 ): void {
-  const { part, setup, sizeSource, unaimed, workshop } = making
-  const process = processOf(part, setup, op)
+  const { sizeSource, unaimed, workshop } = making
+  const process = processOf(making, op)
   const { oversizeMm, sizeMm } = workshop.capabilities[process]
   if (!(sizeMm > 0)) return
   sizeSource.set(surface.id, own('size', sizeMm, NOTHING, { offset: oversizeMm }).source)
@@ -119,8 +119,8 @@ function noteForm(
   surface: Surface & { kind: 'plane' },
   own: OwnError,
 ): void {
-  const { formMm, formSource, formTilts, part, setup, workshop } = making
-  const { formMm: per100 } = workshop.capabilities[processOf(part, setup, op)]
+  const { formMm, formSource, formTilts, part, workshop } = making
+  const { formMm: per100 } = workshop.capabilities[processOf(making, op)]
   // What the cut leaves replaces the form that the face had.
   formSource.delete(surface.id)
   if (!(per100 > 0)) return
@@ -150,13 +150,14 @@ function edgesOf({
   return [subtract(b, a), subtract(d, a)]
 }
 
-function placeError({ machine, part, setup, workshop }: SetupMaking, op: Op): number {
-  const can = workshop.capabilities[processOf(part, setup, op)]
+function placeError(making: SetupMaking, op: Op): number {
+  const { machine, workshop } = making
+  const can = workshop.capabilities[processOf(making, op)]
   return Math.hypot(can.positionMm, machine.repeatMm)
 }
 
-const leanOf = ({ part, setup, workshop }: SetupMaking, op: Op): number =>
-  workshop.capabilities[processOf(part, setup, op)].leanPer100 / 100
+const leanOf = (making: SetupMaking, op: Op): number =>
+  making.workshop.capabilities[processOf(making, op)].leanPer100 / 100
 
 function axisColumns(
   making: SetupMaking,
@@ -191,10 +192,10 @@ function flatColumns(
   surface: Surface & { kind: 'plane' },
   own: OwnError,
 ): readonly Column[] {
-  const { axes, book, machine, part, setup } = making
+  const { axes, book, machine, setup } = making
   const [x, y, z] = axes
   const toolLength = book.index(
-    `at ${setup.id}, tool length ${op.cutter ?? processOf(part, setup, op)}`,
+    `at ${setup.id}, tool length ${op.cutter ?? processOf(making, op)}`,
     () => ({
       cause: 'tool length',
       link: `at ${setup.id}, tool length`,

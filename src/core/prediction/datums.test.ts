@@ -14,7 +14,16 @@ import {
 import { type Reading, type Step } from '../variation'
 import { type Setup, type Way } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
-import { mm, plainBlock, setup, topHole, way, viseOf } from '../../../tests/support/documents'
+import {
+  clampedSo,
+  clampingOf,
+  mm,
+  plainBlock,
+  setup,
+  topHole,
+  viseOf,
+  way,
+} from '../../../tests/support/documents'
 import { DatumFrame } from './datumFrame'
 import { predictionOf } from '../../../tests/support/predictionOf'
 
@@ -225,10 +234,11 @@ describe('what must not matter', () => {
       requirements: flip(part.requirements),
     }
     const setups = plan.setups.map((s): Setup => ({
-      ...s,
-      up: flip(s.up),
-      toJaw: flip(s.toJaw),
-      holding: { ...viseOf(s), stop: flip(viseOf(s).stop) },
+      ...clampedSo(s, {
+        up: flip(clampingOf(s).up),
+        guide: flip(clampingOf(s).guide),
+        holding: { ...viseOf(s), stop: flip(viseOf(s).stop) },
+      }),
       ops: flip(s.ops),
     }))
     // Upright on an end the setup's own X turns over: its stop stays on the same hand.
@@ -236,7 +246,9 @@ describe('what must not matter', () => {
       figures(mirrored, {
         ...plan,
         setups: setups.map((s) =>
-          s.up === 'right' ? { ...s, holding: { ...s.holding, stop: 'right' } } : s,
+          clampingOf(s).up === 'right'
+            ? clampedSo(s, { holding: { ...viseOf(s), stop: 'right' } })
+            : s,
         ),
       }),
     )

@@ -7,6 +7,8 @@ import { type WayChain } from './chain'
  * itself: wherever it was slid to, the program follows it.
  */
 export function isHeld(chain: WayChain, index: number): boolean {
+  const base = chain.plan.setups[index]?.indexed?.base
+  if (base) return isHeld(chain, base.index)
   const held = chain.stacked.locating[index]
   return held?.kind !== 'free' || slidesAlong(chain, index) !== undefined
 }

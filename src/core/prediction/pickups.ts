@@ -6,6 +6,7 @@ import { isRaw, levelNow, type PartState, waviness } from '../stock'
 import { type StackPickup, type StackSwing, type Term } from '../variation'
 import { type Pickup, refsOfPickup, type TurnPickup } from '../way'
 import { heldTerm } from './contacts'
+import { centreTerms } from './indexErrors'
 import { type SetupMaking } from './making'
 
 const NAMES = ['x', 'y', 'z'] as const
@@ -68,6 +69,14 @@ function pickup(
   axis: Point<'part'>,
   how: Pickup,
 ): StackPickup {
+  const { indexed } = making
+  if (how.kind === 'fixture' && indexed)
+    return {
+      axis,
+      touches: [],
+      errors: centreTerms(making, indexed, name),
+      kept: indexed.base.index,
+    }
   if (how.kind === 'fixture') {
     const { error } = making.standing.stays[name]
     return { axis, touches: [], errors: error ? [heldTerm(making, error)] : [] }

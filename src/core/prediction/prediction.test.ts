@@ -5,7 +5,7 @@ import { type Feature, type Part, type Requirement } from '../part'
 import { simulate, type Simulation } from '../variation'
 import { type Way } from '../way'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
-import { mm, plainBlock, setup, way, viseOf } from '../../../tests/support/documents'
+import { clampedSo, mm, plainBlock, setup, viseOf, way } from '../../../tests/support/documents'
 import { type Prediction, wayVerdict } from '.'
 import { predictionOf } from '../../../tests/support/predictionOf'
 
@@ -109,7 +109,7 @@ describe('the demo tells its story', () => {
     const mended: Way = {
       ...WORM_BLOCK_WAY_A,
       setups: WORM_BLOCK_WAY_A.setups.map((s) =>
-        s.id === 's-4' ? { ...s, holding: { ...s.holding, vise: 'vise-ground' } } : s,
+        s.id === 's-4' ? clampedSo(s, { holding: { ...viseOf(s), vise: 'vise-ground' } }) : s,
       ),
     }
     expect(

@@ -30,6 +30,7 @@ export interface Clauses {
   measuredOn?: string
   about?: string
   mirrored?: 'x' | 'y' | 'z'
+  tilt?: NonNullable<Hole['tilt']>
   head?: Hole['head'] | 'usual'
   corner?: Length
   name?: string
@@ -55,6 +56,7 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
     'centred',
     'first at',
     'mirrored',
+    'tilted',
     'counterbore',
     'countersink',
     'corner',
@@ -66,6 +68,10 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
   switch (word) {
     case 'on':
       said.on = readFace(scanner, part)
+      if (scanner.take('tilted')) said.tilt = readTilt(scanner, part)
+      return
+    case 'tilted':
+      said.tilt = readTilt(scanner, part)
       return
     case 'at':
       said.at = readFace(scanner, part)
@@ -264,6 +270,18 @@ function readMeasuredClause(scanner: Scanner, part: Part, said: Clauses): void {
   said.dims.push({ from: readFace(scanner, part), at: first, ...(plusMinus ? { plusMinus } : {}) })
 }
 
+/** `30° towards right`: how far the outer end of an axis leans, and to which face. */
+function readTilt(scanner: Scanner, part: Part): NonNullable<Hole['tilt']> {
+  const angle = scanner.needAngle(
+    'By what angle does it lean? For example “tilted 30° towards right”.',
+  )
+  scanner.need(
+    'Towards which face does its outer end lean? Say “tilted 30° towards right”.',
+    'towards',
+  )
+  return { angle, towards: readFace(scanner, part) }
+}
+
 /** A face by its shop name, its side or its datum letter. */
 function readFace(scanner: Scanner, part: Part): Side {
   const names = new Map<string, Side>()
@@ -283,6 +301,8 @@ function readFace(scanner: Scanner, part: Part): Side {
 /** What every feature has: id, face, place, name. */
 export function shared(scanner: Scanner, part: Part, stem: string, said: Clauses) {
   if (said.on === undefined) throw scanner.failure('Say on which face it is, for example “on top”.')
+  if (said.tilt && stem !== 'hole' && stem !== 'bore')
+    throw scanner.failure('Only holes and bores can be tilted so far.')
   return {
     id: freeId(part, stem),
     on: said.on,

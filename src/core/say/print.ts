@@ -69,7 +69,10 @@ export const printFeature = (part: Part, feature: Feature): string =>
   inOneUnit(part, (say) => featureWords(part, feature, say))
 
 function featureWords(part: Part, feature: Feature, say: Say): string {
-  const clauses = [headOf(feature, say), `on ${faceWord(part, feature.on)}`]
+  const clauses = [
+    headOf(feature, say),
+    `on ${faceWord(part, feature.on)}${tiltWords(part, feature)}`,
+  ]
   if (feature.kind === 'step') clauses.push(`at ${faceWord(part, feature.along)}`)
   if (feature.kind === 'hole') clauses.push(...patternClauses(part, feature, say))
   for (const dim of feature.place.dims)
@@ -90,6 +93,12 @@ function featureWords(part: Part, feature: Feature, say: Say): string {
   if (feature.kind === 'pocket' && feature.corner) clauses.push(`corner ${say(feature.corner)}`)
   if (feature.name) clauses.push(`called ${feature.name}`)
   return clauses.join(', ')
+}
+
+function tiltWords(part: Part, feature: Feature): string {
+  if (feature.kind !== 'hole' || !feature.tilt) return ''
+  const { angle, towards } = feature.tilt
+  return ` tilted ${printAngle(angle)} towards ${faceWord(part, towards)}`
 }
 
 function headOf(feature: Feature, say: (length: Length) => string): string {

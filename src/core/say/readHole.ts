@@ -1,4 +1,4 @@
-import { type Extent, type Hole, type Part, type Pattern, planeOf } from '../part'
+import { axisOf, type Extent, type Hole, type Part, type Pattern, planeOf } from '../part'
 import { counterboreFor, KNOWN_HOLE_FITS, parseThread, type Thread } from '../standards'
 import { type Length, printLength } from '../units'
 import { type Clauses, clauses, readExtent, shared } from './clauses'
@@ -93,6 +93,8 @@ function hole(
   if (pattern.kind === 'copy' && said.dims.length === 0 && !said.centred) said.about ??= pattern.of
   if (said.mirrored && said.on && !planeOf(said.on).includes(said.mirrored))
     throw scanner.failure('It can only be mirrored across a direction of its own face.')
+  if (said.tilt && said.on && axisOf(said.tilt.towards) === axisOf(said.on))
+    throw scanner.failure('It can only lean towards a face beside the one that it is on.')
   return {
     ...shared(scanner, part, making === 'bore' ? 'bore' : 'hole', said),
     kind: 'hole',
@@ -103,6 +105,7 @@ function hole(
     head: headOf(scanner, said.head, size),
     ...(size.fit === undefined ? {} : { fit: size.fit }),
     ...(size.thread === undefined ? {} : { thread: size.thread.designation }),
+    ...(said.tilt === undefined ? {} : { tilt: said.tilt }),
     ...(said.mirrored === undefined ? {} : { mirrored: said.mirrored }),
   }
 }

@@ -142,8 +142,11 @@ const features: fc.Arbitrary<Feature> = fc.oneof(
       head,
       pattern,
       fc.constantFrom(undefined, 'x' as const, 'y' as const),
+      fc.option(fc.tuple(angle, fc.constantFrom('left' as const, 'front' as const)), {
+        nil: undefined,
+      }),
     )
-    .map(([b, s, e, h, p, mirrored]): Feature => ({
+    .map(([b, s, e, h, p, mirrored, tilt]): Feature => ({
       ...b,
       ...s,
       kind: 'hole',
@@ -151,6 +154,7 @@ const features: fc.Arbitrary<Feature> = fc.oneof(
       head: h,
       pattern: p,
       ...(mirrored ? { mirrored } : {}),
+      ...(tilt ? { tilt: { angle: tilt[0], towards: tilt[1] } } : {}),
     })),
   fc
     .tuple(base, mm(2, 30), mm(2, 30))
@@ -298,6 +302,8 @@ describe('Say it', () => {
     'step 20 wide 10 deep, on top, at right end',
     'hold top to base ±0.1',
     'hold top to base 120 ±0.1, critical',
+    'hole 6 H7 through, on top tilted 30° towards right, 20 from left, 20 from front',
+    'reamed hole 6 H7 20 deep, on top, tilted 30 towards right end, centred',
     'block 92 x 60 x 75',
   ])('understands “%s”', (line) => expect(readLine(part, line)).toMatchObject({ ok: true }))
 
@@ -311,6 +317,9 @@ describe('Say it', () => {
     ['bolt circle 100000 x 6 on 80, on top', 'x'],
     ['hold moon to base ±0.1', 'moon'],
     ['hole 5 through, on top, 5 5', '5'],
+    ['hole 5 through, on top tilted 30° over right', 'over'],
+    ['slot 12 wide 4 deep along Y, on top tilted 5° towards left', ''],
+    ['hole 5 through, on top tilted 30° towards base', ''],
   ])('points at the word in “%s”', (line, word) => {
     const result = readLine(part, line)
     expect(result.ok).toBe(false)

@@ -1,3 +1,5 @@
+import { polygonHull } from 'd3-polygon'
+
 /** A colour by what it means; each renderer has its own inks for it. */
 export type Tone =
   | 'none'
@@ -84,6 +86,11 @@ export class Sheet {
 
   polygon(points: readonly (readonly [number, number])[], style: PathStyle): void {
     this.path(points, true, style)
+  }
+
+  /** The convex outline of points: what a convex solid looks like. */
+  silhouette(points: readonly (readonly [number, number])[], style: PathStyle): void {
+    this.path(polygonHull(points.map(([u, v]) => [u, v])) ?? [], true, style)
   }
 
   rectangle(u0: number, v0: number, u1: number, v1: number, style: PathStyle): void {

@@ -1,22 +1,15 @@
 import { type Axis } from '../geometry'
 import { type Finding } from '../finding'
-import {
-  isSide,
-  type Part,
-  refLabel,
-  requirementFigures,
-  requirementTitle,
-  type Side,
-} from '../part'
+import { isSide, type Part, refLabel, requirementFigures, requirementTitle } from '../part'
 import { type OffsetRow, sanityPlace } from '../offsets'
-import { type PlannedSetup, zeroPoint } from '../planning'
+import { type PlannedSetup, turnWords, zeroPoint } from '../planning'
 import { type Locator } from '../holding'
 import { elevation, isometric, plan } from '../picture'
 import { type Scene } from '../scene'
 import { type Prediction, type RequirementAnalysis } from '../prediction'
 import { printDegrees, printLength, printSpread } from '../units'
 import { type LinkShare } from '../variation'
-import { type Op, type Setup, setupNumber, turnWords } from '../way'
+import { type Op, type Setup, setupNumber } from '../way'
 
 /** What goes on paper: one cover, then a page for each setup. */
 export interface SetupSheet {
@@ -171,24 +164,18 @@ function page(
   i: number,
   offset: OffsetRow | undefined,
 ): SheetPage {
-  const { way } = analysis.plan
   const { part, workshop } = planned
   const { after, contacts, standing, setup } = planned
   const length = (mm: number): string => `${printLength(mm, part.unit)} ${unitWord(part)}`
-  const previous = way.setups[i - 1]
-  const name = (side: Side): string => part.faces[side].name
   const tool = (op: Op): string => workshop.cutters.find((c) => c.id === op.cutter)?.name ?? ''
   return {
     number: i + 1,
     name: setup.name,
-    turn: previous
-      ? turnWords(previous, setup, name)
-      : `${name(setup.up)} up, ${name(setup.toJaw)} to fixed jaw`,
+    turn: turnWords(analysis.plan.setups[i - 1], planned),
     standing: isometric(part, after, {
       width: 240,
       height: 170,
-      up: setup.up,
-      toJaw: setup.toJaw,
+      axes: standing.setupFromPart.rows,
       tinted: new Set(setup.ops.map((op) => op.feature)),
       contacts,
     }),

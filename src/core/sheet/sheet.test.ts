@@ -15,6 +15,7 @@ import { predictionOf } from '../../../tests/support/predictionOf'
 import { type Way } from '../way'
 import { STANDARD_WORKSHOP } from '../workshop'
 import { CAUTIONS, setupSheet } from '.'
+import { clampingOf } from '../../../tests/support/documents'
 
 function sheetOf(part: Part, way: Way, withOffsets = false) {
   const analysis = predictionOf(STANDARD_WORKSHOP, part, way)
@@ -67,7 +68,12 @@ describe('the setup sheet', () => {
         ...s,
         zero: {
           ...s.zero,
-          turn: { surface: s.toJaw, instrument: 'probe', apart: { mm: 60 }, answer: 'program' },
+          turn: {
+            surface: clampingOf(s).guide,
+            instrument: 'probe',
+            apart: { mm: 60 },
+            answer: 'program',
+          },
         },
       })),
     }

@@ -1,8 +1,9 @@
+export { hasMetal } from './metal'
+export { solidNow, stateFinished, takenBy, takenSoFar } from './solid'
 export {
   afterCut,
   blockNow,
   type Cut,
-  hasMetal,
   isRaw,
   levelNow,
   type PartState,

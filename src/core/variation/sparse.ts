@@ -75,6 +75,13 @@ export class FormBuilder {
     if (Math.abs(value) >= NEGLIGIBLE) this.add(index, value)
   }
 
+  /** Adds a form, so many times. */
+  addForm({ coefficients, indices }: Sparse, factor: number): void {
+    if (factor === 0) return
+    for (let i = 0; i < indices.length; i++)
+      this.add(indices[i] as number, factor * (coefficients[i] as number))
+  }
+
   /** Adds row · forms, over all sources of the forms. */
   addForms(forms: SparseSix, row: Six): void {
     const { indices, values } = forms

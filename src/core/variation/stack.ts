@@ -1,5 +1,6 @@
 import {
   contactRow,
+  dot,
   dotSix,
   type Point,
   rotationAbout,
@@ -43,6 +44,8 @@ export interface StackPickup {
   readonly errors: readonly Term[]
   /** Present when it is the turn of the frame about `axis` through this point that is found, rad. */
   readonly about?: Point<'part'>
+  /** Carried over from the zero of another setup, which comes before: as far off along this axis as that was. */
+  readonly kept?: number
 }
 
 /** What is turned back: the turn of a surface about `axis`, as read, through `about`. */
@@ -59,7 +62,15 @@ export interface StackCut {
   readonly columns: readonly Column[]
 }
 
+/** Nothing is located anew: the part stands as in another setup before, and is moved by more. */
+export interface StackShare {
+  readonly setup: number
+  readonly columns: readonly Column[]
+}
+
 export interface StackSetup {
+  /** Present when another setup clamped the part; then the contacts are that one's. */
+  readonly shares?: StackShare | undefined
   readonly contacts: readonly StackContact[]
   /** The part is turned by so much before zero is found: until an edge that is touched twice runs true. */
   readonly swing?: StackSwing | undefined
@@ -131,18 +142,18 @@ export function stack(model: StackModel): Stacked {
   const bearings: Bearing[] = []
   const held = model.setups.map((s) => locate(s.contacts, model.halfSizeMm, model.centre))
   const known = model.sources.length
-  const count = known + 6 * held.filter(({ kind }) => kind === 'redundant').length
+  const own = held.filter(({ kind }, i) => kind === 'redundant' && !model.setups[i]?.shares)
+  const count = known + 6 * own.length
+  const frames: Framed[] = []
   model.setups.forEach((setup, index) => {
     const how = held[index] as Locating
-    const { gaps, q } = seat(setup, how, surfaces, count)
-    if (how.kind === 'redundant') {
-      const unknown = known + 6 * bearings.length
-      for (let k = 0; k < 6; k++) q[6 * (unknown + k) + k] = 1
-      bearings.push({ unknown, held: how, gaps })
-    }
-    if (setup.swing) swing(setup.swing, q, surfaces, count)
+    const before = setup.shares && frames[setup.shares.setup]
+    const q = before
+      ? turnedOn(before, setup.shares?.columns ?? [])
+      : clampedAnew(setup, how, surfaces, { count, known, bearings })
     const displaced = sparseSixOf(q)
-    const { along, w: shared } = programFrame(setup, displaced, surfaces, count)
+    const { along, w: shared } = programFrame(setup, displaced, surfaces, count, frames)
+    frames.push({ q: Float64Array.from(q), pickups: setup.pickups, along })
     for (let k = 0; k < shared.length; k++) shared[k] = (shared[k] as number) - (q[k] as number)
     const forms = sparseSixOf(shared)
     for (const cut of setup.cuts)
@@ -152,6 +163,37 @@ export function stack(model: StackModel): Stacked {
     zeroed.push(along.map((form) => knownPart(form, known)))
   })
   return { surfaces, locating, seated, zeroed, bearings }
+}
+
+/** What a setup hands on to those that share its clamping: its displacement and its zero, whole. */
+interface Framed {
+  readonly q: Float64Array
+  readonly pickups: readonly StackPickup[]
+  readonly along: readonly Sparse[]
+}
+
+/** The displacement of a part that is put into a holding, with what stands open of which contacts bear. */
+function clampedAnew(
+  setup: StackSetup,
+  held: Locating,
+  surfaces: ReadonlyMap<string, Deviation>,
+  { bearings, count, known }: { count: number; known: number; bearings: Bearing[] },
+): Float64Array {
+  const { gaps, q } = seat(setup, held, surfaces, count)
+  if (held.kind === 'redundant') {
+    const unknown = known + 6 * bearings.length
+    for (let k = 0; k < 6; k++) q[6 * (unknown + k) + k] = 1
+    bearings.push({ unknown, held, gaps })
+  }
+  if (setup.swing) swing(setup.swing, q, surfaces, count)
+  return q
+}
+
+function turnedOn({ q: before }: Framed, columns: readonly Column[]): Float64Array {
+  const q = Float64Array.from(before)
+  for (const { six, source } of columns)
+    for (let k = 0; k < 6; k++) q[6 * source + k] = (q[6 * source + k] as number) + (six[k] ?? 0)
+  return q
 }
 
 /** A form without the unknowns beyond the model's own sources. */
@@ -217,12 +259,17 @@ function programFrame(
   q: SparseSix,
   surfaces: ReadonlyMap<string, Deviation>,
   count: number,
+  frames: readonly Framed[],
 ): { readonly w: Float64Array; readonly along: readonly Sparse[] } {
   const w = new Float64Array(6 * count)
   const along = new FormBuilder(count)
   const forms: Sparse[] = []
-  for (const { about, axis, errors, touches } of setup.pickups) {
+  for (const { about, axis, errors, kept, touches } of setup.pickups) {
     addTerms(along, errors)
+    const from = kept === undefined ? undefined : frames[kept]
+    from?.pickups.forEach((pickup, k) => {
+      if (!pickup.about) along.addForm(from.along[k] as Sparse, dot(axis, pickup.axis))
+    })
     for (const touch of touches) {
       const read = about ? rotationRow(axis) : contactRow(touch.at, axis)
       const row = scaleSix(read, touch.weight)

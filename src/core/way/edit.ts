@@ -1,4 +1,5 @@
-import { type ContactEdit, type Op, type Setup, type Way } from './schema'
+import { keepsClampings } from './checkWay'
+import { type ContactEdit, type Op, type OwnClamping, type Setup, type Way } from './schema'
 
 /** The way with one setup changed; a way without it stays as it is. */
 export const changeSetup = (way: Way, id: string, change: (setup: Setup) => Setup): Way => ({
@@ -10,18 +11,22 @@ export const changeSetup = (way: Way, id: string, change: (setup: Setup) => Setu
 export const setupNumber = (setups: readonly Setup[], id: string): number =>
   setups.findIndex((setup) => setup.id === id) + 1
 
-/** Moves a setup to a place counted from 0; beyond the ends it stops there. */
+/** Moves a setup to a place counted from 0; beyond the ends it stops there, and it never parts a clamping from what is indexed in it. */
 export function moveSetup(way: Way, id: string, to: number): Way {
   const moved = way.setups.find((setup) => setup.id === id)
   if (!moved) return way
   const rest = way.setups.filter((setup) => setup.id !== id)
   const place = Math.max(0, Math.min(rest.length, to))
-  return { ...way, setups: [...rest.slice(0, place), moved, ...rest.slice(place)] }
+  const after = { ...way, setups: [...rest.slice(0, place), moved, ...rest.slice(place)] }
+  return keepsClampings(after) ? after : way
 }
 
+/** Takes a setup out; what was only indexed in its clamping goes with it. */
 export const removeSetup = (way: Way, id: string): Way => ({
   ...way,
-  setups: way.setups.filter((setup) => setup.id !== id),
+  setups: way.setups.filter(
+    ({ clamping, id: own }) => own !== id && !(clamping.kind === 'indexed' && clamping.of === id),
+  ),
 })
 
 /** Ticks a face or feature to be cut in a setup, at the end of its cuts; or unticks all its cuts there. */
@@ -77,15 +82,28 @@ export function roughBefore(setup: Setup, id: string, leaveMm: number): Setup {
   return { ...setup, ops: setup.ops.flatMap((op) => (op.id === id ? [rough, op] : [op])) }
 }
 
+/** Changes how a setup clamps the part; one that is only indexed stays as it is. */
+export const changeClamping = (
+  setup: Setup,
+  change: (clamping: OwnClamping) => OwnClamping,
+): Setup => (setup.clamping.kind === 'own' ? { ...setup, clamping: change(setup.clamping) } : setup)
+
+const changeEdits = (
+  setup: Setup,
+  change: (edits: readonly ContactEdit[]) => readonly ContactEdit[],
+): Setup =>
+  changeClamping(setup, (clamping) => ({
+    ...clamping,
+    footing: { ...clamping.footing, edits: [...change(clamping.footing.edits)] },
+  }))
+
 /** Changes one contact of the footing by hand, or puts one in. */
-export function editContact(setup: Setup, edit: ContactEdit): Setup {
-  const others = setup.footing.edits.filter((e) => e.id !== edit.id)
-  const before = setup.footing.edits.find((e) => e.id === edit.id)
-  return { ...setup, footing: { ...setup.footing, edits: [...others, { ...before, ...edit }] } }
-}
+export const editContact = (setup: Setup, edit: ContactEdit): Setup =>
+  changeEdits(setup, (edits) => [
+    ...edits.filter((e) => e.id !== edit.id),
+    { ...edits.find((e) => e.id === edit.id), ...edit },
+  ])
 
 /** Lets a contact go back to where the holding puts it; takes out one that was put in by hand. */
-export const resetContact = (setup: Setup, id: string): Setup => ({
-  ...setup,
-  footing: { ...setup.footing, edits: setup.footing.edits.filter((e) => e.id !== id) },
-})
+export const resetContact = (setup: Setup, id: string): Setup =>
+  changeEdits(setup, (edits) => edits.filter((e) => e.id !== id))

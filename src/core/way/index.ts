@@ -1,9 +1,11 @@
 export { danglingWayCodes, wayIssues } from './checkWay'
-export { ORIENTATIONS, freeSetupId, newSetup, turnWords } from './newSetup'
+export { ORIENTATIONS, freeSetupId, indexedSetup, newSetup } from './newSetup'
 export {
+  type Clamping,
   type ContactEdit,
   type Drilling,
   type Op,
+  type OwnClamping,
   type Pickup,
   type Setup,
   type TurnPickup,
@@ -12,6 +14,7 @@ export {
 } from './schema'
 export { refsOfPickup } from './pickup'
 export {
+  changeClamping,
   changeOp,
   changeSetup,
   editContact,

@@ -1,5 +1,6 @@
 import { type Holding, HOLDING_KINDS } from '../holding'
-import { axisOf, oppositeOf, type Part, partSurfaces, SIDES, type Side } from '../part'
+import { axisOf, type Part, partSurfaces, SIDES, type Side } from '../part'
+import { type Angle } from '../units'
 import { type Workshop } from '../workshop'
 import { type Setup, type Way } from './schema'
 
@@ -9,19 +10,22 @@ export function freeSetupId(way: Way): string {
 }
 
 /** A setup in the first holding on the first machine; zero as that keeps it. */
-export function newSetup(workshop: Workshop, part: Part, way: Way, up: Side, toJaw: Side): Setup {
+export function newSetup(workshop: Workshop, part: Part, way: Way, up: Side, guide: Side): Setup {
   const first = <T extends { id: string }>(list: readonly T[]): string => list[0]?.id ?? ''
   return {
     id: freeSetupId(way),
     name: `Setup ${way.setups.length + 1}`,
-    machine: first(workshop.machines),
-    up,
-    toJaw:
-      axisOf(up) === axisOf(toJaw)
-        ? (SIDES.find((s) => axisOf(s) !== axisOf(up)) ?? 'back')
-        : toJaw,
-    holding: firstHolding(workshop, part, up),
-    footing: { lead: 'rest', edits: [] },
+    clamping: {
+      kind: 'own',
+      machine: first(workshop.machines),
+      up,
+      guide:
+        axisOf(up) === axisOf(guide)
+          ? (SIDES.find((s) => axisOf(s) !== axisOf(up)) ?? 'back')
+          : guide,
+      holding: firstHolding(workshop, part, up),
+      footing: { lead: 'rest', edits: [] },
+    },
     zero: { offset: 'G54', x: { kind: 'fixture' }, y: { kind: 'fixture' }, z: { kind: 'fixture' } },
     ops: [],
   }
@@ -38,22 +42,25 @@ function firstHolding(workshop: Workshop, part: Part, up: Side): Holding {
 }
 
 /** The 24 ways a block can stand in a vise: which face is up, and which beside it is to the fixed jaw. */
-export const ORIENTATIONS: readonly { readonly up: Side; readonly toJaw: Side }[] = SIDES.flatMap(
-  (up) => SIDES.filter((side) => axisOf(side) !== axisOf(up)).map((toJaw) => ({ up, toJaw })),
+export const ORIENTATIONS: readonly { readonly up: Side; readonly guide: Side }[] = SIDES.flatMap(
+  (up) => SIDES.filter((side) => axisOf(side) !== axisOf(up)).map((guide) => ({ up, guide })),
 )
 
-/** What is done with the part between two setups, in words. */
-export function turnWords(
-  before: { up: Side; toJaw: Side },
-  after: { up: Side; toJaw: Side },
-  nameOf: (side: Side) => string,
-): string {
-  if (before.up === after.up && before.toJaw === after.toJaw) return 'leave as it stands'
-  const jaw = `${nameOf(after.toJaw)} to fixed jaw`
-  if (before.up === after.up)
-    return before.toJaw === oppositeOf(after.toJaw)
-      ? `swing half round, ${jaw}`
-      : `swing a quarter, ${jaw}`
-  if (before.up === oppositeOf(after.up)) return `turn over, ${nameOf(after.up)} up`
-  return `quarter turn, ${nameOf(after.up)} up`
+const OFFSETS = ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'] as const
+
+/** The same clamping as in a setup, turned by the rotary axis; its zero turns with it. */
+export function indexedSetup(way: Way, of: string, turn: Angle): Setup {
+  const taken = new Set(way.setups.map(({ zero }) => zero.offset))
+  return {
+    id: freeSetupId(way),
+    name: `Setup ${way.setups.length + 1}`,
+    clamping: { kind: 'indexed', of, turn },
+    zero: {
+      offset: OFFSETS.find((name) => !taken.has(name)) ?? 'G54',
+      x: { kind: 'fixture' },
+      y: { kind: 'fixture' },
+      z: { kind: 'fixture' },
+    },
+    ops: [],
+  }
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { HoldingSchema } from '../holding'
-import { IdSchema, LengthSchema, RefSchema, SideSchema } from '../part'
+import { AngleSchema, IdSchema, LengthSchema, RefSchema, SideSchema } from '../part'
 
 const ItemId = z.string().min(1).max(40)
 
@@ -76,17 +76,39 @@ export const DrillingSchema = z.strictObject({
   lead: LengthSchema.optional().describe('Length of the tap’s lead, not full thread.'),
 })
 
-export const SetupSchema = z.strictObject({
-  id: IdSchema,
-  name: z.string().trim().min(1).max(60),
+/** The part is put into a holding and located there. */
+export const OwnClampingSchema = z.strictObject({
+  kind: z.literal('own'),
   machine: ItemId,
   up: SideSchema,
-  toJaw: SideSchema,
+  guide: SideSchema.describe('The face that looks along Y: to the fixed jaw, to the fence.'),
   holding: HoldingSchema,
   footing: z.strictObject({
     lead: z.enum(['rest', 'jaw']),
     edits: z.array(ContactEditSchema).max(20),
   }),
+  centre: z
+    .strictObject({ x: LengthSchema, y: LengthSchema, z: LengthSchema })
+    .optional()
+    .describe(
+      'Where the centre line of the rotary axis runs when it stands at 0, in the frame of the holding; it runs through the frame’s nought when left out.',
+    ),
+})
+
+/** How the part is held: by itself, or as another setup holds it, turned by the rotary axis of the machine. */
+export const ClampingSchema = z.discriminatedUnion('kind', [
+  OwnClampingSchema,
+  z.strictObject({
+    kind: z.literal('indexed'),
+    of: IdSchema.describe('The setup that clamped it.'),
+    turn: AngleSchema.describe('What the rotary axis is told, from where it stood in that setup.'),
+  }),
+])
+
+export const SetupSchema = z.strictObject({
+  id: IdSchema,
+  name: z.string().trim().min(1).max(60),
+  clamping: ClampingSchema,
   zero: z.strictObject({
     offset: z.string().max(12),
     x: PickupSchema,
@@ -110,5 +132,7 @@ export type TurnPickup = z.infer<typeof TurnPickupSchema>
 export type ContactEdit = z.infer<typeof ContactEditSchema>
 export type Drilling = z.infer<typeof DrillingSchema>
 export type Op = z.infer<typeof OpSchema>
+export type OwnClamping = z.infer<typeof OwnClampingSchema>
+export type Clamping = z.infer<typeof ClampingSchema>
 export type Setup = z.infer<typeof SetupSchema>
 export type Way = z.infer<typeof WaySchema>

@@ -23,4 +23,5 @@ export {
   type Workshop,
   WorkshopSchema,
 } from './schema'
+export { ACROSS, type Indexed, indexZero, rotaryMotion, rotaryWords, workAngle } from './rotary'
 export { STANDARD_WORKSHOP } from './standardWorkshop'

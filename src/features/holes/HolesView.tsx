@@ -14,7 +14,8 @@ import {
 import { holeChecks } from '@/core/findings'
 import { type Finding } from '@/core/finding'
 import { applyMotion, type PlanePoint, point } from '@/core/geometry'
-import { insideOf, type Part, planeOf, removedBox, axisOf } from '@/core/part'
+import { uppermost } from '@/core/holding'
+import { axisOf, insideOf, type Part, planeOf, removedBox, type Side } from '@/core/part'
 import { type PlannedSetup, planWay } from '@/core/planning'
 import { changeSetup, tickCut, type Way } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
@@ -135,7 +136,7 @@ export function HolesView({
             partDocument.edit(() => next)
             wayDocument.edit((w) =>
               changeSetup(w, setup.setup.id, (s) =>
-                added.reduce((all, id) => withCut(next, all, id), s),
+                added.reduce((all, id) => withCut(next, all, setup.standing.faceAt.up, id), s),
               ),
             )
           }}
@@ -159,8 +160,13 @@ export function HolesView({
 }
 
 /** A hole that was just laid out on the face that is up is made here. */
-const withCut = (part: Part, setup: Way['setups'][number], id: string): Way['setups'][number] =>
-  part.features.some((feature) => feature.id === id && feature.on === setup.up)
+const withCut = (
+  part: Part,
+  setup: Way['setups'][number],
+  up: Side | undefined,
+  id: string,
+): Way['setups'][number] =>
+  part.features.some((feature) => feature.id === id && feature.on === up)
     ? tickCut(setup, id, true)
     : setup
 
@@ -190,6 +196,7 @@ function SetupHoles(props: SetupHolesProps) {
     props
   const { from, go, pane } = address
   const { setup } = planned
+  const { up } = planned.standing.faceAt
   const unit = part.unit
   const holes = useMemo(() => holesInSetup(planned, from), [from, planned])
   const fromZero = useMemo(() => holesInSetup(planned), [planned])
@@ -206,10 +213,11 @@ function SetupHoles(props: SetupHolesProps) {
   const path = chosenStage?.cuts.map((cut) => ({ x: cut.x + shift.x, y: cut.y + shift.y })) ?? []
   const place = (at: PlanePoint): void => {
     const inSetup = point<'setup'>(at.x + origin.x, at.y + origin.y, 0)
-    onDraft([...draft, placeOnFace(setup.up, applyMotion(planned.standing.partFromSetup, inSetup))])
+    if (up)
+      onDraft([...draft, placeOnFace(up, applyMotion(planned.standing.partFromSetup, inSetup))])
   }
   const onMap = draft.map((p) => {
-    const [u, v] = planeOf(setup.up)
+    const [u, v] = planeOf(uppermost(planned.standing))
     const inPart = { ...cornerPoint(part), [u]: p.x, [v]: p.y }
     const at = applyMotion(planned.standing.setupFromPart, inPart)
     return { x: at.x - origin.x, y: at.y - origin.y }
@@ -255,15 +263,22 @@ function SetupHoles(props: SetupHolesProps) {
             ))}
           </ul>
         )}
-        <LayoutBar
-          part={part}
-          up={setup.up}
-          pointing={pointing}
-          draft={draft}
-          onPointing={props.onPointing}
-          onDraft={onDraft}
-          onAdd={props.onPart}
-        />
+        {up ? (
+          <LayoutBar
+            part={part}
+            up={up}
+            pointing={pointing}
+            draft={draft}
+            onPointing={props.onPointing}
+            onDraft={onDraft}
+            onAdd={props.onPart}
+          />
+        ) : (
+          <p className="border-t border-faint px-3 py-2 text-soft">
+            No face lies flat here: say new holes in the part, or lay them out where their face is
+            up.
+          </p>
+        )}
       </section>
       <aside className="sheet flex min-h-0 flex-col overflow-hidden" aria-label={PANE_WORDS[pane]}>
         <PaneTabs
@@ -358,20 +373,21 @@ function useMeasured(
 /** The block, jaw, stop, marked corner and pockets in the coordinates of the holes. */
 function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
   const origin = countingPoint(planned, from)
-  const { standing, part, setup } = planned
+  const { standing, part } = planned
   const move = (p: Parameters<typeof applyMotion<'setup', 'part'>>[1]): PlanePoint => {
     const at = applyMotion(standing.setupFromPart, p)
     return { x: at.x - origin.x, y: at.y - origin.y }
   }
   const corner = markedCorner(part)
-  const axes = planeOf(setup.up)
+  const up = uppermost(standing)
+  const axes = planeOf(up)
   const names = axes.map((axis) => part.faces[corner[axis]].datum ?? part.faces[corner[axis]].name)
-  const level = insideOf(part, setup.up, 0)
+  const level = insideOf(part, up, 0)
   const pockets = part.features.flatMap((feature) => {
-    const box = feature.on === setup.up ? removedBox(part, feature) : undefined
+    const box = feature.on === up ? removedBox(part, feature) : undefined
     if (!box) return []
     const [u, v] = axes
-    const base = { ...box.low, [axisOf(setup.up)]: level }
+    const base = { ...box.low, [axisOf(up)]: level }
     return [
       [
         move(base),
@@ -385,7 +401,7 @@ function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
     outline: outlineInSetup(planned, from),
     jawY: -origin.y,
     stopX: standing.stopX === undefined ? undefined : standing.stopX - origin.x,
-    corner: move(markedCornerSeen(part, setup.up)),
+    corner: move(markedCornerSeen(planned)),
     cornerName: `marked corner ${names.join(' ')}`,
     pockets,
   }

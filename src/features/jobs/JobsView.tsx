@@ -4,9 +4,10 @@ import { Archive, ArchiveRestore, Copy, Download, FilePlus2, Search, Upload } fr
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
+import { setupAxes } from '@/core/holding'
 import { type Part } from '@/core/part'
 import { isometric } from '@/core/picture'
-import { type PartState } from '@/core/stock'
+import { stateFinished } from '@/core/stock'
 import { call } from '@/ui/api'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { TopBar } from '@/ui/TopBar'
@@ -312,10 +313,9 @@ function JobPicture({ part }: { readonly part: Part }) {
   const scene = useMemo(
     () =>
       isOnPage &&
-      isometric(part, finishedState(part), {
+      isometric(part, stateFinished(part), {
         ...PICTURE,
-        up: 'top',
-        toJaw: 'back',
+        axes: setupAxes('top', 'back'),
         tinted: new Set(),
       }),
     [isOnPage, part],
@@ -325,18 +325,6 @@ function JobPicture({ part }: { readonly part: Part }) {
       {scene && <SceneSvg scene={scene} title={`${part.name} as finished`} className="w-full" />}
     </div>
   )
-}
-
-function finishedState(part: Part): PartState {
-  return {
-    stockOn: { left: 0, right: 0, front: 0, back: 0, bottom: 0, top: 0 },
-    cut: new Map(
-      [...Object.keys(part.faces), ...part.features.map((f) => f.id)].map((id) => [
-        id,
-        { pass: 'finish' as const, setup: 0 },
-      ]),
-    ),
-  }
 }
 
 function JobCard({

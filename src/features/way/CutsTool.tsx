@@ -2,8 +2,15 @@
 
 import { cutText } from '@/core/issues'
 import { ArrowDown, ArrowUp, Hammer } from 'lucide-react'
-import { allRequirements, type Part, refLabel, requirementTitle, SIDES } from '@/core/part'
-import { type PlannedSetup, upSidesFor } from '@/core/planning'
+import {
+  allRequirements,
+  directionWords,
+  type Part,
+  refLabel,
+  requirementTitle,
+  SIDES,
+} from '@/core/part'
+import { isReached, type PlannedSetup } from '@/core/planning'
 import { changeOp, moveOp, type Op, roughBefore, type Setup, tickCut } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { Choice, TextField, Tick } from '@/ui/fields'
@@ -19,16 +26,13 @@ interface CutsToolProps {
 
 /** Which faces and features are cut here, in what order, with what; and the hold points. */
 export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
-  const { before, setup } = planned
+  const { before, setup, standing } = planned
   const all = [...SIDES.filter((side) => part.faces[side].toCut), ...part.features.map((f) => f.id)]
   const dangling = setup.ops
     .map((op) => op.feature)
     .filter((ref) => !all.includes(ref) && !(SIDES as readonly string[]).includes(ref))
   const refs = [
-    ...all.filter(
-      (ref) =>
-        upSidesFor(part, ref).includes(setup.up) || setup.ops.some((op) => op.feature === ref),
-    ),
+    ...all.filter((ref) => isReached(planned, ref) || setup.ops.some((op) => op.feature === ref)),
     ...new Set(dangling),
   ]
   const hidden = all.length - (refs.length - new Set(dangling).size)
@@ -48,7 +52,7 @@ export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
               checked={setup.ops.some((op) => op.feature === ref)}
               label={`${refLabel(part, ref)}${done ? ` (cut in ${done.setup + 1})` : ''}`}
               onChange={(ticked) =>
-                onChange((s) => tickCut(s, ref, ticked, usualCutter(workshop, part, s, ref)))
+                onChange((s) => tickCut(s, ref, ticked, usualCutter(planned, ref)))
               }
             />
           )
@@ -56,7 +60,8 @@ export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
       </div>
       {hidden > 0 && (
         <p className="text-[13px] text-soft">
-          {hidden} more cannot be reached with {part.faces[setup.up].name} up.
+          {hidden} more cannot be reached with{' '}
+          {directionWords(part, standing.setupFromPart.rows[2])} up.
         </p>
       )}
       {setup.ops.length > 0 && <h3 className="mt-2 font-bold">In this order</h3>}
@@ -78,16 +83,12 @@ export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
 }
 
 /** The cutter of the workshop that would be taken for a feature: by kind, nearest in diameter. */
-function usualCutter(
-  workshop: Workshop,
-  part: Part,
-  setup: Setup,
-  ref: string,
-): string | undefined {
+function usualCutter(planned: PlannedSetup, ref: string): string | undefined {
+  const { part, standing, workshop } = planned
   const feature = part.features.find((f) => f.id === ref)
   const [kind, diameter] =
     feature === undefined
-      ? [ref === setup.up ? 'face mill' : 'end mill', 16]
+      ? [ref === standing.faceAt.up ? 'face mill' : 'end mill', 16]
       : feature.kind === 'hole'
         ? [
             { drill: 'drill', ream: 'reamer', bore: 'boring head', tap: 'tap' }[feature.making],

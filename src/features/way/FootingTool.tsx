@@ -21,11 +21,11 @@ interface FootingToolProps {
 
 /** The footing contact by contact: what it bears on, where; moved, taken away, or put in. */
 export function FootingTool({ analysis, onChange, onPoint, part, planned }: FootingToolProps) {
-  const { contacts, setup } = planned
+  const { clamping, contacts } = planned
   const planes = [...planned.surfaces.values()].filter((s) => s.kind === 'plane')
-  const removed = setup.footing.edits.filter((e) => e.off)
+  const removed = clamping.footing.edits.filter((e) => e.off)
   const add = (): void => {
-    const n = setup.footing.edits.filter((e) => e.id.startsWith('extra')).length + 1
+    const n = clamping.footing.edits.filter((e) => e.id.startsWith('extra')).length + 1
     onChange((s) => editContact(s, { id: `extra${n}`, surface: planned.standing.faceAt.down }))
   }
   return (
@@ -38,7 +38,7 @@ export function FootingTool({ analysis, onChange, onPoint, part, planned }: Foot
       <ul>
         {contacts.map((contact) => {
           const [u, v] = locatorPlane(contact)
-          const edit = setup.footing.edits.find((e) => e.id === contact.id)
+          const edit = clamping.footing.edits.find((e) => e.id === contact.id)
           return (
             <li
               key={contact.id}

@@ -2,12 +2,13 @@
 
 import { cutText } from '@/core/issues'
 import { Grip } from 'lucide-react'
+import { useState } from 'react'
 import { type HoldingField, HOLDING_KINDS, holesAlong, kindOf } from '@/core/holding'
 import { type Part, refLabel } from '@/core/part'
-import { type Length } from '@/core/units'
+import { type Length, parseAngle, printDegrees } from '@/core/units'
 import { type PlannedSetup } from '@/core/planning'
-import { type Setup } from '@/core/way'
-import { GEAR_LISTS, type Workshop } from '@/core/workshop'
+import { changeClamping, type OwnClamping, type Setup } from '@/core/way'
+import { ACROSS, GEAR_LISTS, type Workshop } from '@/core/workshop'
 import { Choice, TextField, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { Tool } from './Tool'
@@ -22,15 +23,10 @@ interface HoldingToolProps {
 const named = (list: readonly { id: string; name: string }[]) =>
   list.map(({ id, name }) => ({ value: id, label: name }))
 
-/** Machine, what holds the part with all that is its own, and what leads. */
-export function HoldingTool({ onChange, part, planned, workshop }: HoldingToolProps) {
-  const { setup, standing, surfaces } = planned
-  const { holding } = setup
-  const kind = kindOf(holding)
-  const kinds = HOLDING_KINDS.flatMap((other) => {
-    const first = other.begin(workshop, part, surfaces, setup.up)
-    return other.kind === kind.kind || first ? [{ kind: other, first }] : []
-  })
+/** Machine, what holds the part with all that is its own, and what leads; or how far it is turned, where another setup clamped it. */
+export function HoldingTool(props: HoldingToolProps) {
+  const { onChange, planned } = props
+  const { setup, standing } = planned
   return (
     <Tool label="Holding" title="How it is held" icon={<Grip className="size-4" aria-hidden />}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
@@ -41,57 +37,126 @@ export function HoldingTool({ onChange, part, planned, workshop }: HoldingToolPr
             name.trim() !== '' && onChange((s) => ({ ...s, name: cutText(name.trim(), 60) }))
           }
         />
-        <Choice
-          label="Machine"
-          value={setup.machine}
-          options={named(workshop.machines)}
-          onChange={(machine) => onChange((s) => ({ ...s, machine }))}
-        />
-        {kinds.length > 1 && (
-          <Choice
-            label="Held in"
-            value={kind.kind}
-            options={kinds.map((k) => ({ value: k.kind.kind, label: k.kind.title }))}
-            onChange={(chosen) => {
-              const first = kinds.find((k) => k.kind.kind === chosen)?.first
-              if (first)
-                onChange((s) => ({
-                  ...s,
-                  holding: first,
-                  footing: { lead: kindOf(first).leads ? s.footing.lead : 'rest', edits: [] },
-                }))
-            }}
-          />
-        )}
-        {kind.fields.map((field) => (
-          <HoldingInput
-            key={field.key}
-            field={field}
-            planned={planned}
-            onChange={(value) =>
-              onChange((s) => ({
-                ...s,
-                holding: { ...s.holding, [field.key]: value } as Setup['holding'],
-              }))
-            }
-          />
-        ))}
+        {planned.indexed ? <TurnField {...props} /> : <ClampingFields {...props} />}
       </div>
-      {kind.leads && (
-        <Choice
-          label="What leads"
-          value={setup.footing.lead}
-          options={(['rest', 'jaw'] as const).map((lead) => ({
-            value: lead,
-            label: kind.leads?.[lead] ?? '',
-          }))}
-          onChange={(lead) =>
-            onChange((s) => ({ ...s, footing: { lead, edits: s.footing.edits } }))
-          }
-        />
-      )}
       <p className="mt-2 text-[13px] text-soft">{standing.words.note}</p>
     </Tool>
+  )
+}
+
+/** How far the rotary axis turns what an earlier setup clamped. */
+function TurnField({ onChange, planned }: HoldingToolProps) {
+  const { machine, setup } = planned
+  const [sentence, setSentence] = useState<string>()
+  const { clamping } = setup
+  if (clamping.kind !== 'indexed') return null
+  return (
+    <div>
+      <TextField
+        label={`${machine.rotary?.letter ?? 'Index'} turns by`}
+        value={clamping.turn.typed ?? printDegrees(clamping.turn.rad)}
+        onChange={(text) => {
+          const read = parseAngle(text)
+          setSentence(read.ok ? undefined : read.issues[0].sentence)
+          if (read.ok) onChange((s) => ({ ...s, clamping: { ...clamping, turn: read.value } }))
+        }}
+      />
+      {sentence && (
+        <p role="alert" className="text-[13px] text-red">
+          {sentence}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function ClampingFields({ onChange, part, planned, workshop }: HoldingToolProps) {
+  const { clamping, surfaces } = planned
+  const { footing, holding } = clamping
+  const kind = kindOf(holding)
+  const kinds = HOLDING_KINDS.flatMap((other) => {
+    const first = other.begin(workshop, part, surfaces, clamping.up)
+    return other.kind === kind.kind || first ? [{ kind: other, first }] : []
+  })
+  const change = (more: Partial<OwnClamping>): void =>
+    onChange((s) => changeClamping(s, (c) => ({ ...c, ...more })))
+  return (
+    <>
+      <Choice
+        label="Machine"
+        value={clamping.machine}
+        options={named(workshop.machines)}
+        onChange={(machine) => change({ machine })}
+      />
+      {kinds.length > 1 && (
+        <Choice
+          label="Held in"
+          value={kind.kind}
+          options={kinds.map((k) => ({ value: k.kind.kind, label: k.kind.title }))}
+          onChange={(chosen) => {
+            const first = kinds.find((k) => k.kind.kind === chosen)?.first
+            if (first)
+              change({
+                holding: first,
+                footing: { lead: kindOf(first).leads ? footing.lead : 'rest', edits: [] },
+              })
+          }}
+        />
+      )}
+      {kind.fields.map((field) => (
+        <HoldingInput
+          key={field.key}
+          field={field}
+          planned={planned}
+          onChange={(value) =>
+            onChange((s) =>
+              changeClamping(s, (c) => ({
+                ...c,
+                holding: { ...c.holding, [field.key]: value } as OwnClamping['holding'],
+              })),
+            )
+          }
+        />
+      ))}
+      {kind.leads && (
+        <div className="col-span-2">
+          <Choice
+            label="What leads"
+            value={footing.lead}
+            options={(['rest', 'jaw'] as const).map((lead) => ({
+              value: lead,
+              label: kind.leads?.[lead] ?? '',
+            }))}
+            onChange={(lead) => change({ footing: { lead, edits: footing.edits } })}
+          />
+        </div>
+      )}
+      <CentreFields planned={planned} onChange={(centre) => change({ centre })} />
+    </>
+  )
+}
+
+/** Where the centre line of the rotary axis runs, from the nought of the holding. */
+function CentreFields(props: {
+  readonly planned: PlannedSetup
+  readonly onChange: (centre: NonNullable<OwnClamping['centre']>) => void
+}) {
+  const { clamping, machine, part, standing } = props.planned
+  const { rotary } = machine
+  if (!rotary) return null
+  const centre = clamping.centre ?? { x: { mm: 0 }, y: { mm: 0 }, z: { mm: 0 } }
+  return (
+    <>
+      {ACROSS[rotary.along].map((axis) => (
+        <QuantityField
+          key={axis}
+          label={`Centre of ${rotary.letter}, ${axis.toUpperCase()} from ${standing.words.nought[axis]}`}
+          value={centre[axis]}
+          unit={part.unit}
+          onChange={(length) => props.onChange({ ...centre, [axis]: length })}
+        />
+      ))}
+    </>
   )
 }
 
@@ -102,9 +167,13 @@ function HoldingInput(props: {
   readonly onChange: (value: unknown) => void
 }) {
   const { field, onChange, planned } = props
-  const { part, setup, standing, surfaces, workshop } = planned
+  const { clamping, part, standing, surfaces, workshop } = planned
+  const nameAt = (end: 'left' | 'right'): string => {
+    const side = standing.faceAt[end]
+    return side ? part.faces[side].name : end
+  }
   const holes = holesAlong(surfaces, standing.setupFromPart.rows[2])
-  const value = (setup.holding as Readonly<Record<string, unknown>>)[field.key]
+  const value = (clamping.holding as Readonly<Record<string, unknown>>)[field.key]
   switch (field.kind) {
     case 'gear':
       return (
@@ -123,8 +192,8 @@ function HoldingInput(props: {
           options={field.options.map((option) => ({
             value: option.value,
             label: option.label
-              .replace('{left}', part.faces[standing.faceAt.left].name)
-              .replace('{right}', part.faces[standing.faceAt.right].name),
+              .replace('{left}', nameAt('left'))
+              .replace('{right}', nameAt('right')),
           }))}
           onChange={onChange}
         />

@@ -19,12 +19,11 @@ import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, Plus, RotateCw } from 'lucide-react'
 import { Fragment, useEffect, useMemo, useRef } from 'react'
 import { type Finding } from '@/core/finding'
-import { type Part, type Side } from '@/core/part'
+import { type Part } from '@/core/part'
 import { isometric } from '@/core/picture'
-import { type PlannedSetup } from '@/core/planning'
+import { type PlannedSetup, turnWords } from '@/core/planning'
 import { type Prediction } from '@/core/prediction'
 import { pickupWords } from '@/core/sheet'
-import { turnWords } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
 import { SceneSvg } from '@/ui/SceneSvg'
 
@@ -76,7 +75,7 @@ export function Route({
           <ol className="flex items-stretch gap-0.5 overflow-x-auto pb-1">
             {planned.map((p, i) => (
               <Fragment key={p.setup.id}>
-                {i > 0 && <Turn before={planned[i - 1]} after={p} part={part} />}
+                {i > 0 && <Turn before={planned[i - 1]} after={p} />}
                 <SetupCard
                   part={part}
                   workshop={workshop}
@@ -109,18 +108,14 @@ export function Route({
 function Turn({
   after,
   before,
-  part,
 }: {
   readonly before: PlannedSetup | undefined
   readonly after: PlannedSetup
-  readonly part: Part
 }) {
-  const name = (side: Side): string => part.faces[side].name
-  const words = before ? turnWords(before.setup, after.setup, name) : ''
   return (
     <li className="flex w-[64px] shrink-0 flex-col items-center justify-center gap-1 text-center text-[12px] leading-tight text-soft">
       <RotateCw className="size-5" aria-hidden />
-      {words}
+      {turnWords(before, after)}
     </li>
   )
 }
@@ -146,18 +141,17 @@ function SetupCard({ findings, index, isChosen, lit, onChoose, part, planned }: 
     transform,
     transition,
   } = useSortable({ id: planned.setup.id })
-  const { after, contacts, setup } = planned
+  const { after, contacts, setup, standing } = planned
   const scene = useMemo(
     () =>
       isometric(part, after, {
         width: 150,
         height: 82,
-        up: setup.up,
-        toJaw: setup.toJaw,
+        axes: standing.setupFromPart.rows,
         tinted: new Set(setup.ops.map((op) => op.feature)),
         contacts,
       }),
-    [after, contacts, part, setup],
+    [after, contacts, part, setup, standing],
   )
   const card = useRef<HTMLLIElement | null>(null)
   useEffect(() => {

@@ -2,24 +2,33 @@
 
 import { Dialog } from 'radix-ui'
 import { useMemo } from 'react'
+import { setupAxes } from '@/core/holding'
 import { type Part, type Side, SIDES } from '@/core/part'
 import { isometric } from '@/core/picture'
+import { type PlannedSetup } from '@/core/planning'
 import { type PartState } from '@/core/stock'
+import { type Angle } from '@/core/units'
 import { ORIENTATIONS } from '@/core/way'
 import { DialogSheet } from '@/ui/DialogSheet'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { IndexChoice } from './IndexChoice'
 
 interface TurnDialogProps {
   readonly part: Part
   readonly state: PartState
-  readonly now: { readonly up: Side; readonly toJaw: Side } | undefined
+  /** The setup whose stand is changed; undefined for a new one. */
+  readonly now: PlannedSetup | undefined
+  /** The setup before it that clamped the part: it can be left so, and turned. */
+  readonly clamped: PlannedSetup | undefined
   readonly open: boolean
   readonly onOpenChange: (open: boolean) => void
-  readonly onPick: (up: Side, toJaw: Side) => void
+  readonly onPick: (up: Side, guide: Side) => void
+  readonly onIndex: (of: string, turn: Angle) => void
 }
 
-/** The 24 ways in which the part can stand, each shown as it would; picked, never typed. */
-export function TurnDialog({ now, onOpenChange, onPick, open, part, state }: TurnDialogProps) {
+/** The 24 ways in which the part can stand, each shown as it would; picked, never typed. Or the clamping before, turned. */
+export function TurnDialog(props: TurnDialogProps) {
+  const { clamped, now, onIndex, onOpenChange, onPick, open, part, state } = props
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <DialogSheet
@@ -27,6 +36,9 @@ export function TurnDialog({ now, onOpenChange, onPick, open, part, state }: Tur
         title="Turn the part"
         description="Which face is up, and which is to the fixed jaw (at the back of each picture)?"
       >
+        {open && clamped?.machine.rotary && (
+          <IndexChoice part={part} state={state} clamped={clamped} now={now} onIndex={onIndex} />
+        )}
         {open && <Pictures part={part} state={state} now={now} onPick={onPick} />}
       </DialogSheet>
     </Dialog.Root>
@@ -41,12 +53,19 @@ function Pictures({
 }: Pick<TurnDialogProps, 'part' | 'state' | 'now' | 'onPick'>) {
   const scenes = useMemo(
     () =>
-      ORIENTATIONS.map((o) => ({
-        ...o,
-        scene: isometric(part, state, { width: 120, height: 84, ...o, tinted: new Set() }),
+      ORIENTATIONS.map(({ guide, up }) => ({
+        up,
+        guide,
+        scene: isometric(part, state, {
+          width: 120,
+          height: 84,
+          axes: setupAxes(up, guide),
+          tinted: new Set(),
+        }),
       })),
     [part, state],
   )
+  const own = now?.indexed ? undefined : now?.clamping
   return (
     <div className="space-y-2">
       {SIDES.map((up) => (
@@ -58,19 +77,19 @@ function Pictures({
           <strong aria-hidden>{part.faces[up].name} up</strong>
           {scenes
             .filter((s) => s.up === up)
-            .map(({ scene, toJaw }) => {
-              const isNow = now?.up === up && now.toJaw === toJaw
+            .map(({ guide, scene }) => {
+              const isNow = own?.up === up && own.guide === guide
               return (
                 <button
-                  key={toJaw}
+                  key={guide}
                   type="button"
                   aria-pressed={isNow}
-                  onClick={() => onPick(up, toJaw)}
-                  aria-label={`${part.faces[up].name} up, ${part.faces[toJaw].name} to fixed jaw`}
+                  onClick={() => onPick(up, guide)}
+                  aria-label={`${part.faces[up].name} up, ${part.faces[guide].name} to fixed jaw`}
                   className={`cursor-pointer rounded-lg border p-1 text-[13px] hover:bg-wash ${isNow ? 'border-2 border-blue bg-wash' : 'border-faint'}`}
                 >
                   <SceneSvg scene={scene} title="" className="mx-auto h-[74px]" />
-                  {part.faces[toJaw].name} to jaw
+                  {part.faces[guide].name} to jaw
                 </button>
               )
             })}

@@ -6,10 +6,19 @@ import { findingsOf } from '@/core/findings'
 import { type Finding } from '@/core/finding'
 import { type Part, type Side } from '@/core/part'
 import { type PartState, stateAsBought } from '@/core/stock'
-import { planWay } from '@/core/planning'
+import { type PlannedSetup, planWay } from '@/core/planning'
 import { predictWay } from '@/core/prediction'
 import { type LinkShare } from '@/core/variation'
-import { changeSetup, moveSetup, newSetup, removeSetup, type Setup, type Way } from '@/core/way'
+import {
+  changeSetup,
+  indexedSetup,
+  moveSetup,
+  newSetup,
+  removeSetup,
+  type Setup,
+  type Way,
+} from '@/core/way'
+import { type Angle } from '@/core/units'
 import { type Workshop } from '@/core/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
@@ -90,16 +99,28 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
     (link: LinkShare | undefined) => setPointed(new Set(link?.lights ?? [])),
     [],
   )
-  const turn = (up: Side, toJaw: Side): void => {
-    if (turning === 'change' && setup)
-      edit((w) => changeSetup(w, setup.setup.id, (s) => ({ ...s, up, toJaw })))
+  const clamp = (add: (way: Way) => Setup, change: (setup: Setup) => Setup): void => {
+    if (turning === 'change' && setup) edit((w) => changeSetup(w, setup.setup.id, change))
     if (turning === 'add') {
-      const added = newSetup(workshop, part, way, up, toJaw)
+      const added = add(way)
       edit((w) => ({ ...w, setups: [...w.setups, added] }))
       address.go({ setup: added.id })
     }
     setTurning(undefined)
   }
+  const turn = (up: Side, guide: Side): void =>
+    clamp(
+      (w) => newSetup(workshop, part, w, up, guide),
+      (s) => ({ ...s, clamping: { ...(setup as PlannedSetup).clamping, up, guide } }),
+    )
+  const clampedBefore = planned
+    .slice(0, turning === 'change' ? index : undefined)
+    .findLast((p) => !p.indexed)
+  const indexBy = (of: string, by: Angle): void =>
+    clamp(
+      (w) => indexedSetup(w, of, by),
+      (s) => ({ ...s, clamping: { kind: 'indexed', of, turn: by } }),
+    )
   useWayKeys({
     onStep: (by) =>
       address.go({
@@ -184,13 +205,15 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
                     workshop={workshop}
                     onChange={change(setup.setup.id)}
                   />
-                  <FootingTool
-                    part={part}
-                    planned={setup}
-                    analysis={analysis}
-                    onPoint={point}
-                    onChange={change(setup.setup.id)}
-                  />
+                  {!setup.indexed && (
+                    <FootingTool
+                      part={part}
+                      planned={setup}
+                      analysis={analysis}
+                      onPoint={point}
+                      onChange={change(setup.setup.id)}
+                    />
+                  )}
                   <ZeroTool
                     part={part}
                     planned={setup}
@@ -238,10 +261,12 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
       <TurnDialog
         part={part}
         state={turning === 'add' ? last : (setup?.before ?? last)}
-        now={turning === 'change' ? setup?.setup : undefined}
+        now={turning === 'change' ? setup : undefined}
+        clamped={clampedBefore}
         open={turning !== undefined}
         onOpenChange={(open) => !open && setTurning(undefined)}
         onPick={turn}
+        onIndex={indexBy}
       />
     </div>
   )

@@ -11,6 +11,7 @@ import {
   SIDES,
   type Surface,
 } from '@/core/part'
+import { uppermost } from '@/core/holding'
 import { type PlannedSetup } from '@/core/planning'
 import { type Pickup, type Setup, type TurnPickup } from '@/core/way'
 import { type Workshop } from '@/core/workshop'
@@ -73,7 +74,7 @@ function TurnRow({ onChange, part, planned, workshop }: ZeroToolProps) {
       return { ...s, zero: next ? { ...zero, turn: next } : zero }
     })
   const fresh: TurnPickup = {
-    surface: planned.setup.toJaw,
+    surface: planned.clamping.guide,
     instrument: workshop.instruments.find((t) => t.kind === 'probe')?.id ?? '',
     apart: { mm: 60 },
     answer: 'program',
@@ -89,7 +90,9 @@ function TurnRow({ onChange, part, planned, workshop }: ZeroToolProps) {
         options={[
           { value: 'vise', label: 'the vise, as trammed' },
           { value: 'program', label: 'an edge: turn the program about zero' },
-          { value: 'part', label: 'an edge: turn the vise, then find zero' },
+          ...(planned.indexed
+            ? []
+            : [{ value: 'part' as const, label: 'an edge: turn the vise, then find zero' }]),
         ]}
         onChange={(answer) => set(answer === 'vise' ? undefined : { ...(turn ?? fresh), answer })}
       />
@@ -163,7 +166,11 @@ function AxisRow({ axis, onChange, part, planned, workshop }: AxisRowProps) {
         return { kind }
       case 'edge':
       case 'height':
-        return { kind, surface: axis === 'z' ? setup.up : across, instrument: tool }
+        return {
+          kind,
+          surface: axis === 'z' ? uppermost(planned.standing) : across,
+          instrument: tool,
+        }
       case 'both-sides':
         return { kind, first: across, second: oppositeOf(across), instrument: tool }
       case 'bore':

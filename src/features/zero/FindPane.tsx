@@ -74,7 +74,7 @@ export function FindPane(props: FindPaneProps) {
     readings: r,
     instrument: instrumentId,
     source: fromMill ? 'mill' : 'typed',
-    stood: standingMark(planned.setup),
+    stood: standingMark(planned),
   })
   const change = (more: Partial<Draft>): void => setDraft((d) => ({ ...d, ...more }))
   const pickKind = (kind: FindKind): void => {

@@ -1,18 +1,11 @@
 'use client'
 
 import { useState } from 'react'
-import { AXES, type Axis, point } from '@/core/geometry'
-import { indexZero, rotaryWords, turnAbout } from '@/core/offsets'
+import { applyMotion, AXES, point } from '@/core/geometry'
 import { type Angle, DEGREE_RAD, parseAngle, printDegrees, printSpread } from '@/core/units'
-import { type Rotary } from '@/core/workshop'
+import { ACROSS, indexZero, rotaryMotion, type Rotary, rotaryWords } from '@/core/workshop'
 import { TextField } from '@/ui/fields'
 import { type PaneProps } from './types'
-
-const ACROSS: Readonly<Record<Axis, readonly [Axis, Axis]>> = {
-  x: ['y', 'z'],
-  y: ['z', 'x'],
-  z: ['x', 'y'],
-}
 
 /** This setup's zero after the rotary axis has turned the part: where it goes, which way it goes there. */
 export function IndexPane({ index, part, planned, rows }: PaneProps) {
@@ -125,7 +118,7 @@ function RotaryPicture(props: {
   const arm = { p: zero[p] - rotary.centre[p], q: zero[q] - rotary.centre[q] }
   const radius = Math.max(1, Math.hypot(arm.p, arm.q))
   const scale = 78 / radius
-  const turned = turnAbout(rotary, zero, workRad)
+  const turned = applyMotion(rotaryMotion(rotary, workRad), zero)
   const after = { p: turned[p] - rotary.centre[p], q: turned[q] - rotary.centre[q] }
   // Seen from the + end of the axis: the first direction to the right, the second up.
   const at = (v: { p: number; q: number }): readonly [number, number] => [
@@ -134,7 +127,7 @@ function RotaryPicture(props: {
   ]
   const steps = 24
   const path = Array.from({ length: steps + 1 }, (_, i) => {
-    const part = turnAbout(rotary, zero, (workRad * i) / steps)
+    const part = applyMotion(rotaryMotion(rotary, (workRad * i) / steps), zero)
     return at({ p: part[p] - rotary.centre[p], q: part[q] - rotary.centre[q] }).join(',')
   }).join(' ')
   const [b, a] = [at(arm), at(after)]

@@ -57,7 +57,8 @@ const STOP_FROM_MIDDLE_MM = 50
 function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
   const [sentence, setSentence] = useState<string>()
   const stand = async (): Promise<void> => {
-    const { id, machine } = planned.setup
+    const { id } = planned.setup
+    const machine = planned.machine.id
     const { faceAt, mark, outOfLinePer100, stays, stopEnd } = planned.standing
     const known = register.find((a) => a.machine === machine && a.mark === mark)
     const sameStop = known?.marks.x.mark === stays.x.anchor.mark
@@ -71,8 +72,8 @@ function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
       y: known?.axes.y?.at,
       z: known?.axes.z?.at,
     })
-    const isRough = [faceAt.up, faceAt.away, faceAt.right].some((side) =>
-      isRaw(part, planned.before, side),
+    const isRough = [faceAt.up, faceAt.away, faceAt.right].some(
+      (side) => side && isRaw(part, planned.before, side),
     )
     const answer = await call<Standing>('/api/mill/mills', 'POST', {
       kind: 'setup',

@@ -2,9 +2,10 @@
 
 import { useState } from 'react'
 import { AXES, type Axis } from '@/core/geometry'
-import { predictZero } from '@/core/offsets'
+import { type OffsetRow, predictZero } from '@/core/offsets'
+import { indexWords, type PlannedSetup, turnWords } from '@/core/planning'
 import { type Length, printLength, printSpread } from '@/core/units'
-import { turnWords } from '@/core/way'
+import { rotaryWords } from '@/core/workshop'
 import { QuantityField } from '@/ui/QuantityField'
 import { type PaneProps } from './types'
 
@@ -12,6 +13,7 @@ import { type PaneProps } from './types'
 export function NextPane({ anchor, index, part, plan, planned, rows }: PaneProps) {
   const [sizes, setSizes] = useState<Readonly<Partial<Record<Axis, Length>>>>({})
   const before = plan.setups[index - 1]
+  if (planned.indexed) return <Turned planned={planned} row={rows[index]} />
   if (!anchor)
     return (
       <section>
@@ -31,9 +33,7 @@ export function NextPane({ anchor, index, part, plan, planned, rows }: PaneProps
   return (
     <section className="flex flex-col gap-2">
       <h2 className="font-bold">
-        {before
-          ? `${turnWords(before.setup, planned.setup, (side) => part.faces[side].name)}: from ${anchor.says}`
-          : `From ${anchor.says}`}
+        {before ? `${turnWords(before, planned)}: from ${anchor.says}` : `From ${anchor.says}`}
       </h2>
       {result.ok ? (
         <>
@@ -113,6 +113,53 @@ export function NextPane({ anchor, index, part, plan, planned, rows }: PaneProps
       <p className="text-[14px] text-soft">
         What both setups share (the machine, the same vise) cancels; what is left is how the part
         comes to lie: seating, stop, stock that is still raw. A difference beyond it has a cause.
+      </p>
+    </section>
+  )
+}
+
+/** A zero that goes round with the part: where it comes to lie, and which way the axis turns for it. */
+function Turned({
+  planned,
+  row,
+}: {
+  readonly planned: PlannedSetup
+  readonly row: OffsetRow | undefined
+}) {
+  const { indexed, machine, part } = planned
+  if (!indexed) return null
+  const number = indexed.base.index + 1
+  const known = AXES.every((axis) => row?.axes[axis])
+  return (
+    <section className="flex flex-col gap-2">
+      <h2 className="font-bold">
+        {indexWords(indexed)}: the zero of setup {number}, carried round
+      </h2>
+      {indexed.rotary ? (
+        <p>{rotaryWords(indexed.rotary, indexed.commandedRad)}</p>
+      ) : (
+        <p className="text-red">{machine.name} has no rotary axis; put one into the workshop.</p>
+      )}
+      {known ? (
+        <ul>
+          {AXES.map((axis) => {
+            const at = row?.axes[axis]
+            return (
+              <li key={axis} className="border-t border-faint py-1">
+                {axis.toUpperCase()} {printLength(at?.at ?? 0, part.unit)} ±
+                {printSpread(at?.plusMinus ?? 0, part.unit)}
+              </li>
+            )
+          })}
+        </ul>
+      ) : (
+        <p className="text-soft">
+          Find zero in setup {number} first: this one follows from it and from the centre of the
+          axis, as the workshop has it.
+        </p>
+      )}
+      <p className="text-[13px] text-soft">
+        Try the turn above the part first. Keep within the limits of the machine.
       </p>
     </section>
   )

@@ -21,7 +21,7 @@ interface StoredZero {
 /** What fixtures on the machine of this setup say of its zero: a plate its offsets, a vise what follows from it. */
 function storedZeros({ plan, fixtures, index, planned }: StoredChoiceProps): StoredZero[] {
   return fixtures
-    .filter((fixture) => fixture.machine === planned.setup.machine)
+    .filter((fixture) => fixture.machine === planned.machine.id)
     .flatMap((fixture): StoredZero[] => {
       if (!fixture.anchor)
         return fixture.offsets.map(({ at, offset, size }) => ({
@@ -93,7 +93,7 @@ export function StoredChoice(props: StoredChoiceProps) {
                   },
                   instrument: '',
                   source: 'typed',
-                  stood: standingMark(planned.setup),
+                  stood: standingMark(planned),
                 },
                 who,
               )

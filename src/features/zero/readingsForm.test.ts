@@ -74,7 +74,7 @@ describe('what can be touched', () => {
   it('is every face but the one that it stands on, each with the axis that it gives', () => {
     const choices = choicesOf(WORM_BLOCK, second)
     expect(choices.map((c) => c.value)).not.toContain(second.standing.faceAt.down)
-    const axisOf = (side: string) => choices.find((c) => c.value === side)?.axis
+    const axisOf = (side: string | undefined) => choices.find((c) => c.value === side)?.axis
     expect(axisOf(second.standing.faceAt.left)).toBe('x')
     expect(axisOf(second.standing.faceAt.right)).toBe('x')
     expect(axisOf(second.standing.faceAt.guide)).toBe('y')
@@ -82,7 +82,7 @@ describe('what can be touched', () => {
   })
   it('a face is come to from outside: the left one moving to the right', () => {
     const choices = choicesOf(WORM_BLOCK, second)
-    const towards = (side: string) => choices.find((c) => c.value === side)?.towards
+    const towards = (side: string | undefined) => choices.find((c) => c.value === side)?.towards
     expect(towards(second.standing.faceAt.left)).toBe('+')
     expect(towards(second.standing.faceAt.right)).toBe('-')
     expect(towards(second.standing.faceAt.guide)).toBe('-')
@@ -118,7 +118,7 @@ describe('the form', () => {
           readings: r,
           instrument: 'probe',
           source: 'typed',
-          stood: standingMark(planned.setup),
+          stood: standingMark(planned),
         })
         expect(found.ok ? '' : found.issues[0].sentence).toBe('')
       }

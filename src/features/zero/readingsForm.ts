@@ -1,3 +1,4 @@
+import { type Facing, type Standing, uppermost } from '@/core/holding'
 import { type Axis, dot, type PlanePoint } from '@/core/geometry'
 import { crossedAxis, type Readings } from '@/core/offsets'
 import { type Part, refLabel, type Surface } from '@/core/part'
@@ -326,7 +327,8 @@ export function beginDraft(
   axis: Axis,
 ): Draft {
   const pickup = planned.setup.zero[axis]
-  const { faceAt } = planned.standing
+  const { standing } = planned
+  const up = uppermost(standing)
   const base = {
     second: '',
     where: 'bore' as const,
@@ -341,26 +343,25 @@ export function beginDraft(
     case 'bore':
       return choices.some((c) => c.value === pickup.feature && c.axis === 'round')
         ? { ...base, kind: 'round', surface: pickup.feature }
-        : { ...base, kind: 'height', surface: faceAt.up }
+        : { ...base, kind: 'height', surface: up }
     case 'edge':
       return { ...base, kind: 'edge', surface: pickup.surface }
     case 'height':
       return { ...base, kind: 'height', surface: pickup.surface }
     case 'fixture':
       return axis === 'z'
-        ? { ...base, kind: 'height', surface: faceAt.up }
+        ? { ...base, kind: 'height', surface: up }
         : {
             ...base,
             kind: 'edge',
-            surface:
-              axis === 'x'
-                ? planned.standing.stopEnd === 'right'
-                  ? faceAt.right
-                  : faceAt.left
-                : faceAt.guide,
+            surface: standing.faceAt[besideOf(standing, axis)] ?? up,
           }
   }
 }
+
+/** The side on which the plan has zero across: at the stop, at what guides the work. */
+const besideOf = ({ stopEnd }: Standing, axis: 'x' | 'y'): Facing =>
+  axis === 'y' ? 'guide' : stopEnd === 'right' ? 'right' : 'left'
 
 /** What the plan of the setup wants an axis to be found on, in a word or two. */
 export const planWords = (part: Part, planned: PlannedSetup, axis: Axis): string => {

@@ -1,4 +1,5 @@
 import { point } from '../../geometry'
+import { box } from '../../recipe'
 import { type AnglePlate, type Parallels } from '../../workshop'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
@@ -32,8 +33,10 @@ export function atAngle(holding: AngleHolding, work: Work): AtAngle {
   const spread = Math.min(high.x, plate.width / 2) * 0.6
   const clamp = (x: number): Clamp => ({
     name: 'clamp',
-    low: point(x - CLAMP_MM / 2, low.y - CLAMP_MM, middleZ - CLAMP_MM / 2),
-    high: point(x + CLAMP_MM / 2, low.y, middleZ + CLAMP_MM / 2),
+    shape: box(
+      point(x - CLAMP_MM / 2, low.y - CLAMP_MM, middleZ - CLAMP_MM / 2),
+      point(x + CLAMP_MM / 2, low.y, middleZ + CLAMP_MM / 2),
+    ),
   })
   return {
     ...block,

@@ -1,4 +1,5 @@
 import { point } from '../../geometry'
+import { box } from '../../recipe'
 import {
   drawPieces,
   heldError,
@@ -164,22 +165,25 @@ function solidsOf(own: AtAngle, stopX: number | undefined): readonly Solid[] {
   const under = [-restX, restX].map((x): Solid => ({
     name: 'parallel',
     ref: 'parallels',
-    low: point(x - parallels.thickness / 2, low.y, 0),
-    high: point(x + parallels.thickness / 2, high.y, low.z),
+    shape: box(
+      point(x - parallels.thickness / 2, low.y, 0),
+      point(x + parallels.thickness / 2, high.y, low.z),
+    ),
   }))
   const stop = (x: number): Solid => ({
     name: 'stop',
     ref: 'stop1',
-    low: point(holding.stop === 'left' ? x - 12 : x, low.y / 2 - 6, low.z),
-    high: point(holding.stop === 'left' ? x : x + 12, low.y / 2 + 6, (low.z + meetsTo) / 2),
+    shape: box(
+      point(holding.stop === 'left' ? x - 12 : x, low.y / 2 - 6, low.z),
+      point(holding.stop === 'left' ? x : x + 12, low.y / 2 + 6, (low.z + meetsTo) / 2),
+    ),
   })
   return [
     {
       name: 'angle plate',
       ref: 'jaw',
       tone: 'hatch',
-      low: point(-half, 0, 0),
-      high: point(half, THICK_MM, plate.height),
+      shape: box(point(-half, 0, 0), point(half, THICK_MM, plate.height)),
     },
     ...under,
     ...(stopX === undefined ? [] : [stop(stopX)]),

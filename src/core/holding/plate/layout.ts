@@ -1,4 +1,5 @@
 import { point, type Point, subtract, turnDirection } from '../../geometry'
+import { box } from '../../recipe'
 import { type AxisSurface, middleOf, normalOf } from '../../part'
 import { type Plate } from '../../workshop'
 import { type Clamp } from '../kind'
@@ -49,8 +50,10 @@ export function onPlate(holding: PinPlateHolding, work: Work): OnPlate {
     return [
       {
         name: '',
-        low: point(at.x - r, at.y - r, block.high.z),
-        high: point(at.x + r, at.y + r, block.high.z + SCREW_MM),
+        shape: box(
+          point(at.x - r, at.y - r, block.high.z),
+          point(at.x + r, at.y + r, block.high.z + SCREW_MM),
+        ),
       },
     ]
   })

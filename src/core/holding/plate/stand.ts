@@ -1,4 +1,5 @@
 import { add, norm, point, type Point, scale, subtract } from '../../geometry'
+import { box } from '../../recipe'
 import { drawPieces, heldError, hiddenBelow, lengthIn, roleWords, storedStay } from '../common'
 import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
@@ -143,21 +144,24 @@ function solidsOf(own: OnPlate): readonly Solid[] {
     .map(({ at, id }): Solid => ({
       name: 'pad',
       ref: id,
-      low: point(at.x - 7, at.y - 7, -plate.padHeight),
-      high: point(at.x + 7, at.y + 7, 0),
+      shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
     }))
   const pin = (ref: string, at: Point<'setup'>, diameter: number): Solid => ({
     name: 'pin',
     ref,
     tone: 'hatch',
-    low: point(at.x - diameter / 2, at.y - diameter / 2, -plate.padHeight),
-    high: point(at.x + diameter / 2, at.y + diameter / 2, PIN_MM),
+    shape: box(
+      point(at.x - diameter / 2, at.y - diameter / 2, -plate.padHeight),
+      point(at.x + diameter / 2, at.y + diameter / 2, PIN_MM),
+    ),
   })
   return [
     {
       name: 'plate',
-      low: point(low.x - 18, low.y - 18, -plate.height),
-      high: point(high.x + 18, high.y + 18, -plate.padHeight),
+      shape: box(
+        point(low.x - 18, low.y - 18, -plate.height),
+        point(high.x + 18, high.y + 18, -plate.padHeight),
+      ),
     },
     ...pads,
     pin('guide1', point(0, 0, 0), holding.roundPin.mm),

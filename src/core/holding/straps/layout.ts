@@ -1,4 +1,5 @@
 import { point } from '../../geometry'
+import { box } from '../../recipe'
 import { type Instrument, type Parallels, type Strap } from '../../workshop'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
@@ -35,8 +36,10 @@ export function onTable(holding: StrapsHolding, work: Work): OnTable {
   const middleY = (low.y + high.y) / 2
   const over = (x0: number, x1: number): Clamp => ({
     name: 'strap',
-    low: point(x0, middleY - strap.width / 2, high.z),
-    high: point(x1, middleY + strap.width / 2, high.z + strap.height),
+    shape: box(
+      point(x0, middleY - strap.width / 2, high.z),
+      point(x1, middleY + strap.width / 2, high.z + strap.height),
+    ),
   })
   return {
     ...block,

@@ -1,4 +1,5 @@
 import { point } from '../../geometry'
+import { box } from '../../recipe'
 import {
   drawPieces,
   heldError,
@@ -178,22 +179,25 @@ function solidsOf(own: OnTable, stopX: number | undefined): readonly Solid[] {
   const under = parallelX.map((x): Solid => ({
     name: 'parallel',
     ref: 'parallels',
-    low: point(x - parallels.thickness / 2, middleY - halfLength, 0),
-    high: point(x + parallels.thickness / 2, middleY + halfLength, low.z),
+    shape: box(
+      point(x - parallels.thickness / 2, middleY - halfLength, 0),
+      point(x + parallels.thickness / 2, middleY + halfLength, low.z),
+    ),
   }))
   const top = low.z + (high.z - low.z) / 2
   const fence: Solid = {
     name: 'fence',
     ref: 'fence',
     tone: 'hatch',
-    low: point(low.x, 0, 0),
-    high: point(high.x, FENCE_MM, top),
+    shape: box(point(low.x, 0, 0), point(high.x, FENCE_MM, top)),
   }
   const stop = (x: number): Solid => ({
     name: 'stop',
     ref: 'stop1',
-    low: point(holding.stop === 'left' ? x - FENCE_MM : x, low.y + 4, 0),
-    high: point(holding.stop === 'left' ? x : x + FENCE_MM, low.y + 4 + FENCE_MM, top),
+    shape: box(
+      point(holding.stop === 'left' ? x - FENCE_MM : x, low.y + 4, 0),
+      point(holding.stop === 'left' ? x : x + FENCE_MM, low.y + 4 + FENCE_MM, top),
+    ),
   })
   return [
     ...under,

@@ -1,4 +1,5 @@
 import { point, type Point } from '../../geometry'
+import { box } from '../../recipe'
 import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { drawVise } from './draw'
@@ -89,25 +90,44 @@ function spotsOf(own: InVise): readonly Spot[] {
 }
 
 const JAW_DEEP_MM = 25
+const BED_MM = 6
 const STOP_MM = 12
 
-function solidsOf({ gripMm, holding, low, stopX, vise }: InVise): readonly Solid[] {
+function solidsOf(own: InVise): readonly Solid[] {
+  const { gripMm, high, holding, low, parallels, parallelY, stopX, vise } = own
   const half = vise.jawWidth / 2
+  const middleX = (low.x + high.x) / 2
   const jaw = (name: string, y0: number, y1: number): Solid => ({
     name,
-    low: point(-half, y0, 0),
-    high: point(half, y1, vise.jawHeight),
+    shape: box(point(-half, y0, 0), point(half, y1, vise.jawHeight)),
   })
-  const jaws = [jaw('fixed jaw', 0, JAW_DEEP_MM), jaw('moving jaw', low.y - JAW_DEEP_MM, low.y)]
+  const t = parallels.thickness / 2
+  const [x0, x1] = [middleX - parallels.length / 2, middleX + parallels.length / 2]
+  const jaws = [
+    {
+      name: 'bed',
+      shape: box(point<'setup'>(-half, low.y - JAW_DEEP_MM, -BED_MM), point(half, JAW_DEEP_MM, 0)),
+    },
+    jaw('fixed jaw', 0, JAW_DEEP_MM),
+    jaw('moving jaw', low.y - JAW_DEEP_MM, low.y),
+    ...parallelY.map((y): Solid => ({
+      name: 'parallel',
+      ref: 'parallels',
+      shape: box(point(x0, y - t, 0), point(x1, y + t, low.z)),
+    })),
+  ]
   if (stopX === undefined) return jaws
-  const [x0, x1] = holding.stop === 'left' ? [stopX - STOP_MM, stopX] : [stopX, stopX + STOP_MM]
+  const [stop0, stop1] =
+    holding.stop === 'left' ? [stopX - STOP_MM, stopX] : [stopX, stopX + STOP_MM]
   const middle = low.y / 2
   return [
     ...jaws,
     {
       name: 'stop',
-      low: point(x0, middle - STOP_MM / 2, low.z),
-      high: point(x1, middle + STOP_MM / 2, low.z + gripMm / 2),
+      shape: box(
+        point(stop0, middle - STOP_MM / 2, low.z),
+        point(stop1, middle + STOP_MM / 2, low.z + gripMm / 2),
+      ),
     },
   ]
 }

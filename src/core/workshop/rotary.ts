@@ -1,5 +1,13 @@
-import { add, type Axis, type Point, point, subtract } from '../geometry'
-import { type Rotary } from '../workshop'
+import {
+  applyMotion,
+  type Axis,
+  type Motion,
+  type Point,
+  point,
+  subtract,
+  turnAbout,
+} from '../geometry'
+import { type Rotary } from './schema'
 
 /** Zero after a turn of a rotary axis, with what is uncertain about it, ± mm for each axis. */
 export interface Indexed {
@@ -7,13 +15,6 @@ export interface Indexed {
   readonly plusMinus: Point<'machine'>
   /** Angle by which the work turns as the spindle sees it, right hand about the axis, rad. */
   readonly workRad: number
-}
-
-/** The plane that turns, in the order in which a right-hand turn goes. */
-const PLANE: Readonly<Record<Axis, readonly [Axis, Axis]>> = {
-  x: ['y', 'z'],
-  y: ['z', 'x'],
-  z: ['x', 'y'],
 }
 
 /**
@@ -28,17 +29,22 @@ export function workAngle(
   return rotary.turns === 'table' ? moves : -moves
 }
 
-/** Turns a place about the rotary centre, right hand about its axis. */
-export function turnAbout(
+/** How the rotary axis turns what stands on it, about its centre in the machine's own axes. */
+export const rotaryMotion = (
   rotary: Pick<Rotary, 'along' | 'centre'>,
-  at: Point<'machine'>,
   workRad: number,
-): Point<'machine'> {
-  const [p, q] = PLANE[rotary.along]
-  const centre = point<'machine'>(rotary.centre.x, rotary.centre.y, rotary.centre.z)
-  const arm = subtract(at, centre)
-  const [c, s] = [Math.cos(workRad), Math.sin(workRad)]
-  return add(centre, { ...arm, [p]: c * arm[p] - s * arm[q], [q]: s * arm[p] + c * arm[q] })
+): Motion<'machine', 'machine'> =>
+  turnAbout(
+    rotary.along,
+    point<'machine'>(rotary.centre.x, rotary.centre.y, rotary.centre.z),
+    workRad,
+  )
+
+/** The two axes across the one that turns, in the order in which a right-hand turn goes. */
+export const ACROSS: Readonly<Record<Axis, readonly [Axis, Axis]>> = {
+  x: ['y', 'z'],
+  y: ['z', 'x'],
+  z: ['x', 'y'],
 }
 
 /**
@@ -57,8 +63,8 @@ export function indexZero(
   commandedRad: number,
 ): Indexed {
   const workRad = workAngle(rotary, commandedRad)
-  const at = turnAbout(rotary, zero, workRad)
-  const [p, q] = PLANE[rotary.along]
+  const at = applyMotion(rotaryMotion(rotary, workRad), zero)
+  const [p, q] = ACROSS[rotary.along]
   const arm = subtract(at, point<'machine'>(rotary.centre.x, rotary.centre.y, rotary.centre.z))
   const [c, s] = [Math.cos(workRad), Math.sin(workRad)]
   const centre = rotary.centreMm * Math.hypot(1 - c, s)

@@ -12,7 +12,10 @@ import {
 } from '@/core/part'
 import { PIER_PLATE, WORM_BLOCK } from '@/core/demo'
 import { mm, plainBlock } from '../../tests/support/documents'
-import { makeSolid, SEGMENTS } from './makeSolid'
+import { solidNow, stateFinished } from '@/core/stock'
+import { meshOf, SEGMENTS } from '.'
+
+const makeSolid = (part: Part) => meshOf(solidNow(part, stateFinished(part)))
 
 const BLOCK_MM3 = 100 * 60 * 40
 /** Area of the polygon that stands for a circle. */
@@ -90,6 +93,24 @@ describe('solid of the finished part, against volumes by hand', () => {
       2,
     )
   })
+
+  // A leaning cylinder between two parallel faces has their distance times its own cross-section over the cosine.
+  it.each([5, 30, 60])(
+    'a through hole that leans by %i° takes more by the cosine',
+    async (degrees) => {
+      const rad = (degrees * Math.PI) / 180
+      const tilt = { angle: { rad }, towards: 'front' as const }
+      const place = { dims: [{ from: 'front' as const, at: mm(16) }], centred: true }
+      const found = await volume(
+        hole('top', { diameter: mm(4), extent: { kind: 'deep', depth: mm(20) }, tilt, place }),
+      )
+      // Blind: the mouth is cut along the face, which over a whole turn of the rim takes and gives the same.
+      expect(found).toBeCloseTo(BLOCK_MM3 - round(4) * 20, 1)
+      if (degrees > 40) return
+      const through = await volume(hole('top', { diameter: mm(4), tilt, place }))
+      expect(through).toBeCloseTo(BLOCK_MM3 - (round(4) * 40) / Math.cos(rad), 1)
+    },
+  )
 
   it('as many holes as the pattern says', async () => {
     await fc.assert(

@@ -1,0 +1,162 @@
+import {
+  add,
+  applyMotion,
+  AXES,
+  cross,
+  dot,
+  type Frame,
+  invertMotion,
+  type Motion,
+  norm,
+  point,
+  type Point,
+  scale,
+  subtract,
+} from '../geometry'
+
+/** A solid as plain data, mm: what it is made of, not its mesh. A kernel cooks it; this page only measures it. */
+export type Recipe<F extends Frame> =
+  | { readonly kind: 'box'; readonly low: Point<F>; readonly high: Point<F> }
+  | {
+      /** Round about the line between two points; a cone where its two ends differ. */
+      readonly kind: 'round'
+      readonly from: Point<F>
+      readonly to: Point<F>
+      readonly radiusMm: number
+      readonly endRadiusMm: number
+    }
+  | { readonly kind: 'moved'; readonly by: Motion<F, F>; readonly of: Recipe<F> }
+  | { readonly kind: 'united'; readonly of: readonly Recipe<F>[] }
+  | { readonly kind: 'cut'; readonly from: Recipe<F>; readonly by: readonly Recipe<F>[] }
+
+export const box = <F extends Frame>(low: Point<F>, high: Point<F>): Recipe<F> => ({
+  kind: 'box',
+  low,
+  high,
+})
+
+export const round = <F extends Frame>(
+  from: Point<F>,
+  to: Point<F>,
+  radiusMm: number,
+  endRadiusMm = radiusMm,
+): Recipe<F> => ({ kind: 'round', from, to, radiusMm, endRadiusMm })
+
+export const moved = <F extends Frame>(by: Motion<F, F>, of: Recipe<F>): Recipe<F> => ({
+  kind: 'moved',
+  by,
+  of,
+})
+
+/** An upright box about a solid. */
+export interface Bounds<F extends Frame> {
+  readonly low: Point<F>
+  readonly high: Point<F>
+}
+
+export function boundsOfPoints<F extends Frame>(points: readonly Point<F>[]): Bounds<F> {
+  const of = (pick: (...values: number[]) => number): Point<F> =>
+    point(
+      pick(...points.map((p) => p.x)),
+      pick(...points.map((p) => p.y)),
+      pick(...points.map((p) => p.z)),
+    )
+  return { low: of(Math.min), high: of(Math.max) }
+}
+
+export const cornersOfBox = <F extends Frame>({ high, low }: Bounds<F>): readonly Point<F>[] =>
+  [low.x, high.x].flatMap((x) =>
+    [low.y, high.y].flatMap((y) => [low.z, high.z].map((z) => point<F>(x, y, z))),
+  )
+
+/** Sides of the prism by which something round is enclosed. */
+const SIDES = 24
+
+/** Points that span a solid: those of a box exactly, of what is round a prism about it. */
+export function spanOf<F extends Frame>(recipe: Recipe<F>): readonly Point<F>[] {
+  switch (recipe.kind) {
+    case 'box':
+      return cornersOfBox(recipe)
+    case 'round':
+      return roundSpan(recipe)
+    case 'moved':
+      return spanOf(recipe.of).map((p) => applyMotion(recipe.by, p))
+    case 'united':
+      return recipe.of.flatMap(spanOf)
+    case 'cut':
+      return spanOf(recipe.from)
+  }
+}
+
+function roundSpan<F extends Frame>({
+  endRadiusMm,
+  from,
+  radiusMm,
+  to,
+}: Recipe<F> & { kind: 'round' }): readonly Point<F>[] {
+  const [u, v] = acrossOf(subtract(to, from))
+  const grow = 1 / Math.cos(Math.PI / SIDES)
+  return Array.from({ length: SIDES }, (_, i) => (2 * Math.PI * i) / SIDES).flatMap((angle) => {
+    const out = add(scale(u, Math.cos(angle)), scale(v, Math.sin(angle)))
+    return [add(from, scale(out, radiusMm * grow)), add(to, scale(out, endRadiusMm * grow))]
+  })
+}
+
+/** The upright box that encloses a solid. */
+export function boundsOf<F extends Frame>(recipe: Recipe<F>): Bounds<F> {
+  return recipe.kind === 'box' ? recipe : boundsOfPoints(spanOf(recipe))
+}
+
+/** Two unit directions square to one and to each other. */
+export function acrossOf<F extends Frame>(along: Point<F>): readonly [Point<F>, Point<F>] {
+  const unit = scale(along, 1 / norm(along))
+  const [least = 'x'] = [...AXES].sort((a, b) => Math.abs(unit[a]) - Math.abs(unit[b]))
+  const e = point<F>(least === 'x' ? 1 : 0, least === 'y' ? 1 : 0, least === 'z' ? 1 : 0)
+  const square = subtract(e, scale(unit, dot(unit, e)))
+  const u = scale(square, 1 / norm(square))
+  return [u, cross(unit, u)]
+}
+
+/**
+ * How far a place is outside a solid, mm; negative inside. By the largest of the ways over its faces, so
+ * that off an edge or corner it is less than the straight way; its sign is exact.
+ */
+export function gapTo<F extends Frame>(recipe: Recipe<F>, at: Point<F>): number {
+  switch (recipe.kind) {
+    case 'box': {
+      const { high, low } = recipe
+      return Math.max(...AXES.map((axis) => Math.max(low[axis] - at[axis], at[axis] - high[axis])))
+    }
+    case 'round': {
+      const { endRadiusMm, from, radiusMm, to } = recipe
+      const along = subtract(to, from)
+      const length = norm(along)
+      const by = subtract(at, from)
+      const t = dot(by, along) / length
+      const out = norm(subtract(by, scale(along, t / length)))
+      const radius = radiusMm + ((endRadiusMm - radiusMm) * t) / length
+      return Math.max(out - radius, -t, t - length)
+    }
+    case 'moved':
+      return gapTo(recipe.of, applyMotion(invertMotion(recipe.by), at))
+    case 'united':
+      return Math.min(...recipe.of.map((one) => gapTo(one, at)))
+    case 'cut':
+      return Math.max(gapTo(recipe.from, at), ...recipe.by.map((one) => -gapTo(one, at)))
+  }
+}
+
+/** The boxes along the axes that a solid is made of; what is round or leans is left out. */
+export function boxesOf<F extends Frame>(recipe: Recipe<F>): readonly Bounds<F>[] {
+  switch (recipe.kind) {
+    case 'box':
+      return [recipe]
+    case 'united':
+      return recipe.of.flatMap(boxesOf)
+    case 'cut':
+      return boxesOf(recipe.from)
+    case 'round':
+    case 'moved':
+      return []
+  }
+}

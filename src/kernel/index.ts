@@ -1,0 +1,2 @@
+export { meshOf, SEGMENTS, type SolidMesh } from './mesh'
+export { stlOf } from './stl'
