@@ -6,8 +6,8 @@ import { type LengthUnit, parseLength } from '@/core/units'
 export const EXPORT_KINDS = [
   'json',
   'csv',
-  'stl',
   'sheet-pdf',
+  'stl',
   'holes-csv',
   'holes-dxf',
   'template-svg',

@@ -1,4 +1,4 @@
-import { accessible, again, expect, freshWorm, open, saved, test } from './support'
+import { accessible, again, expect, freshWorm, jobNow, newJob, open, saved, test } from './support'
 
 test('a setup held otherwise: strapped, on pins, at an angle plate; told, drawn, kept', async ({
   page,
@@ -32,6 +32,54 @@ test('a setup held otherwise: strapped, on pins, at an angle plate; told, drawn,
   await expect(page.getByText('Zero: X at the round pin')).toBeVisible()
   await page.getByRole('link', { name: 'Sheet' }).click()
   await expect(page.getByText(/Round pin .* relieved pin/)).toBeVisible()
+})
+
+test('a clamping is turned by the fourth axis: said, indexed, drilled upright, zero carried round', async ({
+  page,
+  request,
+}) => {
+  const id = await newJob(request, 'Lamp foot')
+  await open(page, `/jobs/${id}/part`)
+  const line = page.locator('#say')
+  await line.fill(
+    'reamed hole 6 H7 20 deep, on top tilted 30° towards front, 30 from left, 20 from front',
+  )
+  await line.press('Enter')
+  await expect(page.getByText('tilted 30° towards front').first()).toBeVisible()
+  await saved(page)
+  const job = await jobNow(request, id)
+  await open(page, `/jobs/${id}/ways/${job.ways[0]?.id}`)
+  await page.getByRole('button', { name: 'First setup' }).first().click()
+  await page.getByRole('button', { name: 'top up, back to fixed jaw' }).click()
+  await page.getByRole('button', { name: 'Setup', exact: true }).click()
+  await page.getByRole('button', { name: /−30° for/ }).click()
+  await expect(page.getByText('As clamped in setup 1, A −30°')).toBeVisible()
+  await page.getByRole('button', { name: /^Cuts/ }).click()
+  await page.getByRole('checkbox', { name: /reamed hole/ }).check()
+  await page.keyboard.press('Escape')
+  await expect(page.locator('[data-finding="hole.leaning-mouth"]')).toBeVisible()
+  await expect(page.locator('[data-finding="cut.unreachable"]')).toHaveCount(0)
+  await accessible(page)
+  await page.getByRole('button', { name: 'Holding' }).click()
+  await page.getByLabel('A turns by').fill('20')
+  await page.getByLabel('A turns by').press('Tab')
+  await page.keyboard.press('Escape')
+  await expect(page.locator('[data-finding="cut.unreachable"]').first()).toContainText(
+    'cannot be reached',
+  )
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-finding="cut.unreachable"]')).toHaveCount(0)
+  await saved(page)
+  await page.getByRole('link', { name: 'Sheet' }).click()
+  await expect(page.getByText('Leave it clamped as in setup 1.')).toBeVisible()
+  await page.getByRole('link', { name: 'Zero', exact: true }).click()
+  await page.getByRole('button', { name: /Setup 2/ }).click()
+  await page
+    .getByRole('tab', { name: 'From the last' })
+    .or(page.getByRole('button', { name: 'From the last' }))
+    .first()
+    .click()
+  await expect(page.getByText('the zero of setup 1, carried round')).toBeVisible()
 })
 
 test('gear for other holdings is kept in the workshop', async ({ page }) => {

@@ -65,6 +65,32 @@ describe('foothold', () => {
       expect(text).toContain(words)
   })
 
+  it('export: the solid, finished or after a setup, whose volume is what was cut less', () => {
+    const oiler = 'docs/examples/oiler-block.foothold.json'
+    const volume = (...more: string[]): number => {
+      const path = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'part.stl')
+      expect(foothold(['export', oiler, '--as', 'stl', '--out', path, ...more]).code).toBe(0)
+      const bytes = readFileSync(path)
+      let six = 0
+      for (let i = 0; i < bytes.readUInt32LE(80); i++) {
+        const at = (k: number): number => bytes.readFloatLE(84 + 50 * i + 12 + 4 * k)
+        six +=
+          at(0) * (at(4) * at(8) - at(5) * at(7)) +
+          at(1) * (at(5) * at(6) - at(3) * at(8)) +
+          at(2) * (at(3) * at(7) - at(4) * at(6))
+      }
+      return six / 6
+    }
+    // 70 x 40 x 30; a circle is a polygon of 48 sides.
+    const round = (d: number): number => 24 * Math.sin(Math.PI / 24) * (d / 2) ** 2
+    const mounts = 2 * (round(5.5) * 30 + (round(10) - round(5.5)) * 5.4)
+    expect(volume('--setup', '1')).toBeCloseTo(70 * 40 * 30.8, 0)
+    expect(volume('--setup', '2')).toBeCloseTo(70 * 40 * 30 - mounts, 0)
+    // The seat: blind, leaning, cut off along the face.
+    expect(volume()).toBeCloseTo(70 * 40 * 30 - mounts - round(6) * 22, 0)
+    expect(foothold(['export', oiler, '--as', 'stl', '--setup', '9']).err).toMatch(/no setup 9/)
+  })
+
   it('export: program, holes and template of a setup', () => {
     const pier = 'docs/examples/pier-plate.foothold.json'
     const program = foothold(['export', pier, '--as', 'program', '--setup', '2', '--unit', 'inch'])

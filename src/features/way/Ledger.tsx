@@ -82,7 +82,7 @@ function LedgerLine({ analysis, answer, isChosen, onChoose, part }: LedgerLinePr
         data-requirement={requirement.id}
         aria-pressed={isChosen}
         onClick={() => onChoose(requirement.id)}
-        className="grid w-full cursor-pointer grid-cols-[minmax(0,1fr)_84px_62px_62px] items-center gap-x-1.5 px-2.5 py-1 text-left leading-tight"
+        className="grid w-full cursor-pointer grid-cols-[minmax(0,1fr)_84px_72px_62px] items-center gap-x-1.5 px-2.5 py-1 text-left leading-tight"
       >
         <span className="flex min-w-0 flex-wrap items-baseline gap-x-2">
           <span className="font-semibold">{title}</span>

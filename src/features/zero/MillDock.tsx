@@ -94,6 +94,12 @@ function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
           : 'The mill does not answer. Readings can be typed all the same.',
       )
   }
+  if (planned.indexed)
+    return (
+      <p className="text-[13px] text-soft">
+        The stand-in mill has no fourth axis; readings of an indexed setup are typed.
+      </p>
+    )
   return (
     <div className="flex flex-wrap items-center gap-3">
       <button type="button" className="button quiet" onClick={() => void stand()}>

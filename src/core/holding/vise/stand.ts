@@ -99,6 +99,7 @@ function solidsOf(own: InVise): readonly Solid[] {
   const middleX = (low.x + high.x) / 2
   const jaw = (name: string, y0: number, y1: number): Solid => ({
     name,
+    tone: 'hatch',
     shape: box(point(-half, y0, 0), point(half, y1, vise.jawHeight)),
   })
   const t = parallels.thickness / 2
