@@ -8,14 +8,14 @@ import {
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
-} from '@/core/demo'
+} from '@/core/paper/demo'
 import {
   documentJsonSchema,
   type FootholdFile,
   readDocumentText,
   writeDocument,
-} from '@/core/formats'
-import { STANDARD_WORKSHOP } from '@/core/workshop'
+} from '@/core/paper/formats'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 
 /** Writes the JSON Schema of the document and the demo jobs as files under docs/. */
 mkdirSync('docs/schema', { recursive: true })

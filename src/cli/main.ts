@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
-import { CALCULATORS, runCalculator } from '@/core/calculators'
-import { type Issue, nearestWord, type Result } from '@/core/issues'
+import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
+import { type Issue, nearestWord, type Result } from '@/core/ground/issues'
 import {
   EXPORT_KINDS,
   type ExportKind,
@@ -90,7 +90,7 @@ async function main(): Promise<number> {
       const kind = values.as ?? 'json'
       if (!(EXPORT_KINDS as readonly string[]).includes(kind))
         throw new BadInput(`--as takes ${EXPORT_KINDS.join(', ')}; “${kind}” is none of them.`)
-      const { readDocumentText } = await import('@/core/formats')
+      const { readDocumentText } = await import('@/core/paper/formats')
       const exported = must(
         await exportFile(must(readDocumentText(text)), kind as ExportKind, exportOptions(values)),
       )

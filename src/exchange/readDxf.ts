@@ -2,7 +2,7 @@ import DxfParser, { type IEntity } from 'dxf-parser'
 import type { ICircleEntity } from 'dxf-parser/dist/entities/circle'
 import type { IInsertEntity } from 'dxf-parser/dist/entities/insert'
 import type { IPointEntity } from 'dxf-parser/dist/entities/point'
-import { fail, type Result, succeed } from '@/core/issues'
+import { fail, type Result, succeed } from '@/core/ground/issues'
 
 /** A circle or point of a drawing, in the drawing’s own unit. */
 export interface DrawnHole {

@@ -1,5 +1,5 @@
 import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf'
-import { type Template } from '@/core/formats'
+import { type Template } from '@/core/paper/formats'
 
 /** A template as DXF in mm: outline, holes and their middles, each on a layer of its own. */
 export function writeDxf(template: Template): string {

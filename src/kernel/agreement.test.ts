@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { point, type Point, turnAbout } from '@/core/geometry'
-import { boundsOf, box, gapTo, moved, type Recipe, round } from '@/core/recipe'
+import { point, type Point, turnAbout } from '@/core/ground/geometry'
+import { boundsOf, box, gapTo, moved, type Recipe, round } from '@/core/ground/recipe'
 import { meshOf, type SolidMesh, stlOf } from '.'
 
 type Body = Recipe<'part'>

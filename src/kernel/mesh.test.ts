@@ -9,10 +9,10 @@ import {
   type Side,
   SIDES,
   sizeAlong,
-} from '@/core/part'
-import { PIER_PLATE, WORM_BLOCK } from '@/core/demo'
+} from '@/core/work/part'
+import { PIER_PLATE, WORM_BLOCK } from '@/core/paper/demo'
 import { mm, plainBlock } from '../../tests/support/documents'
-import { solidNow, stateFinished } from '@/core/stock'
+import { solidNow, stateFinished } from '@/core/work/stock'
 import { meshOf, SEGMENTS } from '.'
 
 const makeSolid = (part: Part) => meshOf(solidNow(part, stateFinished(part)))

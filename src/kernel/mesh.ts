@@ -1,6 +1,6 @@
 import Module, { type Manifold, type ManifoldToplevel } from 'manifold-3d'
-import { type Frame, type Motion, norm, scale, subtract } from '@/core/geometry'
-import { acrossOf, type Recipe } from '@/core/recipe'
+import { type Frame, type Motion, norm, scale, subtract } from '@/core/ground/geometry'
+import { acrossOf, type Recipe } from '@/core/ground/recipe'
 
 /** Triangles of a solid: three coordinates a vertex, three vertices a triangle, mm. */
 export interface SolidMesh {

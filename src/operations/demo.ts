@@ -7,7 +7,7 @@ import {
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
-} from '@/core/demo'
+} from '@/core/paper/demo'
 import { countDemoJobs } from '@/db'
 import { insertDemoFixtures, listRegister } from './fixtures'
 import { insertWith } from './jobs'

@@ -1,7 +1,7 @@
-import { FORMAT, readStored, type StoredBody } from '@/core/formats'
-import { absent, fail, type Result, resultOf, succeed } from '@/core/issues'
-import { type Part, partIssues } from '@/core/part'
-import { danglingWayCodes, type Way, wayIssues } from '@/core/way'
+import { FORMAT, readStored, type StoredBody } from '@/core/paper/formats'
+import { absent, fail, type Result, resultOf, succeed } from '@/core/ground/issues'
+import { type Part, partIssues } from '@/core/work/part'
+import { danglingWayCodes, type Way, wayIssues } from '@/core/plan/way'
 import {
   type Appended,
   appendVersion,
@@ -10,7 +10,7 @@ import {
   listDocuments,
   readWorkshop,
 } from '@/db'
-import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Stored, storedPart, storedWay } from './jobs'
 
 export type Saved =

@@ -1,7 +1,7 @@
-import { type CountedFrom } from '@/core/drilling'
-import { fail, type Result, succeed } from '@/core/issues'
-import { type Anchor, type RecordsBySetup } from '@/core/offsets'
-import { type LengthUnit, parseLength } from '@/core/units'
+import { type CountedFrom } from '@/core/plan/drilling'
+import { fail, type Result, succeed } from '@/core/ground/issues'
+import { type Anchor, type RecordsBySetup } from '@/core/floor/offsets'
+import { type LengthUnit, parseLength } from '@/core/handbook/units'
 
 export const EXPORT_KINDS = [
   'json',

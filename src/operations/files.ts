@@ -1,9 +1,9 @@
-import { kindOf } from '@/core/holding'
+import { kindOf } from '@/core/shop/holding'
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { findingsOf } from '@/core/findings'
-import { type Finding } from '@/core/finding'
-import { drillingPlan, holesInSetup, outlineInSetup } from '@/core/drilling'
+import { findingsOf } from '@/core/foreman/findings'
+import { type Finding } from '@/core/ground/finding'
+import { drillingPlan, holesInSetup, outlineInSetup } from '@/core/plan/drilling'
 import {
   drillingProgram,
   type FootholdFile,
@@ -16,9 +16,9 @@ import {
   schemaIssues,
   templateSvg,
   writeDocument,
-} from '@/core/formats'
-import { fail, type Result, succeed } from '@/core/issues'
-import { AXES } from '@/core/geometry'
+} from '@/core/paper/formats'
+import { fail, type Result, succeed } from '@/core/ground/issues'
+import { AXES } from '@/core/ground/geometry'
 import {
   type Anchor,
   doubtsOf,
@@ -27,14 +27,14 @@ import {
   zeroLedger,
   standingMark,
   ZeroRecordSchema,
-} from '@/core/offsets'
-import { type Plan, type PlannedSetup, planWay } from '@/core/planning'
-import { solidNow, stateFinished } from '@/core/stock'
+} from '@/core/floor/offsets'
+import { type Plan, type PlannedSetup, planWay } from '@/core/plan/planning'
+import { solidNow, stateFinished } from '@/core/work/stock'
 import { meshOf, stlOf } from '@/kernel'
-import { type Prediction, predictWay } from '@/core/prediction'
-import { setupSheet } from '@/core/sheet'
-import { simulate, type SimulationOptions } from '@/core/variation'
-import { type Way } from '@/core/way'
+import { type Prediction, predictWay } from '@/core/predict/prediction'
+import { setupSheet } from '@/core/paper/sheet'
+import { simulate, type SimulationOptions } from '@/core/chain/variation'
+import { type Way } from '@/core/plan/way'
 import { writeDxf } from '@/exchange'
 import { setupSheetPdf, templatePdf } from '@/pdf'
 import { type ExportKind, type ExportOptions } from './exportOptions'

@@ -8,10 +8,10 @@ import {
   movedToFound,
   newFixture,
   standingOfFixture,
-} from '@/core/fixtures'
-import { DEMO_FIXTURES } from '@/core/demo'
-import { readStored, schemaIssues } from '@/core/formats'
-import { absent, fail, type Result, resultOf, succeed } from '@/core/issues'
+} from '@/core/floor/register'
+import { DEMO_FIXTURES } from '@/core/paper/demo'
+import { readStored, schemaIssues } from '@/core/paper/formats'
+import { absent, fail, type Result, resultOf, succeed } from '@/core/ground/issues'
 import {
   appendFixtureVersion,
   findFixture,

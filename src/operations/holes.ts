@@ -1,6 +1,6 @@
-import { drillingPlan, holesInSetup } from '@/core/drilling'
-import { absent, fail, type Result, succeed } from '@/core/issues'
-import { type PlannedSetup, planWay } from '@/core/planning'
+import { drillingPlan, holesInSetup } from '@/core/plan/drilling'
+import { absent, fail, type Result, succeed } from '@/core/ground/issues'
+import { type PlannedSetup, planWay } from '@/core/plan/planning'
 import {
   clearTicks,
   findDocument,

@@ -3,8 +3,8 @@ import {
   type GearDifference,
   gearDifferences,
   underOwnNames,
-} from '@/core/formats'
-import { type Result, succeed } from '@/core/issues'
+} from '@/core/paper/formats'
+import { type Result, succeed } from '@/core/ground/issues'
 import { backroom } from './backroom/pool'
 import { emptyWay, insertWith, workshopOrStandard } from './jobs'
 

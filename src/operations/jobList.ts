@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
 import { setTimeout } from 'node:timers/promises'
-import { type Result } from '@/core/issues'
-import { openQuestions, type Part } from '@/core/part'
-import { type Workshop } from '@/core/workshop'
+import { type Result } from '@/core/ground/issues'
+import { openQuestions, type Part } from '@/core/work/part'
+import { type Workshop } from '@/core/shop/workshop'
 import {
   countArchived,
   type DocumentRecord,

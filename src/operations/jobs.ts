@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid'
-import { type FootholdFile, readStored, type StoredBody } from '@/core/formats'
-import { absent, cutText, fail, type Result, succeed } from '@/core/issues'
-import { newPart, type Part, PartSchema } from '@/core/part'
-import { type Way } from '@/core/way'
-import { STANDARD_WORKSHOP, type Workshop } from '@/core/workshop'
+import { type FootholdFile, readStored, type StoredBody } from '@/core/paper/formats'
+import { absent, cutText, fail, type Result, succeed } from '@/core/ground/issues'
+import { newPart, type Part, PartSchema } from '@/core/work/part'
+import { type Way } from '@/core/plan/way'
+import { STANDARD_WORKSHOP, type Workshop } from '@/core/shop/workshop'
 import {
   type DocumentRecord,
   findJobRecord,

@@ -1,9 +1,9 @@
-import { findingsOf } from '@/core/findings'
-import { type Part } from '@/core/part'
-import { planWay } from '@/core/planning'
-import { predictWay, wayVerdict } from '@/core/prediction'
-import { type Way } from '@/core/way'
-import { type Workshop } from '@/core/workshop'
+import { findingsOf } from '@/core/foreman/findings'
+import { type Part } from '@/core/work/part'
+import { planWay } from '@/core/plan/planning'
+import { predictWay, wayVerdict } from '@/core/predict/prediction'
+import { type Way } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
 
 /** How a way stands, for the list of jobs: requirements that are short or open, findings that forbid it. */
 export interface WayStanding {

@@ -1,6 +1,6 @@
 import { type ZodError } from 'zod'
-import { schemaIssues } from '@/core/formats'
-import { absent, fail, type Result, succeed } from '@/core/issues'
+import { schemaIssues } from '@/core/paper/formats'
+import { absent, fail, type Result, succeed } from '@/core/ground/issues'
 import {
   CONDITIONS_ID,
   GEAR_SCHEMAS,
@@ -10,7 +10,7 @@ import {
   type ShopKind,
   STANDARD_WORKSHOP,
   type Workshop,
-} from '@/core/workshop'
+} from '@/core/shop/workshop'
 import { insertWorkshop, readShop, removeItem, type Shop, writeGear } from '@/db'
 import { workshopOrStandard } from './jobs'
 

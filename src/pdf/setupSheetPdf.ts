@@ -1,7 +1,7 @@
 import fontkit from '@pdf-lib/fontkit'
 import { type Color, PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
-import { type Mark, type Scene, type Tone } from '@/core/scene'
-import { type ChainBlock, type SetupSheet, type SheetPage } from '@/core/sheet'
+import { type Mark, type Scene, type Tone } from '@/core/ground/scene'
+import { type ChainBlock, type SetupSheet, type SheetPage } from '@/core/paper/sheet'
 import { hatchLines, stippleDots } from './texture'
 
 /** Font files, TrueType or WOFF. */

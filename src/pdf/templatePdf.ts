@@ -1,7 +1,7 @@
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb } from 'pdf-lib'
-import { type Template } from '@/core/formats'
-import { type PlanePoint } from '@/core/geometry'
+import { type Template } from '@/core/paper/formats'
+import { type PlanePoint } from '@/core/ground/geometry'
 import { type SheetFonts } from './setupSheetPdf'
 
 /** Points to a millimetre. */

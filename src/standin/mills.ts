@@ -14,7 +14,7 @@ import {
   setUpExercise,
   type StreamMessage,
   type World,
-} from '../core/standin'
+} from '../core/floor/standin'
 
 const STEP_MS = 20
 const IDLE_MS = 30 * 60_000

@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { timingSafeEqual } from 'node:crypto'
 import { z } from 'zod'
-import { EXERCISE_IDS, FAULTS, MillActionSchema } from '../core/standin'
+import { EXERCISE_IDS, FAULTS, MillActionSchema } from '../core/floor/standin'
 import { Mills } from './mills'
 
 const figure = z.number().min(-100_000).max(100_000)

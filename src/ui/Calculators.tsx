@@ -2,9 +2,14 @@
 
 import { CornerDownLeft } from 'lucide-react'
 import { useId, useState } from 'react'
-import { type Calculator, CALCULATORS, type Figure, runCalculator } from '@/core/calculators'
-import { type Issue } from '@/core/issues'
-import { type LengthUnit, printLength, printNumber } from '@/core/units'
+import {
+  type Calculator,
+  CALCULATORS,
+  type Figure,
+  runCalculator,
+} from '@/core/handbook/calculators'
+import { type Issue } from '@/core/ground/issues'
+import { type LengthUnit, printLength, printNumber } from '@/core/handbook/units'
 
 export interface FigureTarget {
   readonly name: string

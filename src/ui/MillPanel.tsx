@@ -1,9 +1,9 @@
 'use client'
 
 import { type KeyboardEvent, useState } from 'react'
-import { type Axis } from '@/core/geometry'
-import { type MillTool, refusal, type Sense, type StreamMessage } from '@/core/standin'
-import { type LengthUnit, printSpread } from '@/core/units'
+import { type Axis } from '@/core/ground/geometry'
+import { type MillTool, refusal, type Sense, type StreamMessage } from '@/core/floor/standin'
+import { type LengthUnit, printSpread } from '@/core/handbook/units'
 import { type MillLink } from './useMill'
 
 const TOOL_WORDS: Readonly<Record<MillTool, string>> = {

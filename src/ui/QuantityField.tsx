@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useId, useState } from 'react'
-import { type Length, type LengthUnit, parseLength, printLength } from '@/core/units'
+import { type Length, type LengthUnit, parseLength, printLength } from '@/core/handbook/units'
 
 interface QuantityFieldProps {
   readonly label: string

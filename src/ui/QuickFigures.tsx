@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic'
 import { Dialog } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
-import { type LengthUnit } from '@/core/units'
+import { type LengthUnit } from '@/core/handbook/units'
 import { DialogSheet } from './DialogSheet'
 import { isTyping } from './KeysHelp'
 import { fieldName, lastField, rememberFields, typeInto } from './lastField'

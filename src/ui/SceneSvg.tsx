@@ -1,7 +1,7 @@
 'use client'
 
 import { type KeyboardEvent, memo, useId } from 'react'
-import { type Mark, type Scene, type Tone } from '@/core/scene'
+import { type Mark, type Scene, type Tone } from '@/core/ground/scene'
 
 const INKS: Readonly<Record<Tone, string>> = {
   none: 'none',

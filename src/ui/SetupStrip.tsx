@@ -1,10 +1,10 @@
 'use client'
 
 import { useLayoutEffect, useMemo } from 'react'
-import { markedCornerSeen } from '@/core/drilling'
-import { type Part } from '@/core/part'
-import { isometric } from '@/core/picture'
-import { type PlannedSetup, turnWords } from '@/core/planning'
+import { markedCornerSeen } from '@/core/plan/drilling'
+import { type Part } from '@/core/work/part'
+import { isometric } from '@/core/paper/picture'
+import { type PlannedSetup, turnWords } from '@/core/plan/planning'
 import { isTyping } from './KeysHelp'
 import { SceneSvg } from './SceneSvg'
 

@@ -1,6 +1,6 @@
 'use client'
 
-import { type SeenWorld, type StreamMessage, TOOL_FIGURES } from '@/core/standin'
+import { type SeenWorld, type StreamMessage, TOOL_FIGURES } from '@/core/floor/standin'
 
 interface SightProps {
   readonly seen: SeenWorld

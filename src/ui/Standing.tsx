@@ -1,4 +1,4 @@
-import { type Standing } from '@/core/prediction'
+import { type Standing } from '@/core/predict/prediction'
 
 const MARKS: Readonly<
   Record<Standing, { readonly sign: string; readonly word: string; readonly ink: string }>

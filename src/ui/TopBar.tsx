@@ -2,7 +2,7 @@
 
 import Link from 'next/link'
 import { type ReactNode } from 'react'
-import { type LengthUnit } from '@/core/units'
+import { type LengthUnit } from '@/core/handbook/units'
 import { KeysHelp } from './KeysHelp'
 import { QuickFigures } from './QuickFigures'
 import { ThemeButton } from './ThemeButton'

@@ -1,4 +1,4 @@
-import { type Issue } from '@/core/issues'
+import { type Issue } from '@/core/ground/issues'
 
 /** What came of a call: data, a refusal in words, or no answer at all. */
 export type Answer<Data> =

@@ -1,9 +1,9 @@
 'use client'
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { FORMAT, readStored } from '@/core/formats'
-import { type Part } from '@/core/part'
-import { type Way } from '@/core/way'
+import { FORMAT, readStored } from '@/core/paper/formats'
+import { type Part } from '@/core/work/part'
+import { type Way } from '@/core/plan/way'
 import { call } from './api'
 
 interface Bodies {

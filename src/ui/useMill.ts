@@ -9,7 +9,7 @@ import {
   type StreamMessage,
   type StreamMonitor,
   type StreamState,
-} from '@/core/standin'
+} from '@/core/floor/standin'
 import { call } from './api'
 
 /** A mill that is being read: how its stream stands, and what can be done at it. */

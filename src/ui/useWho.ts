@@ -1,6 +1,6 @@
 'use client'
 
-import { cutText } from '@/core/issues'
+import { cutText } from '@/core/ground/issues'
 import { useCallback, useEffect, useState } from 'react'
 
 const STORE = 'foothold:who'

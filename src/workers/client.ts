@@ -1,11 +1,11 @@
 import * as Comlink from 'comlink'
-import { type Part } from '@/core/part'
+import { type Part } from '@/core/work/part'
 import {
   type CompiledMeasure,
   type Simulation,
   type SimulationOptions,
   type NamedSource,
-} from '@/core/variation'
+} from '@/core/chain/variation'
 import { type SolidMesh } from '@/kernel'
 import { type SimulateWorker, type SolidWorker } from './messages'
 

@@ -3,8 +3,8 @@ import {
   type Simulation,
   type SimulationOptions,
   type NamedSource,
-} from '@/core/variation'
-import { type Part } from '@/core/part'
+} from '@/core/chain/variation'
+import { type Part } from '@/core/work/part'
 import { type SolidMesh } from '@/kernel'
 
 export interface SolidWorker {

@@ -5,7 +5,7 @@ import {
   simulate,
   type SimulationOptions,
   type NamedSource,
-} from '@/core/variation'
+} from '@/core/chain/variation'
 
 Comlink.expose({
   simulate(

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink'
-import { type Part } from '@/core/part'
-import { solidNow, stateFinished } from '@/core/stock'
+import { type Part } from '@/core/work/part'
+import { solidNow, stateFinished } from '@/core/work/stock'
 import { meshOf, type SolidMesh } from '@/kernel'
 
 Comlink.expose({

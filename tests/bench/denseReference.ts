@@ -1,5 +1,5 @@
-import { contactRow } from '@/core/geometry'
-import { type StackModel, stack } from '@/core/variation'
+import { contactRow } from '@/core/ground/geometry'
+import { type StackModel, stack } from '@/core/chain/variation'
 
 /**
  * The same propagation with full matrices: every surface's six rows over every source are held and

@@ -1,8 +1,8 @@
 import { clampingOf } from '../support/documents'
-import { PIER_PLATE, PIER_PLATE_WAY } from '@/core/demo'
-import { type Hole, type Part } from '@/core/part'
-import { type MeasuredPlace } from '@/core/patterns'
-import { type Way } from '@/core/way'
+import { PIER_PLATE, PIER_PLATE_WAY } from '@/core/paper/demo'
+import { type Hole, type Part } from '@/core/work/part'
+import { type MeasuredPlace } from '@/core/handbook/patterns'
+import { type Way } from '@/core/plan/way'
 
 const mm = (value: number): { mm: number } => ({ mm: value })
 

@@ -1,6 +1,6 @@
-import { newPart, type Part, type Requirement } from '@/core/part'
-import { newSetup, type Op, type Setup, type Way } from '@/core/way'
-import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { newPart, type Part, type Requirement } from '@/core/work/part'
+import { newSetup, type Op, type Setup, type Way } from '@/core/plan/way'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { clampedSo, clampingOf } from '../support/documents'
 
 const mm = (value: number) => ({ mm: value })

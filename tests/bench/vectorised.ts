@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { type CompiledMeasure, simulate, type NamedSource } from '@/core/variation'
+import { type CompiledMeasure, simulate, type NamedSource } from '@/core/chain/variation'
 
 /** Measures that a vectorised program can read in one go: no free motion, no touch, no bonus. */
 export const plainMeasures = (measures: readonly CompiledMeasure[]): readonly CompiledMeasure[] =>

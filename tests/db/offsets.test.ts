@@ -1,11 +1,11 @@
 import { nanoid } from 'nanoid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { NEST_PLATE, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
-import { expectedEdge } from '@/core/fixtures'
-import { writeDocument } from '@/core/formats'
-import { type Result } from '@/core/issues'
-import { type Readings, standingMark, type ZeroRecord } from '@/core/offsets'
-import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { NEST_PLATE, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/paper/demo'
+import { expectedEdge } from '@/core/floor/register'
+import { writeDocument } from '@/core/paper/formats'
+import { type Result } from '@/core/ground/issues'
+import { type Readings, standingMark, type ZeroRecord } from '@/core/floor/offsets'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { closeDatabase, migrateDatabase, readWorkshop } from '@/db'
 import {
   changeFixture,
@@ -28,7 +28,7 @@ import {
   zeroRecords,
 } from '@/operations'
 import { clampingOf } from '../support/documents'
-import { type Setup } from '@/core/way'
+import { type Setup } from '@/core/plan/way'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))

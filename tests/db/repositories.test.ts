@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
-import { writeDocument } from '@/core/formats'
-import { type Part } from '@/core/part'
-import { changeClamping, type Way } from '@/core/way'
-import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/paper/demo'
+import { writeDocument } from '@/core/paper/formats'
+import { type Part } from '@/core/work/part'
+import { changeClamping, type Way } from '@/core/plan/way'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { closeDatabase, migrateDatabase, readWorkshop } from '@/db'
 import { database } from '@/db/client'
 import {
@@ -27,7 +27,7 @@ import {
   stepHistory,
   tickHole,
 } from '@/operations'
-import { type Result } from '@/core/issues'
+import { type Result } from '@/core/ground/issues'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))

@@ -1,6 +1,6 @@
-import { type ViseHolding } from '@/core/holding'
-import { type Feature, newPart, type Part, type Side } from '@/core/part'
-import { changeClamping, type Op, type OwnClamping, type Setup, type Way } from '@/core/way'
+import { type ViseHolding } from '@/core/shop/holding'
+import { type Feature, newPart, type Part, type Side } from '@/core/work/part'
+import { changeClamping, type Op, type OwnClamping, type Setup, type Way } from '@/core/plan/way'
 
 export const mm = (value: number): { mm: number } => ({ mm: value })
 

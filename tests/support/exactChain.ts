@@ -5,9 +5,9 @@ import { clampingOf, viseOf } from './documents'
  * the documents and nothing else: contacts, sources, seating and readings are its own, so that it and
  * the engine are not wrong together. It knows the vise, whole faces and round holes.
  */
-import { type Part, type Side } from '@/core/part'
-import { type Setup, type Way } from '@/core/way'
-import { type Workshop } from '@/core/workshop'
+import { type Part, type Side } from '@/core/work/part'
+import { type Setup, type Way } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
 import { add, cross, dot, rotate, seatExactly, sub, times, type V } from './nonlinearSolver'
 
 export interface BodyPlane {

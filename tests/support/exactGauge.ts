@@ -2,7 +2,7 @@
  * Measures a real piece as a gauge would: datums by their extremal definitions, full rotations, and what
  * they leave free fitted by a plain search. Shares nothing with the engine.
  */
-import { type Requirement } from '@/core/part'
+import { type Requirement } from '@/core/work/part'
 import { type BodyLine, type BodyPlane, type BodySurface } from './exactChain'
 import { add, cross, dot, rotate, sub, times, type V } from './nonlinearSolver'
 

@@ -1,8 +1,8 @@
-import { findingsOf } from '@/core/findings'
-import { type FootholdFile } from '@/core/formats'
-import { zeroLedger } from '@/core/offsets'
-import { planWay } from '@/core/planning'
-import { predictWay } from '@/core/prediction'
+import { findingsOf } from '@/core/foreman/findings'
+import { type FootholdFile } from '@/core/paper/formats'
+import { zeroLedger } from '@/core/floor/offsets'
+import { planWay } from '@/core/plan/planning'
+import { predictWay } from '@/core/predict/prediction'
 
 const PLACES = 1e9
 const rounded = (value: number): number => Math.round(value * PLACES) / PLACES + 0

@@ -1,8 +1,8 @@
-import { type Part } from '@/core/part'
-import { planWay } from '@/core/planning'
-import { type Prediction, predictWay } from '@/core/prediction'
-import { type Way } from '@/core/way'
-import { type Workshop } from '@/core/workshop'
+import { type Part } from '@/core/work/part'
+import { planWay } from '@/core/plan/planning'
+import { type Prediction, predictWay } from '@/core/predict/prediction'
+import { type Way } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
 
 /** Plans and predicts a way at once. */
 export const predictionOf = (workshop: Workshop, part: Part, way: Way): Prediction =>

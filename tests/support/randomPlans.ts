@@ -1,7 +1,7 @@
-import { type Feature, type Part, type Requirement, type Side } from '@/core/part'
-import { seededUniform } from '@/core/variation'
-import { type Setup, type Way } from '@/core/way'
-import { STANDARD_WORKSHOP, type Workshop } from '@/core/workshop'
+import { type Feature, type Part, type Requirement, type Side } from '@/core/work/part'
+import { seededUniform } from '@/core/chain/variation'
+import { type Setup, type Way } from '@/core/plan/way'
+import { STANDARD_WORKSHOP, type Workshop } from '@/core/shop/workshop'
 import { mm, plainBlock, setup, type SetupMore, way } from './documents'
 
 /** What the exact chain makes: everything of the vise, zero, cutter and stock; no scales, heat, form. */

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { resolve } from 'node:path'
-import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '@/core/demo'
-import { readPlaces, writeDocument } from '@/core/formats'
-import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
+import { readPlaces, writeDocument } from '@/core/paper/formats'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { Pool } from '@/operations/backroom/pool'
 
 /** What came of reading many damaged files. */

@@ -1,6 +1,12 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { FORMAT, readDocumentText, readStored, upgradeBody, writeDocument } from '@/core/formats'
+import {
+  FORMAT,
+  readDocumentText,
+  readStored,
+  upgradeBody,
+  writeDocument,
+} from '@/core/paper/formats'
 import { figuresOf } from '../support/figures'
 
 /** Documents as earlier builds saved them, with what those builds said of them. They are never changed. */

@@ -1,7 +1,7 @@
 import { get as httpGet } from 'node:http'
 import { type AddressInfo } from 'node:net'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { type Score, type StreamMessage, StreamMessageSchema } from '@/core/standin'
+import { type Score, type StreamMessage, StreamMessageSchema } from '@/core/floor/standin'
 import { Mills } from '@/standin/mills'
 import { millServer } from '@/standin/server'
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { schemaIssues } from '@/core/formats'
+import { schemaIssues } from '@/core/paper/formats'
 import {
   EXPORT_KINDS,
   type Exported,

@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, isNull, max } from 'drizzle-orm'
-import { FORMAT } from '@/core/formats'
-import { isSame, type Result, succeed } from '@/core/issues'
+import { FORMAT } from '@/core/paper/formats'
+import { isSame, type Result, succeed } from '@/core/ground/issues'
 import { database, type Transaction } from '../client'
 import { documents, documentVersions, jobs } from '../schema'
 

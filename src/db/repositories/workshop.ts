@@ -1,7 +1,7 @@
 import { and, asc, eq, max, sql } from 'drizzle-orm'
 import { type z } from 'zod'
-import { FORMAT, schemaIssues, upgradeBody } from '@/core/formats'
-import { fail, type Result, succeed } from '@/core/issues'
+import { FORMAT, schemaIssues, upgradeBody } from '@/core/paper/formats'
+import { fail, type Result, succeed } from '@/core/ground/issues'
 import {
   type Capability,
   CONDITIONS_ID,
@@ -15,7 +15,7 @@ import {
   STANDARD_WORKSHOP,
   type Workshop,
   WorkshopSchema,
-} from '@/core/workshop'
+} from '@/core/shop/workshop'
 import { database, type Transaction } from '../client'
 import { workshopItems } from '../schema'
 

@@ -1,5 +1,5 @@
 import { and, asc, eq, isNull } from 'drizzle-orm'
-import { FORMAT } from '@/core/formats'
+import { FORMAT } from '@/core/paper/formats'
 import { database } from '../client'
 import { zeroRecords } from '../schema'
 

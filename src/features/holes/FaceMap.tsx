@@ -10,9 +10,9 @@ import {
   useState,
   type WheelEvent,
 } from 'react'
-import { type HoleInSetup } from '@/core/drilling'
-import { type PlanePoint } from '@/core/geometry'
-import { type LengthUnit, printLength } from '@/core/units'
+import { type HoleInSetup } from '@/core/plan/drilling'
+import { type PlanePoint } from '@/core/ground/geometry'
+import { type LengthUnit, printLength } from '@/core/handbook/units'
 import { useSize } from '@/ui/useSize'
 
 /** What the map shows, in the coordinates of the holes, mm. */

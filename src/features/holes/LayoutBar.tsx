@@ -2,9 +2,9 @@
 
 import { Crosshair, FileInput } from 'lucide-react'
 import { useId, useState } from 'react'
-import { type PlanePoint } from '@/core/geometry'
-import { holePoints, type Part, type Side } from '@/core/part'
-import { after, faceWord, readLine } from '@/core/say'
+import { type PlanePoint } from '@/core/ground/geometry'
+import { holePoints, type Part, type Side } from '@/core/work/part'
+import { after, faceWord, readLine } from '@/core/work/say'
 import { addGroups, placeOnFace } from './compose'
 import { ImportHoles } from './ImportHoles'
 

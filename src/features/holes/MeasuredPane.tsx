@@ -1,11 +1,17 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { type HoleInSetup, judgeMeasured, type MeasuredHole } from '@/core/drilling'
-import { readPlaces } from '@/core/formats'
-import { type PlanePoint } from '@/core/geometry'
-import { type Part, refLabel } from '@/core/part'
-import { type LengthUnit, parseLength, printDegrees, printLength, printSpread } from '@/core/units'
+import { type HoleInSetup, judgeMeasured, type MeasuredHole } from '@/core/plan/drilling'
+import { readPlaces } from '@/core/paper/formats'
+import { type PlanePoint } from '@/core/ground/geometry'
+import { type Part, refLabel } from '@/core/work/part'
+import {
+  type LengthUnit,
+  parseLength,
+  printDegrees,
+  printLength,
+  printSpread,
+} from '@/core/handbook/units'
 
 type Places = ReadonlyMap<string, PlanePoint>
 

@@ -3,9 +3,9 @@
 import { Download, ListChecks } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useRef } from 'react'
-import { type CountedFrom, type HoleInSetup } from '@/core/drilling'
-import { type Part, refLabel } from '@/core/part'
-import { type LengthUnit, printLength, printSpread } from '@/core/units'
+import { type CountedFrom, type HoleInSetup } from '@/core/plan/drilling'
+import { type Part, refLabel } from '@/core/work/part'
+import { type LengthUnit, printLength, printSpread } from '@/core/handbook/units'
 
 interface PlacesPaneProps {
   readonly part: Part

@@ -2,9 +2,9 @@
 
 import { Download } from 'lucide-react'
 import { useState } from 'react'
-import { type DrillingPlan } from '@/core/drilling'
-import { drillingProgram } from '@/core/formats'
-import { type LengthUnit } from '@/core/units'
+import { type DrillingPlan } from '@/core/plan/drilling'
+import { drillingProgram } from '@/core/paper/formats'
+import { type LengthUnit } from '@/core/handbook/units'
 import { Choice } from '@/ui/fields'
 
 interface ProgramPaneProps {

@@ -1,8 +1,8 @@
 'use client'
 
-import { type DrillingPlan, type ToolStage } from '@/core/drilling'
-import { type LengthUnit, printLength, printNumber } from '@/core/units'
-import { type Drilling } from '@/core/way'
+import { type DrillingPlan, type ToolStage } from '@/core/plan/drilling'
+import { type LengthUnit, printLength, printNumber } from '@/core/handbook/units'
+import { type Drilling } from '@/core/plan/way'
 import { Choice } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 

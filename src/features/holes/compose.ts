@@ -1,7 +1,7 @@
-import { type PlanePoint, type Point } from '@/core/geometry'
-import { type Part, planeOf, sideAlong, type Side } from '@/core/part'
-import { after, faceWord, readLine } from '@/core/say'
-import { printLength } from '@/core/units'
+import { type PlanePoint, type Point } from '@/core/ground/geometry'
+import { type Part, planeOf, sideAlong, type Side } from '@/core/work/part'
+import { after, faceWord, readLine } from '@/core/work/say'
+import { printLength } from '@/core/handbook/units'
 
 /** Holes of one kind to be added, as places across and up their face from its low corner, mm. */
 export interface HoleGroup {

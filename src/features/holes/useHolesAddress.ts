@@ -2,7 +2,7 @@
 
 import { useSearchParams } from 'next/navigation'
 import { useCallback, useMemo } from 'react'
-import { type CountedFrom } from '@/core/drilling'
+import { type CountedFrom } from '@/core/plan/drilling'
 
 export const PANES = ['places', 'tools', 'program', 'measured'] as const
 export type Pane = (typeof PANES)[number]

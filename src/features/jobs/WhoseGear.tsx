@@ -1,4 +1,4 @@
-import { printDegrees, printSpread } from '@/core/units'
+import { printDegrees, printSpread } from '@/core/handbook/units'
 
 /** What a file has under the same id as the workshop, with other figures. */
 export interface GearDiffers {

@@ -1,6 +1,6 @@
 'use client'
 
-import { type Part } from '@/core/part'
+import { type Part } from '@/core/work/part'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 

@@ -1,8 +1,8 @@
 'use client'
 
 import { Link2 } from 'lucide-react'
-import { axisOf, BOUGHT_DEFAULTS, type Face, type Part, type Side, SIDES } from '@/core/part'
-import { faceWord } from '@/core/say'
+import { axisOf, BOUGHT_DEFAULTS, type Face, type Part, type Side, SIDES } from '@/core/work/part'
+import { faceWord } from '@/core/work/say'
 import { Choice, TextField, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 

@@ -1,7 +1,7 @@
 'use client'
 
 import { Link2, MessageSquareText, Trash2 } from 'lucide-react'
-import { type Feature, featureLabel, type Part } from '@/core/part'
+import { type Feature, featureLabel, type Part } from '@/core/work/part'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { lengthSlots } from './featureFields'

@@ -10,9 +10,9 @@ import {
   type Part,
   type Requirement,
   SIDES,
-} from '@/core/part'
-import { drawing } from '@/core/picture'
-import { after, printFeature, printRequirement, readLine } from '@/core/say'
+} from '@/core/work/part'
+import { drawing } from '@/core/paper/picture'
+import { after, printFeature, printRequirement, readLine } from '@/core/work/say'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { isTyping } from '@/ui/KeysHelp'
 import { SaveNotice } from '@/ui/SaveNotice'

@@ -1,7 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import { openQuestions, type Part } from '@/core/part'
+import { openQuestions, type Part } from '@/core/work/part'
 
 /** What the drawing leaves open, to be asked of the customer once, together. */
 export function QuestionList({

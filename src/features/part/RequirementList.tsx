@@ -7,7 +7,7 @@ import {
   type Requirement,
   requirementFigures,
   requirementTitle,
-} from '@/core/part'
+} from '@/core/work/part'
 
 /** Half widths up to this want care from everyone (common practice, no source). */
 const TIGHT_MM = 0.025

@@ -1,9 +1,9 @@
 'use client'
 
 import { type KeyboardEvent, type RefObject, useMemo } from 'react'
-import { type Part } from '@/core/part'
-import { completions, faceWord, type SayResult } from '@/core/say'
-import { SIDES } from '@/core/part'
+import { type Part } from '@/core/work/part'
+import { completions, faceWord, type SayResult } from '@/core/work/say'
+import { SIDES } from '@/core/work/part'
 
 interface SayLineProps {
   readonly part: Part

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react'
 import * as THREE from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
-import { type Part } from '@/core/part'
+import { type Part } from '@/core/work/part'
 import { type SolidMesh, solidOf } from '@/workers/client'
 
 /** The finished part as a solid, turned with the mouse, a finger, or the arrow keys. */

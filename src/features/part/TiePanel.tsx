@@ -1,8 +1,8 @@
 'use client'
 
 import { useState } from 'react'
-import { freeId, type Part, refLabel, type Requirement } from '@/core/part'
-import { type Length } from '@/core/units'
+import { freeId, type Part, refLabel, type Requirement } from '@/core/work/part'
+import { type Length } from '@/core/handbook/units'
 import { Choice, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 

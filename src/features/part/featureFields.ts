@@ -1,5 +1,5 @@
-import { type Feature } from '@/core/part'
-import { type Length } from '@/core/units'
+import { type Feature } from '@/core/work/part'
+import { type Length } from '@/core/handbook/units'
 
 /** A length of a feature that can be edited by itself. */
 export interface LengthSlot {

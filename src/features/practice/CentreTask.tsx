@@ -1,10 +1,10 @@
 'use client'
 
 import { useState } from 'react'
-import { type PlanePoint } from '@/core/geometry'
-import { middleFromTouches, roundFromTouches } from '@/core/probing'
-import { refusal, TOOL_FIGURES } from '@/core/standin'
-import { printSpread } from '@/core/units'
+import { type PlanePoint } from '@/core/ground/geometry'
+import { middleFromTouches, roundFromTouches } from '@/core/handbook/probing'
+import { refusal, TOOL_FIGURES } from '@/core/floor/standin'
+import { printSpread } from '@/core/handbook/units'
 import { type TaskProps } from './types'
 
 const SIDES = [

@@ -2,7 +2,7 @@
 
 import { RotateCcw } from 'lucide-react'
 import { useState } from 'react'
-import { coach, type ExerciseWords, type Score } from '@/core/standin'
+import { coach, type ExerciseWords, type Score } from '@/core/floor/standin'
 import { MillPanel } from '@/ui/MillPanel'
 import { Sight } from '@/ui/Sight'
 import { useMill } from '@/ui/useMill'

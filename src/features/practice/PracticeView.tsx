@@ -1,7 +1,7 @@
 'use client'
 
 import { useSearchParams } from 'next/navigation'
-import { EXERCISES, type ExerciseId } from '@/core/standin'
+import { EXERCISES, type ExerciseId } from '@/core/floor/standin'
 import { TopBar } from '@/ui/TopBar'
 import { Exercise } from './Exercise'
 

@@ -1,8 +1,8 @@
 'use client'
 
 import { useState } from 'react'
-import { FAULT_WORDS, FAULTS, type Fault } from '@/core/standin'
-import { printSpread } from '@/core/units'
+import { FAULT_WORDS, FAULTS, type Fault } from '@/core/floor/standin'
+import { printSpread } from '@/core/handbook/units'
 import { type TaskProps } from './types'
 
 const figure = (mm: number): string => printSpread(mm, 'mm')

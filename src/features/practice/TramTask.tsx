@@ -1,9 +1,9 @@
 'use client'
 
 import { useState } from 'react'
-import { slopeFromTouches } from '@/core/probing'
-import { refusal } from '@/core/standin'
-import { printSpread } from '@/core/units'
+import { slopeFromTouches } from '@/core/handbook/probing'
+import { refusal } from '@/core/floor/standin'
+import { printSpread } from '@/core/handbook/units'
 import { type TaskProps } from './types'
 
 const TAPS = [

@@ -7,7 +7,7 @@ import {
   type ExerciseSetup,
   type Score,
   type SeenWorld,
-} from '@/core/standin'
+} from '@/core/floor/standin'
 import { call } from '@/ui/api'
 
 /** What the mill tells of an exercise: everything but the truth. */

@@ -2,10 +2,10 @@
 
 import { Trash2 } from 'lucide-react'
 import { Fragment, type ReactNode, useMemo } from 'react'
-import { isSide, type Part, type Side } from '@/core/part'
-import { elevation, plan } from '@/core/picture'
-import { type PlannedSetup } from '@/core/planning'
-import { isRaw } from '@/core/stock'
+import { isSide, type Part, type Side } from '@/core/work/part'
+import { elevation, plan } from '@/core/paper/picture'
+import { type PlannedSetup } from '@/core/plan/planning'
+import { isRaw } from '@/core/work/stock'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useSize } from '@/ui/useSize'
 

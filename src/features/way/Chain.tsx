@@ -1,11 +1,11 @@
 'use client'
 
 import dynamic from 'next/dynamic'
-import { weakestLink } from '@/core/findings'
-import { type Part, refLabel, type Requirement, requirementFigures } from '@/core/part'
-import { type Prediction, type RequirementAnalysis } from '@/core/prediction'
-import { linkPlace } from '@/core/sheet'
-import { type LinkShare } from '@/core/variation'
+import { weakestLink } from '@/core/foreman/findings'
+import { type Part, refLabel, type Requirement, requirementFigures } from '@/core/work/part'
+import { type Prediction, type RequirementAnalysis } from '@/core/predict/prediction'
+import { linkPlace } from '@/core/paper/sheet'
+import { type LinkShare } from '@/core/chain/variation'
 import { failingWords, figureOf, isZone, signedFigure } from './figures'
 import { type AnswerKind, ANSWERS } from './useWayAddress'
 

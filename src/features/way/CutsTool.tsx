@@ -1,6 +1,6 @@
 'use client'
 
-import { cutText } from '@/core/issues'
+import { cutText } from '@/core/ground/issues'
 import { ArrowDown, ArrowUp, Hammer } from 'lucide-react'
 import {
   allRequirements,
@@ -9,10 +9,10 @@ import {
   refLabel,
   requirementTitle,
   SIDES,
-} from '@/core/part'
-import { isReached, type PlannedSetup } from '@/core/planning'
-import { changeOp, moveOp, type Op, roughBefore, type Setup, tickCut } from '@/core/way'
-import { type Workshop } from '@/core/workshop'
+} from '@/core/work/part'
+import { isReached, type PlannedSetup } from '@/core/plan/planning'
+import { changeOp, moveOp, type Op, roughBefore, type Setup, tickCut } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { Tool } from './Tool'

@@ -1,6 +1,6 @@
 'use client'
 
-import { type Finding } from '@/core/finding'
+import { type Finding } from '@/core/ground/finding'
 
 const LOOKS = {
   forbids: { box: 'border-red bg-red-wash', sign: '▲', word: 'Forbids' },

@@ -2,11 +2,11 @@
 
 import { RotateCw } from 'lucide-react'
 import { useState } from 'react'
-import { dot } from '@/core/geometry'
-import { outwardOf, type Part, refLabel } from '@/core/part'
-import { type PlannedSetup, turnFor } from '@/core/planning'
-import { type PartState } from '@/core/stock'
-import { type Angle, DEGREE_RAD, parseAngle, printDegrees } from '@/core/units'
+import { dot } from '@/core/ground/geometry'
+import { outwardOf, type Part, refLabel } from '@/core/work/part'
+import { type PlannedSetup, turnFor } from '@/core/plan/planning'
+import { type PartState } from '@/core/work/stock'
+import { type Angle, DEGREE_RAD, parseAngle, printDegrees } from '@/core/handbook/units'
 import { TextField } from '@/ui/fields'
 
 interface IndexChoiceProps {

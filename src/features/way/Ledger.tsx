@@ -1,7 +1,7 @@
 'use client'
 
-import { type Part, requirementFigures } from '@/core/part'
-import { type RequirementAnalysis } from '@/core/prediction'
+import { type Part, requirementFigures } from '@/core/work/part'
+import { type RequirementAnalysis } from '@/core/predict/prediction'
 import { StandingMark } from '@/ui/Standing'
 import { figureOf, isZone, signedFigure } from './figures'
 import { type AnswerKind } from './useWayAddress'

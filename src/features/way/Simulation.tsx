@@ -2,9 +2,9 @@
 
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
 import { useEffect, useRef, useState } from 'react'
-import { type Part } from '@/core/part'
-import { type Prediction, type RequirementAnalysis } from '@/core/prediction'
-import { type SimulatedMeasure } from '@/core/variation'
+import { type Part } from '@/core/work/part'
+import { type Prediction, type RequirementAnalysis } from '@/core/predict/prediction'
+import { type SimulatedMeasure } from '@/core/chain/variation'
 import { type RunningSimulation, startSimulation } from '@/workers/client'
 import { figureOf } from './figures'
 

@@ -2,13 +2,13 @@
 
 import { RotateCcw } from 'lucide-react'
 import { useCallback, useMemo, useState } from 'react'
-import { findingsOf } from '@/core/findings'
-import { type Finding } from '@/core/finding'
-import { type Part, type Side } from '@/core/part'
-import { type PartState, stateAsBought } from '@/core/stock'
-import { type PlannedSetup, planWay } from '@/core/planning'
-import { predictWay } from '@/core/prediction'
-import { type LinkShare } from '@/core/variation'
+import { findingsOf } from '@/core/foreman/findings'
+import { type Finding } from '@/core/ground/finding'
+import { type Part, type Side } from '@/core/work/part'
+import { type PartState, stateAsBought } from '@/core/work/stock'
+import { type PlannedSetup, planWay } from '@/core/plan/planning'
+import { predictWay } from '@/core/predict/prediction'
+import { type LinkShare } from '@/core/chain/variation'
 import {
   changeSetup,
   indexedSetup,
@@ -17,9 +17,9 @@ import {
   removeSetup,
   type Setup,
   type Way,
-} from '@/core/way'
-import { type Angle } from '@/core/units'
-import { type Workshop } from '@/core/workshop'
+} from '@/core/plan/way'
+import { type Angle } from '@/core/handbook/units'
+import { type Workshop } from '@/core/shop/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
 import { TopBar } from '@/ui/TopBar'

@@ -1,7 +1,7 @@
 'use client'
 
 import { Crosshair } from 'lucide-react'
-import { type Axis, dot } from '@/core/geometry'
+import { type Axis, dot } from '@/core/ground/geometry'
 import {
   normalOf,
   oppositeOf,
@@ -10,11 +10,11 @@ import {
   type Side,
   SIDES,
   type Surface,
-} from '@/core/part'
-import { uppermost } from '@/core/holding'
-import { type PlannedSetup } from '@/core/planning'
-import { type Pickup, type Setup, type TurnPickup } from '@/core/way'
-import { type Workshop } from '@/core/workshop'
+} from '@/core/work/part'
+import { uppermost } from '@/core/shop/holding'
+import { type PlannedSetup } from '@/core/plan/planning'
+import { type Pickup, type Setup, type TurnPickup } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { Tool } from './Tool'

@@ -1,5 +1,5 @@
-import { type Requirement } from '@/core/part'
-import { printDegrees, printSpread, type LengthUnit } from '@/core/units'
+import { type Requirement } from '@/core/work/part'
+import { printDegrees, printSpread, type LengthUnit } from '@/core/handbook/units'
 
 /** A predicted or allowed figure of a requirement in the unit of its kind. */
 export function figureOf(requirement: Requirement, unit: LengthUnit): (value: number) => string {

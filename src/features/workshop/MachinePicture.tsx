@@ -1,5 +1,5 @@
-import { printLength } from '@/core/units'
-import { type Machine } from '@/core/workshop'
+import { printLength } from '@/core/handbook/units'
+import { type Machine } from '@/core/shop/workshop'
 
 /** The machine from the front, in its own axes: table, travel of the gauge line, rotary centre. */
 export function MachinePicture({ machine }: { readonly machine: Machine }) {

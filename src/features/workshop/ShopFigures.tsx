@@ -1,13 +1,13 @@
 'use client'
 
-import { cutText } from '@/core/issues'
+import { cutText } from '@/core/ground/issues'
 import {
   type Conditions,
   CONDITIONS_ID,
   PROCESSES,
   type ShopKind,
   type Workshop,
-} from '@/core/workshop'
+} from '@/core/shop/workshop'
 import { TextField, Tick } from '@/ui/fields'
 import { GearFields } from './FieldsOfGear'
 import { CAPABILITY_FIELDS, type GearField, PROCESS_WORDS } from './gearFields'

@@ -9,8 +9,8 @@ import {
   type Machine,
   type ShopKind,
   type Workshop,
-} from '@/core/workshop'
-import { cutText } from '@/core/issues'
+} from '@/core/shop/workshop'
+import { cutText } from '@/core/ground/issues'
 import { call } from '@/ui/api'
 import { Tick } from '@/ui/fields'
 import { TopBar } from '@/ui/TopBar'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { GEAR_SCHEMAS, type GearKind, STANDARD_WORKSHOP } from '@/core/workshop'
+import { GEAR_SCHEMAS, type GearKind, STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { GEAR_FIELDS, GEAR_WORDS, readPath, ROTARY_FIELDS, writePath } from './gearFields'
 
 const ITEMS: Readonly<Record<GearKind, readonly object[]>> = {

@@ -1,4 +1,4 @@
-import { type GearKind, type Process } from '@/core/workshop'
+import { type GearKind, type Process } from '@/core/shop/workshop'
 
 /** One figure of a piece of gear: where it is kept, what it is called, how it is entered. */
 export interface GearField {

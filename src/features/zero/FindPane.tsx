@@ -1,15 +1,15 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { AXES } from '@/core/geometry'
+import { AXES } from '@/core/ground/geometry'
 import {
   foundZero,
   type KeptRecord,
   type Predicted,
   standingMark,
   type ZeroRecord,
-} from '@/core/offsets'
-import { FEELER_MM, refusal, SETTER_MM, TOOL_FIGURES } from '@/core/standin'
+} from '@/core/floor/offsets'
+import { FEELER_MM, refusal, SETTER_MM, TOOL_FIGURES } from '@/core/floor/standin'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { type MillLink } from '@/ui/useMill'

@@ -1,9 +1,15 @@
 'use client'
 
 import { useState } from 'react'
-import { applyMotion, AXES, point } from '@/core/geometry'
-import { type Angle, DEGREE_RAD, parseAngle, printDegrees, printSpread } from '@/core/units'
-import { ACROSS, indexZero, rotaryMotion, type Rotary, rotaryWords } from '@/core/workshop'
+import { applyMotion, AXES, point } from '@/core/ground/geometry'
+import {
+  type Angle,
+  DEGREE_RAD,
+  parseAngle,
+  printDegrees,
+  printSpread,
+} from '@/core/handbook/units'
+import { ACROSS, indexZero, rotaryMotion, type Rotary, rotaryWords } from '@/core/shop/workshop'
 import { TextField } from '@/ui/fields'
 import { type PaneProps } from './types'
 

@@ -1,8 +1,8 @@
 import { Undo2 } from 'lucide-react'
-import { AXES } from '@/core/geometry'
-import { foundZero, type KeptRecord, refsOfReadings } from '@/core/offsets'
-import { refLabel } from '@/core/part'
-import { printLength, printSpread } from '@/core/units'
+import { AXES } from '@/core/ground/geometry'
+import { foundZero, type KeptRecord, refsOfReadings } from '@/core/floor/offsets'
+import { refLabel } from '@/core/work/part'
+import { printLength, printSpread } from '@/core/handbook/units'
 import { KIND_WORDS } from './readingsForm'
 import { type PaneProps } from './types'
 

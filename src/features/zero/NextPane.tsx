@@ -1,11 +1,11 @@
 'use client'
 
 import { useState } from 'react'
-import { AXES, type Axis } from '@/core/geometry'
-import { type OffsetRow, predictZero } from '@/core/offsets'
-import { indexWords, type PlannedSetup, turnWords } from '@/core/planning'
-import { type Length, printLength, printSpread } from '@/core/units'
-import { rotaryWords } from '@/core/workshop'
+import { AXES, type Axis } from '@/core/ground/geometry'
+import { type OffsetRow, predictZero } from '@/core/floor/offsets'
+import { indexWords, type PlannedSetup, turnWords } from '@/core/plan/planning'
+import { type Length, printLength, printSpread } from '@/core/handbook/units'
+import { rotaryWords } from '@/core/shop/workshop'
 import { QuantityField } from '@/ui/QuantityField'
 import { type PaneProps } from './types'
 

@@ -1,6 +1,6 @@
-import { AXES } from '@/core/geometry'
-import { type OffsetRow } from '@/core/offsets'
-import { type LengthUnit, printSpread } from '@/core/units'
+import { AXES } from '@/core/ground/geometry'
+import { type OffsetRow } from '@/core/floor/offsets'
+import { type LengthUnit, printSpread } from '@/core/handbook/units'
 
 /** The offset of a setup in the machine, large: each axis with how well it is known and from where. */
 export function OffsetFigures({

@@ -1,9 +1,9 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { capital } from '@/core/finding'
-import { envelopeOf, splitAtStop } from '@/core/offsets'
-import { type Length, printLength, printSpread } from '@/core/units'
+import { capital } from '@/core/ground/finding'
+import { envelopeOf, splitAtStop } from '@/core/floor/offsets'
+import { type Length, printLength, printSpread } from '@/core/handbook/units'
 import { Choice } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { type PaneProps } from './types'

@@ -1,4 +1,4 @@
-import { AXES } from '@/core/geometry'
+import { AXES } from '@/core/ground/geometry'
 import {
   agreement,
   doubtsOf,
@@ -6,11 +6,11 @@ import {
   type Predicted,
   readoutAtTouch,
   type ZeroRecord,
-} from '@/core/offsets'
-import { type Part } from '@/core/part'
-import { type PlannedSetup } from '@/core/planning'
-import { printDegrees, printSpread } from '@/core/units'
-import { type Workshop } from '@/core/workshop'
+} from '@/core/floor/offsets'
+import { type Part } from '@/core/work/part'
+import { type PlannedSetup } from '@/core/plan/planning'
+import { printDegrees, printSpread } from '@/core/handbook/units'
+import { type Workshop } from '@/core/shop/workshop'
 
 interface ReadingsResultProps {
   readonly part: Part

@@ -1,7 +1,7 @@
-import { cutText } from '@/core/issues'
-import { AXES } from '@/core/geometry'
-import { predictZero, standingMark, type ZeroRecord } from '@/core/offsets'
-import { printLength } from '@/core/units'
+import { cutText } from '@/core/ground/issues'
+import { AXES } from '@/core/ground/geometry'
+import { predictZero, standingMark, type ZeroRecord } from '@/core/floor/offsets'
+import { printLength } from '@/core/handbook/units'
 import { type KnownFixture, type PaneProps } from './types'
 
 interface StoredChoiceProps extends PaneProps {

@@ -1,8 +1,8 @@
 'use client'
 
 import { useState } from 'react'
-import { type PlanePoint } from '@/core/geometry'
-import { type Length, type LengthUnit, printLength } from '@/core/units'
+import { type PlanePoint } from '@/core/ground/geometry'
+import { type Length, type LengthUnit, printLength } from '@/core/handbook/units'
 import { QuantityField } from '@/ui/QuantityField'
 
 /** The touches round a bore or boss: typed, or taken from the mill. */

@@ -1,7 +1,7 @@
 'use client'
 
 import { Download } from 'lucide-react'
-import { AXES } from '@/core/geometry'
+import { AXES } from '@/core/ground/geometry'
 import {
   crossedAxis,
   moveZero,
@@ -9,9 +9,9 @@ import {
   type ZeroPlace,
   zeroFromTouched,
   zeroPlaceOf,
-} from '@/core/offsets'
-import { refLabel } from '@/core/part'
-import { printLength, printSpread } from '@/core/units'
+} from '@/core/floor/offsets'
+import { refLabel } from '@/core/work/part'
+import { printLength, printSpread } from '@/core/handbook/units'
 import { Choice } from '@/ui/fields'
 import { type PaneProps } from './types'
 

@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { AXES } from '@/core/geometry'
+import { AXES } from '@/core/ground/geometry'
 import {
   type Anchor,
   anchorFor,
@@ -11,13 +11,13 @@ import {
   type RecordsBySetup,
   sanityPlace,
   zeroPlaceWords,
-} from '@/core/offsets'
-import { type Part } from '@/core/part'
-import { plan } from '@/core/picture'
-import { type PlannedSetup, planWay } from '@/core/planning'
-import { printLength } from '@/core/units'
-import { changeSetup, type Way } from '@/core/way'
-import { type Workshop } from '@/core/workshop'
+} from '@/core/floor/offsets'
+import { type Part } from '@/core/work/part'
+import { plan } from '@/core/paper/picture'
+import { type PlannedSetup, planWay } from '@/core/plan/planning'
+import { printLength } from '@/core/handbook/units'
+import { changeSetup, type Way } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { PaneTabs } from '@/ui/PaneTabs'
 import { SaveNotice } from '@/ui/SaveNotice'

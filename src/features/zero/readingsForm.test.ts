@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '@/core/demo'
-import { foundZero, ReadingsSchema, standingMark } from '@/core/offsets'
-import { type PlannedSetup } from '@/core/planning'
+import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
+import { foundZero, ReadingsSchema, standingMark } from '@/core/floor/offsets'
+import { type PlannedSetup } from '@/core/plan/planning'
 import { predictionOf } from '../../../tests/support/predictionOf'
-import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import {
   approachWords,
   beginDraft,

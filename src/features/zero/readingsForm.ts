@@ -1,9 +1,9 @@
-import { type Facing, type Standing, uppermost } from '@/core/holding'
-import { type Axis, dot, type PlanePoint } from '@/core/geometry'
-import { crossedAxis, type Readings } from '@/core/offsets'
-import { type Part, refLabel, type Surface } from '@/core/part'
-import { type PlannedSetup } from '@/core/planning'
-import { type Length } from '@/core/units'
+import { type Facing, type Standing, uppermost } from '@/core/shop/holding'
+import { type Axis, dot, type PlanePoint } from '@/core/ground/geometry'
+import { crossedAxis, type Readings } from '@/core/floor/offsets'
+import { type Part, refLabel, type Surface } from '@/core/work/part'
+import { type PlannedSetup } from '@/core/plan/planning'
+import { type Length } from '@/core/handbook/units'
 
 export const KINDS = [
   'edge',

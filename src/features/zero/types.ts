@@ -1,8 +1,8 @@
-import { type Anchor, type OffsetRow } from '@/core/offsets'
-import { type Part } from '@/core/part'
-import { type Plan, type PlannedSetup } from '@/core/planning'
-import { type Setup } from '@/core/way'
-import { type Workshop } from '@/core/workshop'
+import { type Anchor, type OffsetRow } from '@/core/floor/offsets'
+import { type Part } from '@/core/work/part'
+import { type Plan, type PlannedSetup } from '@/core/plan/planning'
+import { type Setup } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
 
 /** A fixture of the register, as far as zeros need it. */
 export interface KnownFixture {

@@ -2,8 +2,8 @@
 
 import { nanoid } from 'nanoid'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { FORMAT } from '@/core/formats'
-import { type KeptRecord, type RecordsBySetup, type ZeroRecord } from '@/core/offsets'
+import { FORMAT } from '@/core/paper/formats'
+import { type KeptRecord, type RecordsBySetup, type ZeroRecord } from '@/core/floor/offsets'
 import { call } from '@/ui/api'
 
 interface Waiting {

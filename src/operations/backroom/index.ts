@@ -1,5 +1,5 @@
-import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/demo'
-import { STANDARD_WORKSHOP } from '@/core/workshop'
+import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/paper/demo'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { backroom } from './pool'
 import { type TaskName, type Tasks } from './tasks'
 

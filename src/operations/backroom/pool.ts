@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os'
 import { resolve } from 'node:path'
 import { Worker } from 'node:worker_threads'
-import { fail, type Result } from '@/core/issues'
+import { fail, type Result } from '@/core/ground/issues'
 import { type Answer, type Order, type TaskName, type Tasks } from './tasks'
 
 /** Too much is waiting already: to be answered at once, with when to come again. */

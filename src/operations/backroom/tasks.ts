@@ -1,4 +1,4 @@
-import { gearChanges, readDocumentText } from '@/core/formats'
+import { gearChanges, readDocumentText } from '@/core/paper/formats'
 import { readDxf } from '@/exchange'
 import { analyseFile, checkFile, exportFile } from '../files'
 import { standingOfWay } from '../standing'

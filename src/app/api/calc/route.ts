@@ -1,4 +1,4 @@
-import { CALCULATORS } from '@/core/calculators'
+import { CALCULATORS } from '@/core/handbook/calculators'
 
 /** The calculators, with the inputs that each takes. */
 export function GET(): Response {

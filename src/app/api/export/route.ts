@@ -1,4 +1,4 @@
-import { readDocumentText } from '@/core/formats'
+import { readDocumentText } from '@/core/paper/formats'
 import { exportFile } from '@/operations'
 import { download, exportQuery } from '../exportQuery'
 import { bodyText, must, respond } from '../respond'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { runCalculator } from '@/core/calculators'
+import { runCalculator } from '@/core/handbook/calculators'
 import { bodyOf, must, respond } from '../../respond'
 
 const Body = z.strictObject({

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { GEAR_SCHEMAS, type GearKind, SHOP_SCHEMAS, type ShopKind } from '@/core/workshop'
+import { GEAR_SCHEMAS, type GearKind, SHOP_SCHEMAS, type ShopKind } from '@/core/shop/workshop'
 import { clearAside, saveGear, saveShopFigures } from '@/operations'
 import { BadRequest, bodyOf, must, respond } from '../../../respond'
 

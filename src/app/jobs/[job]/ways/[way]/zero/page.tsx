@@ -1,4 +1,4 @@
-import { anchorOfFixture, fixtureOffsets } from '@/core/fixtures'
+import { anchorOfFixture, fixtureOffsets } from '@/core/floor/register'
 import { ZeroView } from '@/features/zero/ZeroView'
 import { listRegister, registerAnchors, zeroRecords } from '@/operations'
 import { loadWay, type WayParams } from '../loadWay'

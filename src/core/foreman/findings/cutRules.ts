@@ -1,0 +1,195 @@
+import { directionWords, isSide, oppositeOf, refsOf, SIDES } from '../../work/part'
+import { type PlannedSetup, isReached, upDirectionsFor } from '../../plan/planning'
+import { type Prediction } from '../../predict/prediction'
+import { danglingWayCodes, type Op, wayIssues } from '../../plan/way'
+import { type Inspection } from './inspection'
+import { type Finding, finding, capital, listWords } from '../../ground/finding'
+import { holdingRules } from './holdingRules'
+import { zeroRules } from './zeroRules'
+
+/** Is everything cut, once, where the cutter reaches it, and is what is needed later still there? */
+export function cutRules(inspection: Inspection): readonly Finding[] {
+  return [
+    ...dangling(inspection),
+    ...neverAndTwice(inspection),
+    ...inspection.plan.setups.flatMap((planned, i) => [
+      ...reachRules(inspection, planned, i),
+      ...zeroRules(inspection, planned, i),
+      ...holdingRules(inspection, planned, i),
+    ]),
+    ...cleanup(inspection),
+    ...empty(inspection),
+  ]
+}
+
+/** Do the ties find their datums as they are written? */
+export const tieRules = (
+  inspection: Inspection,
+  { requirements }: Prediction,
+): readonly Finding[] => [...datumLost(inspection, requirements), ...refused(requirements)]
+
+/** What the way names but the part no longer has. */
+function dangling({ part, way, workshop }: Inspection): Finding[] {
+  return wayIssues(workshop, part, way)
+    .filter((issue) => danglingWayCodes.has(issue.code))
+    .map((issue) =>
+      finding(
+        'way.dangling',
+        issue.setup,
+        issue.sentence,
+        'It was taken off the part or renamed. Untick it here, or choose another.',
+      ),
+    )
+}
+
+function neverAndTwice({ part, way, name }: Inspection): Finding[] {
+  const wanted = [
+    ...SIDES.filter((side) => part.faces[side].toCut),
+    ...part.features.map((f) => f.id),
+  ]
+  const times = (ref: string): number[] =>
+    way.setups.flatMap((setup, i) =>
+      setup.ops.filter((op) => op.feature === ref && op.pass === 'finish').map(() => i),
+    )
+  return wanted.flatMap((ref) => {
+    const cuts = times(ref)
+    if (cuts.length === 0 && way.setups.length > 0)
+      return [
+        finding(
+          'cut.never',
+          undefined,
+          `${capital(name(ref))} is never cut.`,
+          'Tick it in a setup where it can be reached from above.',
+          { feature: ref },
+        ),
+      ]
+    if (cuts.length > 1)
+      return [
+        finding(
+          'cut.twice',
+          cuts[1],
+          `${capital(name(ref))} is finished twice.`,
+          `Finished in setups ${listWords(cuts.map((i) => String(i + 1)))}; the last one counts and the location of the first is lost. Make the first a roughing cut.`,
+          { feature: ref },
+        ),
+      ]
+    return []
+  })
+}
+
+function reachRules({ part, name }: Inspection, planned: PlannedSetup, i: number): Finding[] {
+  const { setup, standing } = planned
+  return setup.ops.flatMap((op) => {
+    const { feature } = op
+    const held = standing.held.find(({ face }) => face === feature)
+    if (held)
+      return [
+        finding('cut.held-face', i, `${capital(name(feature))} ${held.what}`, held.rest, {
+          feature,
+        }),
+      ]
+    if (isReached(planned, feature)) return []
+    const ups = upDirectionsFor(part, feature).map((out) => directionWords(part, out))
+    return [
+      finding(
+        'cut.unreachable',
+        i,
+        `${capital(name(feature))} cannot be reached from above.`,
+        `Here ${directionWords(part, standing.setupFromPart.rows[2])} is up; it is cut with ${listWords(ups)} up.`,
+        { feature },
+      ),
+    ]
+  })
+}
+
+/** Whether the stock on a face is enough for the unevenness it was bought with, both together. */
+function cleanup({ part, name, length }: Inspection): Finding[] {
+  return SIDES.flatMap((side) => {
+    const face = part.faces[side]
+    if (!face.toCut || face.bought === 'cut' || face.stock.mm >= face.spread.mm) return []
+    return [
+      finding(
+        'cut.no-cleanup',
+        undefined,
+        `${capital(name(side))} may not clean up.`,
+        `${length(face.stock.mm)} is left on a face that wanders ±${length(face.spread.mm)}. Order it larger, or shift the part in the stock.`,
+        { feature: side },
+      ),
+    ]
+  })
+}
+
+/** A datum cut again after features were located from it: they agree with the face that was. */
+function datumLost(
+  { part, name, way }: Inspection,
+  requirements: Prediction['requirements'],
+): Finding[] {
+  const found = new Map<string, Finding>()
+  for (const { requirement } of requirements) {
+    const [of = '', ...datums] = refsOf(requirement).map((ref) => ref.split(/[.|]/))
+    const finished = lastFinish(way.setups, of[0] ?? '')
+    if (finished === undefined) continue
+    for (const datum of datums.flat()) {
+      const recut = lastFinish(way.setups, datum)
+      const first =
+        isSide(datum) && part.faces[datum].bought === 'cut' ? -1 : firstUse(way.setups, datum)
+      if (recut === undefined || first === undefined || first >= finished || recut <= finished)
+        continue
+      found.set(
+        `${datum} ${requirement.id}`,
+        finding(
+          'datum.lost',
+          recut,
+          `${capital(name(datum))} is cut again after ${name(of[0] ?? '')} was located from it.`,
+          `Setup ${finished + 1} cut ${name(of[0] ?? '')} to the ${name(datum)} of ${first < 0 ? 'the stock' : `setup ${first + 1}`}; cutting it again loses that. Finish ${name(datum)} first${isSide(datum) ? `, or hand the location on to ${name(oppositeOf(datum))} before` : ''}.`,
+          { feature: datum, requirement: requirement.id },
+        ),
+      )
+    }
+  }
+  return [...found.values()]
+}
+
+/** Ties that cannot be measured as they are written: said, and no figure given. */
+function refused(requirements: Prediction['requirements']): Finding[] {
+  return requirements.flatMap(({ reason = '', refused: code, requirement, title }) =>
+    code === undefined
+      ? []
+      : [
+          finding(
+            code === 'datum.gone' ? 'datum.gone' : 'requirement.refused',
+            undefined,
+            code === 'datum.gone'
+              ? `${capital(title)}: the datum is cut away.`
+              : `${capital(title)} cannot be measured as it is written.`,
+            reason,
+            { requirement: requirement.id },
+          ),
+        ],
+  )
+}
+
+function empty({ part, way }: Inspection): Finding[] {
+  const wanted = SIDES.filter((side) => part.faces[side].toCut).length + part.features.length
+  return way.setups.length > 0
+    ? []
+    : [
+        finding(
+          'way.empty',
+          undefined,
+          'This way has no setup yet.',
+          `${wanted} faces and features are to be cut. Begin with the first setup: which face is up, which to the fixed jaw.`,
+        ),
+      ]
+}
+
+const lastFinish = (setups: readonly { ops: readonly Op[] }[], ref: string): number | undefined => {
+  const index = setups.findLastIndex((s) =>
+    s.ops.some((op) => op.feature === ref && op.pass === 'finish'),
+  )
+  return index < 0 ? undefined : index
+}
+const firstUse = (setups: readonly { ops: readonly Op[] }[], ref: string): number | undefined => {
+  const index = setups.findIndex((s) => s.ops.some((op) => op.feature === ref))
+  return index < 0 ? undefined : index
+}

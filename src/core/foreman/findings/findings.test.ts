@@ -1,0 +1,569 @@
+import fc from 'fast-check'
+import { type Holding, type ViseHolding } from '../../shop/holding'
+import { norm, point, subtract } from '../../ground/geometry'
+import { segmentsApart } from './holeRules'
+import { describe, expect, it } from 'vitest'
+import {
+  OILER_BLOCK,
+  OILER_BLOCK_WAY,
+  WORM_BLOCK,
+  WORM_BLOCK_WAY_A,
+  WORM_BLOCK_WAY_B,
+} from '../../paper/demo'
+import { type Feature, type Part, type Requirement, type Side } from '../../work/part'
+import { predictionOf } from '../../../../tests/support/predictionOf'
+import { type Setup, type Way } from '../../plan/way'
+import { STANDARD_WORKSHOP, type Workshop } from '../../shop/workshop'
+import {
+  clampedSo,
+  mm,
+  op,
+  plainBlock,
+  setup,
+  type SetupMore,
+  viseOf,
+  way,
+} from '../../../../tests/support/documents'
+import { FINDING_SEVERITY, type Finding, type FindingCode } from '../../ground/finding'
+import { findingsOf } from '.'
+
+const find = (part: Part, plan: Way, workshop = STANDARD_WORKSHOP): readonly Finding[] =>
+  findingsOf(predictionOf(workshop, part, plan))
+const codes = (part: Part, plan: Way, workshop?: Workshop): readonly FindingCode[] =>
+  find(part, plan, workshop).map((f) => f.code)
+/** The standard workshop with another reach of its first machine in Z. */
+const reaching = (gaugeToTable: number, z: number): Workshop => ({
+  ...STANDARD_WORKSHOP,
+  machines: STANDARD_WORKSHOP.machines.map((m) => ({
+    ...m,
+    gaugeToTable,
+    travel: { ...m.travel, z },
+  })),
+})
+
+const block = plainBlock()
+const hole = (id: string, more: Partial<Feature & { kind: 'hole' }> = {}): Feature => ({
+  kind: 'hole',
+  id,
+  on: 'top',
+  making: 'drill',
+  diameter: mm(8),
+  extent: { kind: 'through' },
+  head: { kind: 'none' },
+  pattern: { kind: 'single' },
+  place: { dims: [], centred: true },
+  ...more,
+})
+const withFeatures = (features: Feature[], requirements: Requirement[] = []): Part => ({
+  ...block,
+  features,
+  requirements,
+})
+const bore = hole('bore', { making: 'bore', diameter: mm(20) })
+const boreToLeft: Requirement = {
+  kind: 'distance',
+  id: 'r',
+  of: 'bore',
+  to: 'left',
+  critical: true,
+  plus: mm(0.02),
+  minus: mm(-0.02),
+}
+const vise = (change: Partial<ViseHolding>): SetupMore => ({
+  holding: { ...viseOf(setup('x', 'top', 'back', [])), ...change },
+})
+
+const deep = (depth: number) => ({ kind: 'deep' as const, depth: mm(depth) })
+/** A hole on top, from left and front. */
+const at = (
+  id: string,
+  left: number,
+  front: number,
+  more: Partial<Feature & { kind: 'hole' }> = {},
+): Feature =>
+  hole(id, {
+    place: {
+      dims: [
+        { from: 'left', at: mm(left) },
+        { from: 'front', at: mm(front) },
+      ],
+      centred: false,
+    },
+    ...more,
+  })
+/** The top is cut, then the holes are made. */
+const drilled = (features: string[]): Way => way(setup('s-1', 'top', 'back', ['top', ...features]))
+
+const faced = way(setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'face-50' })] }))
+
+const ON_TABLE: Holding = {
+  kind: 'straps',
+  strap: 'straps-30',
+  parallels: 'p-12',
+  square: 'indicator',
+  instrument: 'indicator',
+  stop: 'none',
+}
+const onPins: Holding & { kind: 'plate' } = {
+  kind: 'plate',
+  plate: 'plate-1',
+  round: 'a',
+  roundPin: mm(7.98),
+  relieved: 'b',
+  relievedPin: mm(7.98),
+  screws: [],
+}
+const held = (holding: Holding, features: readonly string[], up: Side = 'top'): Setup =>
+  setup('s-held', up, 'back', features, { holding })
+const twoHoles = withFeatures([at('a', 20, 30), at('b', 80, 30)])
+const cutBefore = setup('s-1', 'top', 'back', ['top', 'a', 'b'])
+
+/** A small part and way for each code, in which a good foreman would say it. */
+const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
+  'zero.offset-name': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: { ...setup('x', 'top', 'back', []).zero, offset: 'G60' },
+      }),
+    ),
+  ],
+  'zero.turn': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: {
+          ...setup('x', 'top', 'back', []).zero,
+          turn: { surface: 'top', instrument: 'probe', apart: mm(60), answer: 'program' },
+        },
+      }),
+    ),
+  ],
+  'reach.across': () => [{ ...block, size: { ...block.size, x: mm(620) } }, drilled([])],
+  'reach.down': () => [block, faced, reaching(700, 200)],
+  'reach.up': () => [block, faced, reaching(200, 190)],
+
+  'zero.not-kept': () => [block, way(held(ON_TABLE, ['bottom'], 'bottom'))],
+  'clamp.in-way': () => [block, way(held(ON_TABLE, ['top']))],
+  'clamp.crowded': () => [
+    { ...block, size: { ...block.size, x: mm(50) } },
+    way(held(ON_TABLE, [])),
+  ],
+  'pins.too-large': () => [
+    twoHoles,
+    way(cutBefore, held({ ...onPins, roundPin: mm(8) }, ['bottom'], 'bottom')),
+  ],
+  'pins.same': () => [
+    twoHoles,
+    way(cutBefore, held({ ...onPins, relieved: 'a' }, ['bottom'], 'bottom')),
+  ],
+  'pins.near': () => [
+    withFeatures([at('a', 30, 30), at('b', 50, 30)]),
+    way(cutBefore, held(onPins, ['bottom'], 'bottom')),
+  ],
+  'screws.none': () => [twoHoles, way(cutBefore, held(onPins, ['bottom'], 'bottom'))],
+  'plate.drilled': () => [
+    withFeatures([at('a', 20, 30), at('b', 80, 30), at('c', 50, 30)]),
+    way(cutBefore, held(onPins, ['c'])),
+  ],
+  'angle.short': () => [
+    { ...block, size: { ...block.size, z: mm(400) } },
+    way(
+      held({ kind: 'angle-plate', anglePlate: 'angle-150', parallels: 'p-12', stop: 'left' }, []),
+    ),
+  ],
+  'hole.breaks-edge': () => [withFeatures([at('a', 3, 30)]), drilled(['a'])],
+  'hole.edge': () => [withFeatures([at('a', 5, 30)]), drilled(['a'])],
+  'hole.overlap': () => [withFeatures([at('a', 30, 30), at('b', 37, 30)]), drilled(['a', 'b'])],
+  'hole.wall': () => [withFeatures([at('a', 30, 30), at('b', 39, 30)]), drilled(['a', 'b'])],
+  'hole.twice': () => [withFeatures([at('a', 30, 30), at('b', 30, 30)]), drilled(['a', 'b'])],
+  'hole.miss': () => [
+    withFeatures([
+      at('a', 30, 30, { extent: deep(25) }),
+      at('b', 30.5, 30, { on: 'bottom', extent: deep(25) }),
+    ]),
+    drilled(['a']),
+  ],
+  'hole.head-off-edge': () => [
+    withFeatures([
+      at('a', 8, 30, { head: { kind: 'counterbore', diameter: mm(18), depth: mm(5) } }),
+    ]),
+    drilled(['a']),
+  ],
+  'hole.head-height': () => [
+    withFeatures([
+      at('a', 30, 30, { head: { kind: 'counterbore', diameter: mm(14), depth: mm(5) } }),
+    ]),
+    way(setup('s-1', 'top', 'back', ['a'])),
+  ],
+  'hole.thread-short': () => [
+    withFeatures([at('a', 30, 30, { making: 'tap', thread: 'M8', extent: deep(8) })]),
+    drilled(['a']),
+  ],
+  'hole.leaning-mouth': () => [OILER_BLOCK, OILER_BLOCK_WAY],
+  'index.no-rotary': () => [
+    OILER_BLOCK,
+    {
+      ...OILER_BLOCK_WAY,
+      setups: OILER_BLOCK_WAY.setups.map((s) => clampedSo(s, { machine: 'manual-dro' })),
+    },
+  ],
+  'index.program-turned': () => [
+    OILER_BLOCK,
+    {
+      ...OILER_BLOCK_WAY,
+      setups: OILER_BLOCK_WAY.setups.map((s) =>
+        s.id === 's-2'
+          ? {
+              ...s,
+              zero: {
+                ...s.zero,
+                turn: { surface: 'front', instrument: 'probe', apart: mm(50), answer: 'program' },
+              },
+            }
+          : s,
+      ),
+    },
+  ],
+  'hole.bottoming': () => [
+    withFeatures([at('a', 30, 30, { making: 'tap', thread: 'M8', extent: deep(34) })]),
+    drilled(['a']),
+  ],
+  'hole.floor': () => [withFeatures([at('a', 30, 30, { extent: deep(38.5) })]), drilled(['a'])],
+  'hole.spot-large': () => [
+    withFeatures([at('a', 30, 30, { diameter: mm(5) })]),
+    way(setup('s-1', 'top', 'back', ['top', 'a'], { drilling: { spot: mm(8) } })),
+  ],
+  'hole.reach': () => [withFeatures([at('a', 30, 30, { diameter: mm(3) })]), drilled(['a'])],
+  'hole.same-drill': () => [
+    withFeatures([
+      at('a', 30, 30, { diameter: mm(5) }),
+      at('b', 60, 30, { making: 'tap', diameter: mm(6), thread: 'M6' }),
+    ]),
+    drilled(['a', 'b']),
+  ],
+
+  'footing.free': () => [block, way(setup('s-1', 'top', 'back', ['top'], vise({ stop: 'none' })))],
+  'footing.slides': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        ...vise({ stop: 'none' }),
+        zero: {
+          offset: 'G54',
+          x: { kind: 'edge', surface: 'left', instrument: 'probe' },
+          y: { kind: 'fixture' },
+          z: { kind: 'fixture' },
+        },
+      }),
+    ),
+  ],
+  'footing.steep': () => [
+    { ...block, faces: { ...block.faces, bottom: { ...block.faces.bottom, spread: mm(9) } } },
+    way(setup('s-1', 'top', 'back', ['top'])),
+  ],
+  'footing.poor': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        footing: { lead: 'rest', edits: [{ id: 'rest3', u: 50, v: 55 }] },
+      }),
+    ),
+  ],
+  'footing.redundant': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        footing: { lead: 'rest', edits: [{ id: 'rest4', surface: 'bottom', u: 10, v: 10 }] },
+      }),
+    ),
+  ],
+  'footing.no-metal': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        footing: { lead: 'rest', edits: [{ id: 'rest3', u: 300, v: 10 }] },
+      }),
+    ),
+  ],
+  'footing.not-cut': () => [
+    block,
+    way(setup('s-1', 'top', 'back', ['top']), setup('s-2', 'bottom', 'back', ['bottom'])),
+  ],
+  'footing.raw-twice': () => [
+    block,
+    way(setup('s-1', 'top', 'back', ['top']), setup('s-2', 'bottom', 'front', ['bottom'])),
+  ],
+  'footing.jaw-choice': () => [
+    block,
+    way(setup('s-1', 'front', 'top', ['front']), setup('s-2', 'top', 'back', ['top'])),
+  ],
+  'zero.not-cut': () => [
+    block,
+    way(
+      setup('s-1', 'left', 'back', ['left']),
+      setup('s-2', 'top', 'back', ['top'], {
+        zero: {
+          offset: 'G54',
+          x: { kind: 'edge', surface: 'right', instrument: 'probe' },
+          y: { kind: 'fixture' },
+          z: { kind: 'fixture' },
+        },
+      }),
+    ),
+  ],
+  'zero.gone': () => [
+    withFeatures([bore]),
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: {
+          offset: 'G54',
+          x: { kind: 'bore', feature: 'bore', instrument: 'indicator' },
+          y: { kind: 'fixture' },
+          z: { kind: 'fixture' },
+        },
+      }),
+    ),
+  ],
+  'zero.direction': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: {
+          offset: 'G54',
+          x: { kind: 'edge', surface: 'back', instrument: 'probe' },
+          y: { kind: 'fixture' },
+          z: { kind: 'fixture' },
+        },
+      }),
+    ),
+  ],
+  'zero.covered': () => [
+    block,
+    way(
+      setup('s-1', 'top', 'back', ['top'], {
+        zero: {
+          offset: 'G54',
+          x: { kind: 'fixture' },
+          y: { kind: 'fixture' },
+          z: { kind: 'height', surface: 'bottom', instrument: 'setter' },
+        },
+      }),
+    ),
+  ],
+  'way.dangling': () => [block, way(setup('s-1', 'top', 'back', ['top', 'gone']))],
+  'cut.never': () => [withFeatures([bore]), way(setup('s-1', 'top', 'back', ['top']))],
+  'cut.twice': () => [
+    block,
+    way(setup('s-1', 'top', 'back', ['top']), setup('s-2', 'top', 'back', ['top'])),
+  ],
+  'cut.unreachable': () => [
+    withFeatures([hole('blind', { extent: { kind: 'deep', depth: mm(5) } })]),
+    way(setup('s-1', 'front', 'top', ['blind'])),
+  ],
+  'cut.held-face': () => [block, way(setup('s-1', 'top', 'back', ['back']))],
+  'cut.no-cleanup': () => [
+    { ...block, faces: { ...block.faces, top: { ...block.faces.top, stock: mm(0.05) } } },
+    way(setup('s-1', 'top', 'back', ['top'])),
+  ],
+  'datum.lost': () => [
+    withFeatures([bore], [boreToLeft]),
+    way(
+      setup('s-1', 'left', 'back', []),
+      setup('s-1b', 'left', 'back', ['left']),
+      setup('s-2', 'top', 'back', ['bore']),
+      { ...setup('s-3', 'left', 'back', []), ops: [op('left', { id: 'again' })] },
+    ),
+  ],
+  'datum.gone': () => [
+    withFeatures(
+      [
+        bore,
+        {
+          kind: 'pocket',
+          id: 'away',
+          on: 'top',
+          across: mm(100),
+          up: mm(60),
+          extent: { kind: 'deep', depth: mm(5) },
+          place: { dims: [], centred: true },
+        },
+      ],
+      [
+        {
+          kind: 'perpendicularity',
+          id: 'square',
+          of: 'bore',
+          to: 'top',
+          tolerance: mm(0.05),
+          critical: false,
+        },
+      ],
+    ),
+    way(setup('s-1', 'top', 'back', ['top', 'bore', 'away'])),
+  ],
+  'requirement.refused': () => [
+    withFeatures(
+      [bore],
+      [
+        {
+          kind: 'distance',
+          id: 'none',
+          of: 'bore',
+          to: 'top',
+          plus: mm(0.1),
+          minus: mm(-0.1),
+          critical: false,
+        },
+      ],
+    ),
+    way(setup('s-1', 'top', 'back', ['bore'])),
+  ],
+  'way.empty': () => [block, way()],
+  'grip.shallow': () => [
+    block,
+    way(setup('s-1', 'left', 'back', ['left'], vise({ parallels: 'p-32' }))),
+  ],
+  'grip.none': () => [
+    block,
+    way(setup('s-1', 'top', 'back', ['top'], vise({ parallels: 'p-40' }))),
+  ],
+  'grip.too-wide': () => [
+    { ...block, size: { ...block.size, y: mm(180) } },
+    way(setup('s-1', 'top', 'back', ['top'])),
+  ],
+  'grip.last-support': () => [
+    withFeatures([hole('large', { diameter: mm(34) })]),
+    way(
+      setup('s-1', 'top', 'back', ['large'], {
+        footing: { lead: 'rest', edits: [{ id: 'rest3', u: 50, v: 30 }] },
+      }),
+    ),
+  ],
+  'jaw.cut-below': () => [
+    withFeatures([
+      {
+        kind: 'step',
+        id: 'step',
+        on: 'top',
+        along: 'front',
+        width: mm(10),
+        depth: mm(35),
+        place: { dims: [], centred: true },
+      },
+    ]),
+    way(setup('s-1', 'top', 'back', ['step'])),
+  ],
+  'parallels.outside': () => [
+    {
+      ...block,
+      size: { ...block.size, y: mm(10) },
+      faces: {
+        ...block.faces,
+        front: { ...block.faces.front, stock: mm(0) },
+        back: { ...block.faces.back, stock: mm(0) },
+      },
+    },
+    way(setup('s-1', 'top', 'back', ['top'])),
+  ],
+  'parallels.drilled': () => [
+    withFeatures([hole('edge', { place: { dims: [{ from: 'back', at: mm(5) }], centred: true } })]),
+    way(setup('s-1', 'top', 'back', ['edge'])),
+  ],
+  'margin.short': () => [WORM_BLOCK, WORM_BLOCK_WAY_A],
+  'margin.near': () => [
+    {
+      ...WORM_BLOCK,
+      requirements: WORM_BLOCK.requirements.map((r) =>
+        r.id === 'bore-base' ? ({ ...r, plus: mm(0.02), minus: mm(-0.02) } as Requirement) : r,
+      ),
+    },
+    WORM_BLOCK_WAY_A,
+  ],
+  'hold.missing': () => [WORM_BLOCK, WORM_BLOCK_WAY_A],
+}
+
+describe('findings', () => {
+  it.each(Object.keys(SCENES) as FindingCode[])('%s is said where it should be', (code) => {
+    const [part, plan, workshop] = SCENES[code]()
+    const found = find(part, plan, workshop).find((f) => f.code === code)
+    expect(codes(part, plan, workshop)).toContain(code)
+    expect(found?.severity).toBe(FINDING_SEVERITY[code])
+    // A full sentence with what and what to do; no figure that could not be worked out.
+    expect(found?.what).toMatch(/^[A-Z0-9].*\.$/)
+    expect(found?.rest).toMatch(/\.$/)
+    expect(`${found?.what} ${found?.rest}`).not.toMatch(/NaN|undefined|Infinity/)
+  })
+
+  it('the free motion of a part without a stop is told: it slides along the jaw', () => {
+    const [part, plan] = SCENES['footing.free']()
+    expect(find(part, plan).find((f) => f.code === 'footing.free')?.rest).toContain(
+      'slide along the jaw',
+    )
+  })
+
+  it('a margin that is short names the link, its setup and what would help', () => {
+    const short = find(WORM_BLOCK, WORM_BLOCK_WAY_A).find((f) => f.requirement === 'bore-base')
+    expect(short?.what).toBe('Bore to base is short by 0.003 mm.')
+    expect(short?.rest).toMatch(/32 %.*“zero in Y: fixed jaw, as stored” of the Vise 125/)
+  })
+
+  it('the better way has nothing that forbids and nothing short', () => {
+    const said = codes(WORM_BLOCK, WORM_BLOCK_WAY_B)
+    expect(said).not.toContain('margin.short')
+    expect(find(WORM_BLOCK, WORM_BLOCK_WAY_B).filter((f) => f.severity === 'forbids')).toEqual([])
+  })
+
+  it('the first setup is not scolded for standing on raw faces: everything is raw then', () => {
+    expect(
+      find(block, way(setup('s-1', 'top', 'back', ['top']))).filter(
+        (f) => f.setup === 0 && f.code === 'footing.not-cut',
+      ),
+    ).toEqual([])
+  })
+
+  it('an empty way says that it is empty and fails at nothing', () => {
+    expect(codes(block, way())).toEqual(['way.empty'])
+  })
+
+  it('worst come first', () => {
+    const severities = find(
+      block,
+      way(setup('s-1', 'top', 'back', ['top'], vise({ stop: 'none' }))),
+    ).map((f) => f.severity)
+    expect(severities.lastIndexOf('forbids')).toBeLessThan(
+      severities.indexOf('warns') === -1 ? Infinity : severities.indexOf('warns'),
+    )
+  })
+})
+
+describe('the way from one leaning hole to another', () => {
+  it('is the least over all pairs of places on the two axes', () => {
+    const coordinate = fc.double({ min: -30, max: 30, noNaN: true })
+    const place = fc
+      .tuple(coordinate, coordinate, coordinate)
+      .map(([x, y, z]) => point<'part'>(x, y, z))
+    const line = fc
+      .record({ mouth: place, end: place })
+      .filter(({ end, mouth }) => norm(subtract(end, mouth)) > 1)
+    fc.assert(
+      fc.property(line, line, (a, b) => {
+        const found = segmentsApart(a, b)
+        let least = Infinity
+        for (let i = 0; i <= 40; i++)
+          for (let j = 0; j <= 40; j++) {
+            const on = (l: typeof a, t: number) =>
+              point<'part'>(
+                l.mouth.x + (l.end.x - l.mouth.x) * t,
+                l.mouth.y + (l.end.y - l.mouth.y) * t,
+                l.mouth.z + (l.end.z - l.mouth.z) * t,
+              )
+            least = Math.min(least, norm(subtract(on(a, i / 40), on(b, j / 40))))
+          }
+        expect(found).toBeLessThanOrEqual(least + 1e-6)
+        // A step along either is at most 2.6 mm long.
+        expect(found).toBeGreaterThan(least - 2.7)
+      }),
+    )
+  })
+})

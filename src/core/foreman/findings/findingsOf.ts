@@ -1,0 +1,31 @@
+import { type Plan } from '../../plan/planning'
+import { type Prediction } from '../../predict/prediction'
+import { cutRules, tieRules } from './cutRules'
+import { drillingRulesOf } from './drillingRules'
+import { bySeverity, type Finding } from '../../ground/finding'
+import { footingRules } from './footingRules'
+import { holeRules } from './holeRules'
+import { inspect, type Inspection } from './inspection'
+import { marginRules } from './marginRules'
+import { travelRules } from './travelRules'
+
+/** Everything that the rules have to say of a way, worst first. */
+export function findingsOf(prediction: Prediction): readonly Finding[] {
+  const inspection = inspect(prediction.plan)
+  return [
+    ...footingRules(inspection),
+    ...cutRules(inspection),
+    ...tieRules(inspection, prediction),
+    ...holeFindings(inspection),
+    ...travelRules(inspection),
+    ...marginRules(inspection, prediction),
+  ].sort(bySeverity)
+}
+
+/** What the rules have to say of the holes alone; nothing is predicted for it. */
+export const holeChecks = (plan: Plan): readonly Finding[] => holeFindings(inspect(plan))
+
+const holeFindings = (inspection: Inspection): readonly Finding[] => [
+  ...holeRules(inspection),
+  ...drillingRulesOf(inspection),
+]

@@ -1,0 +1,280 @@
+import { type Axis } from '../../ground/geometry'
+import { type Finding } from '../../ground/finding'
+import { isSide, type Part, refLabel, requirementFigures, requirementTitle } from '../../work/part'
+import { type OffsetRow, sanityPlace } from '../../floor/offsets'
+import { type PlannedSetup, turnWords, zeroPoint } from '../../plan/planning'
+import { type Locator } from '../../shop/holding'
+import { elevation, isometric, plan } from '../picture'
+import { type Scene } from '../../ground/scene'
+import { type Prediction, type RequirementAnalysis } from '../../predict/prediction'
+import { printDegrees, printLength, printSpread } from '../../handbook/units'
+import { type LinkShare } from '../../chain/variation'
+import { type Op, type Setup, setupNumber } from '../../plan/way'
+
+/** What goes on paper: one cover, then a page for each setup. */
+export interface SetupSheet {
+  readonly title: string
+  readonly subtitle: string
+  readonly cover: {
+    readonly chains: readonly ChainBlock[]
+    readonly requirements: readonly RequirementLine[]
+    readonly warnings: readonly string[]
+  }
+  readonly pages: readonly SheetPage[]
+  readonly cautions: readonly string[]
+}
+
+export interface RequirementLine {
+  readonly title: string
+  readonly figures: string
+  readonly predicted: string
+  readonly margin: string
+  readonly standing: RequirementAnalysis['standing']
+}
+
+export interface ChainBlock extends RequirementLine {
+  readonly links: readonly {
+    readonly where: string
+    readonly what: string
+    readonly spread: string
+    readonly share: number
+  }[]
+}
+
+export interface SheetPage {
+  readonly number: number
+  readonly name: string
+  readonly turn: string
+  readonly standing: Scene
+  readonly elevation: Scene
+  readonly plan: Scene
+  readonly holding: readonly string[]
+  readonly footing: readonly string[]
+  readonly zero: readonly string[]
+  readonly ops: readonly { readonly what: string; readonly tool: string; readonly note: string }[]
+  readonly checks: readonly string[]
+  readonly findings: readonly string[]
+}
+
+/** Cautions that belong on every sheet (common practice, no source). */
+export const CAUTIONS: readonly string[] = [
+  'Stop the spindle before hands go near. Gloves, rags and sleeves off near anything that turns. Eye protection.',
+  'Check the clamp, and check it again. Hammer away from the spindle.',
+  'A part held by friction can leave the machine. Grip, speed and reach on this sheet are estimates: the machine’s and the holder’s own limits, the shop’s rules, local codes and a qualified person decide.',
+]
+
+/** Gathers the setup sheet of a way; the printed page and the PDF both show this. */
+export function setupSheet(
+  analysis: Prediction,
+  findings: readonly Finding[],
+  offsets: readonly OffsetRow[] = [],
+): SetupSheet {
+  const { part, way } = analysis.plan
+  const judged = analysis.requirements
+  const critical = judged.filter(
+    (r) => r.outcome && (r.requirement.critical || r.standing === 'short'),
+  )
+  return {
+    title: `${part.name} · rev ${part.revision}`,
+    subtitle: `${way.name}${way.note ? `, ${way.note}` : ''} · ${part.material} · ${way.setups.length} setups`,
+    cover: {
+      chains: critical.map((r) => ({
+        ...requirementLine(part, r),
+        title: r.title,
+        links: chainLinks(part, way.setups, r),
+      })),
+      requirements: judged.map((r) => requirementLine(part, r)),
+      warnings: findings
+        .filter((f) => f.severity === 'forbids')
+        .map((f) => `${f.setup === undefined ? '' : `Setup ${f.setup + 1}: `}${f.what} ${f.rest}`),
+    },
+    pages: analysis.plan.setups.map((planned, i) =>
+      page(analysis, findings, planned, i, offsets[i]),
+    ),
+    cautions: CAUTIONS,
+  }
+}
+
+const unitWord = (part: Part): string => (part.unit === 'mm' ? 'mm' : 'in')
+
+function requirementLine(
+  part: Part,
+  { outcome, read, requirement, reason, standing, title }: RequirementAnalysis,
+): RequirementLine {
+  const value = (v: number): string =>
+    requirement.kind === 'angle' ? printDegrees(v) : printSpread(v, part.unit)
+  return {
+    title: read === undefined ? title : `${title} (${read})`,
+    figures:
+      `${requirementFigures(part, requirement, part.unit)} ${requirement.kind === 'angle' ? '' : unitWord(part)}`.trim(),
+    predicted: outcome
+      ? `${isZone(requirement.kind) ? '' : '±'}${value(outcome.likely.predicted)}`
+      : (reason ?? ''),
+    margin: outcome
+      ? `${outcome.likely.margin < 0 ? '−' : '+'}${value(Math.abs(outcome.likely.margin))}`
+      : '',
+    standing,
+  }
+}
+
+const isZone = (kind: string): boolean => !['size', 'distance', 'angle', 'profile'].includes(kind)
+
+/** Where a link acts: a setup, a piece of gear, or the stock. */
+export const linkPlace = (setups: readonly Setup[], link: LinkShare): string =>
+  link.setup === undefined ? (link.gear ?? 'stock') : `setup ${setupNumber(setups, link.setup)}`
+
+/** Links under one part in a hundred are told together. */
+const SMALL_SHARE = 0.01
+
+function chainLinks(
+  part: Part,
+  setups: readonly Setup[],
+  { outcome }: RequirementAnalysis,
+): ChainBlock['links'] {
+  const links = outcome?.links ?? []
+  const shown = links.filter((link) => link.share >= SMALL_SHARE)
+  const rest = links.filter((link) => link.share < SMALL_SHARE)
+  const row = (where: string, what: string, spread: number, share: number) => ({
+    where,
+    what,
+    spread: `±${printSpread(spread, part.unit)}`,
+    share,
+  })
+  return [
+    ...shown.map((link) =>
+      row(linkPlace(setups, link), link.causes[0] ?? '', link.likely, link.share),
+    ),
+    ...(rest.length > 0
+      ? [
+          row(
+            '',
+            `${rest.length} smaller ones`,
+            Math.hypot(...rest.map((l) => l.likely)),
+            rest.reduce((s, l) => s + l.share, 0),
+          ),
+        ]
+      : []),
+  ]
+}
+
+function page(
+  analysis: Prediction,
+  findings: readonly Finding[],
+  planned: PlannedSetup,
+  i: number,
+  offset: OffsetRow | undefined,
+): SheetPage {
+  const { part, workshop } = planned
+  const { after, contacts, standing, setup } = planned
+  const length = (mm: number): string => `${printLength(mm, part.unit)} ${unitWord(part)}`
+  const tool = (op: Op): string => workshop.cutters.find((c) => c.id === op.cutter)?.name ?? ''
+  return {
+    number: i + 1,
+    name: setup.name,
+    turn: turnWords(analysis.plan.setups[i - 1], planned),
+    standing: isometric(part, after, {
+      width: 240,
+      height: 170,
+      axes: standing.setupFromPart.rows,
+      tinted: new Set(setup.ops.map((op) => op.feature)),
+      contacts,
+    }),
+    elevation: elevation(planned, { width: 330, height: 215 }),
+    plan: plan(planned, { width: 330, height: 215 }),
+    holding: standing.words.lines,
+    footing: counted(contacts.map((contact) => contactWords(analysis, contact))),
+    zero: zeroWords(planned, offset),
+    ops: setup.ops.map((op) => ({
+      what: `${refLabel(part, op.feature)}${op.pass === 'rough' ? `, rough, leave ${length(op.leave.mm)}` : ''}`,
+      tool: tool(op),
+      note: op.hold ? `Hold point: ${op.hold.note}` : '',
+    })),
+    checks: analysis.requirements
+      .filter((r) => r.setups[r.setups.length - 1] === i)
+      .map(
+        (r) =>
+          `${requirementTitle(part, r.requirement)}: ${requirementFigures(part, r.requirement, part.unit)}`,
+      ),
+    findings: findings
+      .filter((f) => f.setup === i && f.severity !== 'notes')
+      .map((f) => `${f.what} ${f.rest}`),
+  }
+}
+
+/** Equal lines told once, with their number. */
+function counted(lines: readonly string[]): readonly string[] {
+  const counts = new Map<string, number>()
+  for (const line of lines) counts.set(line, (counts.get(line) ?? 0) + 1)
+  return [...counts].map(([line, n]) =>
+    n > 1 ? `${n} × ${line.charAt(0).toLowerCase()}${line.slice(1)}` : line,
+  )
+}
+
+/** A contact in words: what it bears on, since when that is cut. */
+export function contactWords(analysis: Prediction, contact: Locator): string {
+  const { part } = analysis.plan
+  const surface = refLabel(part, contact.surface)
+  const planned = analysis.plan.setups.find((p) => p.contacts.includes(contact))
+  const since = planned?.before.cut.get(contact.surface.split('.')[0] ?? '')
+  const state = contact.raw
+    ? `still ${isSide(contact.surface) ? part.faces[contact.surface].bought : 'raw'}`
+    : since
+      ? `cut in setup ${since.setup + 1}`
+      : 'as bought, cut'
+  const role = planned?.standing.words.roles[contact.role].label ?? ''
+  return `${role} on ${surface}, ${state}${contact.bears ? '' : ', but no metal there'}.`
+}
+
+function zeroWords(planned: PlannedSetup, offset: OffsetRow | undefined): readonly string[] {
+  const { part } = planned
+  const { setup } = planned
+  const zero = zeroPoint(planned)
+  const sanity = sanityPlace(planned)
+  const { nought, pivot } = planned.standing.words
+  const at = `${setup.zero.offset}: zero lies at X ${printLength(zero.x, part.unit)} from ${nought.x}, Y ${printLength(zero.y, part.unit)} from ${nought.y}, Z ${printLength(zero.z, part.unit)} over ${nought.z}.`
+  const axes = ['x', 'y', 'z'] as const
+  return [
+    at,
+    ...axes.map((axis) => `${axis.toUpperCase()}: ${pickupWords(planned, axis)}.`),
+    ...(setup.zero.turn
+      ? [
+          `Angle: ${refLabel(part, setup.zero.turn.surface)} touched twice, ${printLength(setup.zero.turn.apart.mm, part.unit)} apart. ${setup.zero.turn.answer === 'part' ? `${pivot} until it runs true, then find zero.` : 'Find zero, then turn the program about it by that angle.'}`,
+        ]
+      : []),
+    ...(offset ? offsetWords(part, offset) : []),
+    `Before the first cut drive to ${sanity.drive}. ${sanity.see}`,
+  ]
+}
+
+/** The offset in the machine, as far as it is found or predicted. */
+function offsetWords(part: Part, { axes, offset }: OffsetRow): readonly string[] {
+  const words = (['x', 'y', 'z'] as const).flatMap((axis) => {
+    const at = axes[axis]
+    return at
+      ? [
+          `${axis.toUpperCase()} ${printLength(at.at, part.unit)} ±${printSpread(at.plusMinus, part.unit)} ${at.how}`,
+        ]
+      : []
+  })
+  return words.length === 0 ? [] : [`${offset} in the machine: ${words.join(', ')}.`]
+}
+
+/** How zero is found along an axis, in words. */
+export function pickupWords(planned: PlannedSetup, axis: Axis): string {
+  const { part, setup, standing, workshop } = planned
+  const pickup = setup.zero[axis]
+  const tool = (id: string): string =>
+    workshop.instruments.find((t) => t.id === id)?.name.toLowerCase() ?? id
+  switch (pickup.kind) {
+    case 'fixture':
+      return standing.stays[axis].words
+    case 'edge':
+      return `${refLabel(part, pickup.surface)} touched with ${tool(pickup.instrument)}`
+    case 'height':
+      return `${refLabel(part, pickup.surface)} by ${tool(pickup.instrument)}`
+    case 'both-sides':
+      return `${refLabel(part, pickup.first)} and ${refLabel(part, pickup.second)} touched with ${tool(pickup.instrument)}, halved`
+    case 'bore':
+      return `${refLabel(part, pickup.feature)} picked up with ${tool(pickup.instrument)}`
+  }
+}

@@ -1,0 +1,161 @@
+import {
+  applyMotion,
+  dot,
+  norm,
+  type PlanePoint,
+  type Point,
+  point,
+  subtract,
+  withAxis,
+} from '../../ground/geometry'
+import { uppermost } from '../../shop/holding'
+import {
+  axisOf,
+  type Hole,
+  holeLines,
+  levelOf,
+  outwardOf,
+  type Part,
+  type Side,
+  SIDES,
+} from '../../work/part'
+import { type PlannedSetup, zeroPoint } from '../planning'
+import { type Bounds, boundsOfPoints, cornersOfBox } from '../../ground/recipe'
+
+/** One hole of the part. */
+export interface HolePlace {
+  /** `side.3`; the feature's own id when it has one hole. The same as its surface. */
+  readonly key: string
+  readonly hole: Hole
+  /** Within its feature, from 1. */
+  readonly number: number
+  readonly count: number
+  /** Mouth on its face, where its axis comes out of the finished part. */
+  readonly mouth: Point<'part'>
+  /** Where its axis ends: at the full depth, or where it leaves the finished part. */
+  readonly end: Point<'part'>
+}
+
+/** Every hole of the part, feature by feature. */
+export function holesOf(part: Part): readonly HolePlace[] {
+  return part.features.flatMap((hole) => {
+    if (hole.kind !== 'hole') return []
+    const lines = holeLines(part, hole)
+    return lines.map(({ from, to }, i) => ({
+      key: lines.length === 1 ? hole.id : `${hole.id}.${i + 1}`,
+      hole,
+      number: i + 1,
+      count: lines.length,
+      mouth: from,
+      end: to,
+    }))
+  })
+}
+
+/** From where the coordinates of a setup are counted. */
+export type CountedFrom = 'zero' | 'corner' | 'centre'
+
+/** One hole in the axes of a setup, from its zero, the marked corner or the centre of the part. */
+export interface HoleInSetup extends HolePlace {
+  /** Where the cutter enters, mm. */
+  readonly at: Point<'setup'>
+  /** It is drilled from its own mouth, or through from behind. */
+  readonly from: 'mouth' | 'behind'
+  /** Full-diameter depth from where the cutter enters, mm; the thickness for a through hole. */
+  readonly depthMm: number
+  readonly through: boolean
+  /** How far the metal at its rim stands over the middle of where the cutter enters, and as far below where it leaves, mm: the face leans there. */
+  readonly rimMm: number
+  /** It is made in this setup. */
+  readonly cutHere: boolean
+}
+
+/**
+ * The corner that is marked on the part: where the datum faces meet, and left, front and bottom for
+ * those directions that have no datum.
+ */
+export function markedCorner(part: Part): Readonly<Record<'x' | 'y' | 'z', Side>> {
+  const along = (axis: 'x' | 'y' | 'z', usual: Side): Side =>
+    SIDES.find((side) => axisOf(side) === axis && part.faces[side].datum !== undefined) ?? usual
+  return { x: along('x', 'left'), y: along('y', 'front'), z: along('z', 'bottom') }
+}
+
+/** Place of the marked corner on the finished part. */
+export function cornerPoint(part: Part): Point<'part'> {
+  const corner = markedCorner(part)
+  return point(levelOf(part, corner.x), levelOf(part, corner.y), levelOf(part, corner.z))
+}
+
+/** The marked corner on the face that is up: where it is seen at the machine. */
+export function markedCornerSeen({ part, standing }: PlannedSetup): Point<'part'> {
+  const up = uppermost(standing)
+  return withAxis(cornerPoint(part), axisOf(up), levelOf(part, up))
+}
+
+/** Where X, Y and Z are nought, in the frame of the setup. Corner and centre count Z from the top of the finished part. */
+export function countingPoint(planned: PlannedSetup, from: CountedFrom): Point<'setup'> {
+  const { part } = planned
+  if (from === 'zero') return zeroPoint(planned)
+  const { setupFromPart } = planned.standing
+  const middle = point<'part'>(part.size.x.mm / 2, part.size.y.mm / 2, part.size.z.mm / 2)
+  const across = applyMotion(setupFromPart, from === 'corner' ? cornerPoint(part) : middle)
+  return point(across.x, across.y, finishedInSetup(planned).high.z)
+}
+
+/**
+ * The holes that can be drilled as the part stands, in the axes of the setup. A hole is there when its
+ * axis comes out upwards, or when it is plain through and comes out downwards.
+ */
+export function holesInSetup(
+  planned: PlannedSetup,
+  from: CountedFrom = 'zero',
+  places: readonly HolePlace[] = holesOf(planned.part),
+): readonly HoleInSetup[] {
+  const origin = countingPoint(planned, from)
+  const { standing, setup } = planned
+  const cut = new Set(setup.ops.filter((op) => op.pass === 'finish').map((op) => op.feature))
+  const up = standing.setupFromPart.rows[2]
+  return places.flatMap((place): readonly HoleInSetup[] => {
+    const { end, hole, mouth } = place
+    const rise = dot(outwardOf(hole), up)
+    const behind = rise < 0
+    const through = hole.extent.kind === 'through'
+    if (Math.abs(rise) < UPRIGHT || (behind && (!through || hole.head.kind !== 'none'))) return []
+    const p = applyMotion(standing.setupFromPart, behind ? end : mouth)
+    return [
+      {
+        ...place,
+        at: point<'setup'>(p.x - origin.x, p.y - origin.y, p.z - origin.z),
+        from: behind ? 'behind' : 'mouth',
+        depthMm: norm(subtract(end, mouth)),
+        through,
+        rimMm: hole.tilt ? (Math.tan(hole.tilt.angle.rad) * hole.diameter.mm) / 2 : 0,
+        cutHere: cut.has(hole.id),
+      },
+    ]
+  })
+}
+
+const UPRIGHT = 1 - 1e-9
+
+/** The finished part as it stands. */
+const finishedInSetup = ({ part, standing }: PlannedSetup): Bounds<'setup'> =>
+  boundsOfPoints(
+    cornersOfBox({
+      low: point<'part'>(0, 0, 0),
+      high: point(part.size.x.mm, part.size.y.mm, part.size.z.mm),
+    }).map((corner) => applyMotion(standing.setupFromPart, corner)),
+  )
+
+/** The finished part as it stands, seen from above, in the same coordinates as its holes. */
+export function outlineInSetup(
+  planned: PlannedSetup,
+  from: CountedFrom = 'zero',
+): { readonly low: PlanePoint; readonly high: PlanePoint } {
+  const origin = countingPoint(planned, from)
+  const { high, low } = finishedInSetup(planned)
+  return {
+    low: { x: low.x - origin.x, y: low.y - origin.y },
+    high: { x: high.x - origin.x, y: high.y - origin.y },
+  }
+}

@@ -1,0 +1,54 @@
+import { byId, locatorsOf, standIn, toSetup } from '../../shop/holding'
+import { type Part, partSurfaces } from '../../work/part'
+import { type OwnClamping, type Way } from '../way'
+import { type Workshop, workAngle } from '../../shop/workshop'
+import { turnedStanding } from './indexed'
+import { type Plan, type PlannedSetup } from './planned'
+import { statesOf } from './states'
+import { type PartState } from '../../work/stock'
+
+/** Lays out every setup of a way. The documents were checked: the gear and the setups that they name exist. */
+export function planWay(workshop: Workshop, part: Part, way: Way): Plan {
+  const states = statesOf(part, way)
+  const surfaces = partSurfaces(part)
+  const setups: PlannedSetup[] = []
+  way.setups.forEach((setup, index) => {
+    const [before, after] = [states[index] as PartState, states[index + 1] as PartState]
+    const given = { index, setup, part, workshop, surfaces, before, after }
+    const { clamping } = setup
+    setups.push(
+      clamping.kind === 'own'
+        ? clamped(given, clamping)
+        : indexedFrom(given, byId(setups, clamping.of), clamping.turn.rad),
+    )
+  })
+  return { workshop, part, way, surfaces, states, setups }
+}
+
+type Given = Pick<
+  PlannedSetup,
+  'index' | 'setup' | 'part' | 'workshop' | 'surfaces' | 'before' | 'after'
+>
+
+function clamped(given: Given, clamping: OwnClamping): PlannedSetup {
+  const machine = byId(given.workshop.machines, clamping.machine)
+  const { footing, guide, holding, up } = clamping
+  const work = { ...given, machine, up, guide, lead: footing.lead }
+  const standing = standIn(holding, work)
+  const contacts = locatorsOf(work, standing, footing.edits)
+  return { ...given, id: given.setup.id, machine, clamping, indexed: undefined, standing, contacts }
+}
+
+/** Nothing is located anew: the part stands as the other setup clamped it, turned. */
+function indexedFrom(given: Given, base: PlannedSetup, commandedRad: number): PlannedSetup {
+  const { clamping, machine } = base
+  const { rotary } = machine
+  const workRad = rotary ? workAngle(rotary, commandedRad) : 0
+  const indexed = { base, rotary, commandedRad, workRad }
+  const standing = turnedStanding(indexed, given)
+  const contacts = base.contacts.map((contact) => ({
+    ...contact,
+    inSetup: toSetup(standing, contact.at),
+  }))
+  return { ...given, id: given.setup.id, machine, clamping, indexed, standing, contacts }
+}

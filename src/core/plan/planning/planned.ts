@@ -1,0 +1,50 @@
+import { type Locator, type Standing } from '../../shop/holding'
+import { type Part, type Surface } from '../../work/part'
+import { type PartState } from '../../work/stock'
+import { type OwnClamping, type Setup, type Way } from '../way'
+import { type Machine, type Rotary, type Workshop } from '../../shop/workshop'
+
+/** A setup with all that was derived for it; nothing is predicted yet. */
+export interface PlannedSetup {
+  /** Its place in the way, from 0. */
+  readonly index: number
+  /** That of its setup. */
+  readonly id: string
+  readonly setup: Setup
+  readonly part: Part
+  readonly workshop: Workshop
+  /** The surfaces of the finished part. */
+  readonly surfaces: ReadonlyMap<string, Surface>
+  readonly machine: Machine
+  readonly before: PartState
+  readonly after: PartState
+  /** What the part is clamped in here: the setup's own, or that of the one whose clamping is turned. */
+  readonly clamping: OwnClamping
+  /** How it is turned, where another setup clamped it. */
+  readonly indexed: IndexedFrom | undefined
+  readonly standing: Standing
+  /** What locates the part, with the changes made by hand. */
+  readonly contacts: readonly Locator[]
+}
+
+/** The clamping of another setup, turned by the rotary axis of its machine. */
+export interface IndexedFrom {
+  readonly base: PlannedSetup
+  /** Undefined where the machine has none, so that nothing turns the part. */
+  readonly rotary: Rotary | undefined
+  /** What the axis is told, from where it stood in that setup, rad. */
+  readonly commandedRad: number
+  /** How the work turns as the spindle sees it, right hand about the axis, rad. */
+  readonly workRad: number
+}
+
+/** A way as it stands, setup by setup: what findings, pictures, zeros and the prediction start from. */
+export interface Plan {
+  readonly workshop: Workshop
+  readonly part: Part
+  readonly way: Way
+  readonly surfaces: ReadonlyMap<string, Surface>
+  /** The part before each setup, and at last after all of them. */
+  readonly states: readonly PartState[]
+  readonly setups: readonly PlannedSetup[]
+}

@@ -1,0 +1,138 @@
+import { applyMotion, point, rotationAbout, translation } from '../../ground/geometry'
+import {
+  halfDiagonal,
+  middleOf,
+  normalOf,
+  type Part,
+  planeOf,
+  type Side,
+  SIDES,
+  sizeAlong,
+} from '../../work/part'
+import { type Plan, type PlannedSetup, zeroPoint } from '../../plan/planning'
+import { indexColumn } from './indexErrors'
+import { WAVINESS } from '../../work/stock'
+import { type Column, type StackCut, type StackModel, type StackSetup } from '../../chain/variation'
+import { stackContact } from './contacts'
+import { type FormTilt, type ModelMaking, type SetupMaking } from './making'
+import { cuts } from './cuts'
+import { pickups, swingOf, zeroPlaces } from './pickups'
+import { SourceBook } from './sources'
+
+export interface Model {
+  readonly stack: StackModel
+  /** The source of a hole's diameter, by its surface. */
+  readonly sizeSource: ReadonlyMap<string, number>
+  /** Surfaces whose size follows the tool and is not aimed at the middle of its limits. */
+  readonly unaimed: ReadonlySet<string>
+  /** The source of a plane's form error, by its surface. */
+  readonly formSource: ReadonlyMap<string, number>
+  /** How a plane's form lets what is laid on it lean, by its surface. */
+  readonly formTilts: ReadonlyMap<string, readonly FormTilt[]>
+}
+
+/** Turns a plan into the sources, contacts, pickups and cuts of the propagation. */
+export function buildModel({ part, setups: planned }: Plan): Model {
+  const making: ModelMaking = {
+    book: new SourceBook(),
+    sizeSource: new Map(),
+    unaimed: new Set(),
+    formSource: new Map(),
+    formMm: new Map(),
+    formTilts: new Map(),
+  }
+  const stock = SIDES.map((side) => stockSurface(making, part, side))
+  const setups = planned.map((setup) => stackSetup(making, setup))
+  const { book, formSource, formTilts, sizeSource, unaimed } = making
+  return {
+    stack: {
+      sources: book.list,
+      stock,
+      setups,
+      halfSizeMm: halfDiagonal(part),
+      centre: middleOf(part),
+    },
+    sizeSource,
+    unaimed,
+    formSource,
+    formTilts,
+  }
+}
+
+function stackSetup(model: ModelMaking, planned: PlannedSetup): StackSetup {
+  const making: SetupMaking = {
+    ...model,
+    ...planned,
+    axes: planned.standing.setupFromPart.rows,
+    found: zeroPlaces(planned),
+  }
+  const zero = applyMotion(planned.standing.partFromSetup, zeroPoint(planned))
+  if (planned.indexed)
+    return {
+      shares: {
+        setup: planned.indexed.base.index,
+        columns: [indexColumn(making, planned.indexed)],
+      },
+      contacts: planned.contacts.map(({ at, normal, surface }) => ({
+        surface,
+        at,
+        normal,
+        errors: [],
+      })),
+      pickups: pickups(making, zero),
+      cuts: cuts(making),
+    }
+  return {
+    contacts: planned.contacts.map((contact) => stackContact(making, contact)),
+    swing: swingOf(making),
+    pickups: pickups(making, zero),
+    cuts: cuts(making),
+  }
+}
+
+/** What of a bought face's wandering its lean over the longer way may take, and what its unevenness (common practice, no source). */
+const LEANS = 0.2
+
+/**
+ * A face as bought. Its stated spread is all of its wandering: off its place, leaning both ways and
+ * uneven, which together reach it at a corner. It leans by one angle, that of its longer way.
+ */
+function stockSurface({ book, formSource }: ModelMaking, part: Part, side: Side): StackCut {
+  const { bought, spread, name } = part.faces[side]
+  const link = `stock ${side}`
+  const cause = `${name}, as ${bought === 'cut' ? 'bought' : bought}`
+  const make = (plusMinus: number) => () => ({
+    cause,
+    link,
+    plusMinus,
+    remedy: 'Cut that face before it locates anything, or touch both sides and halve.',
+    lights: [side],
+  })
+  const normal = normalOf(side)
+  const at = middleOf(part)
+  const halves = planeOf(side).map((axis) => sizeAlong(part, axis) / 2)
+  const lean = (LEANS * spread.mm) / Math.max(...halves)
+  const offset = spread.mm * (1 - WAVINESS) - lean * halves.reduce((a, b) => a + b, 0)
+  const columns: Column[] = [
+    { source: book.index(`${link}, offset`, make(offset)), six: translation(normal) },
+  ]
+  for (const axis of planeOf(side)) {
+    const direction = point<'part'>(
+      axis === 'x' ? 1 : 0,
+      axis === 'y' ? 1 : 0,
+      axis === 'z' ? 1 : 0,
+    )
+    columns.push({
+      source: book.index(`${link}, lean ${axis}`, make(lean)),
+      six: rotationAbout(at, direction),
+    })
+  }
+  formSource.set(
+    side,
+    book.index(`${link}, form`, () => ({
+      ...make(spread.mm * WAVINESS)(),
+      distribution: 'one-sided',
+    })),
+  )
+  return { surface: side, columns }
+}

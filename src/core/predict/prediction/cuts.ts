@@ -1,0 +1,345 @@
+import {
+  add,
+  addSix,
+  AXES,
+  type Axis,
+  cross,
+  dot,
+  norm,
+  type Point,
+  point,
+  rotationAbout,
+  scale,
+  type Six,
+  subtract,
+  translation,
+} from '../../ground/geometry'
+import { featureSurfaces, isSide, refLabel, type Surface } from '../../work/part'
+import { processOf } from '../../plan/planning'
+import { cantileverDeflection, expansionOf } from '../../handbook/standards'
+import { type Column, type Distribution, type StackCut } from '../../chain/variation'
+import { type Op } from '../../plan/way'
+import { type Process } from '../../shop/workshop'
+import { type FormTilt, type SetupMaking } from './making'
+
+/** The surfaces that a setup cuts, each with what machine and cutter add to it. */
+export function cuts(making: SetupMaking): readonly StackCut[] {
+  const found = new Map<string, StackCut>()
+  for (const op of making.setup.ops)
+    for (const surface of surfacesOfOp(making, op))
+      found.set(surface.id, { surface: surface.id, columns: cutColumns(making, op, surface) })
+  return [...found.values()]
+}
+
+function surfacesOfOp({ part, surfaces }: SetupMaking, op: Op): readonly Surface[] {
+  if (isSide(op.feature)) {
+    const face = surfaces.get(op.feature)
+    return face ? [face] : []
+  }
+  const feature = part.features.find((f) => f.id === op.feature)
+  return feature ? featureSurfaces(part, feature) : []
+}
+
+/** m: what machine and cutter add to a surface cut here. */
+function cutColumns(making: SetupMaking, op: Op, surface: Surface): readonly Column[] {
+  const own = ownError(making, op, surface)
+  const place = surface.kind === 'axis' ? middleOfAxis(surface) : surface.at
+  const shared = [...scaleColumns(making, place), ...zSquareColumns(making, place)]
+  if (surface.kind === 'axis') {
+    noteSize(making, op, surface, own)
+    return [...axisColumns(making, surface, own), ...shared]
+  }
+  noteForm(making, op, surface, own)
+  const across = Math.abs(dot(surface.normal, making.axes[2]))
+  return across > 0.5
+    ? [...flatColumns(making, op, surface, own), ...shared]
+    : [...wallColumns(making, op, surface, own), ...shared]
+}
+
+const middleOfAxis = (axis: Surface & { kind: 'axis' }): Point<'part'> =>
+  scale(add(axis.from, axis.to), 0.5)
+
+/** What to do about the cutter's own error, by what it cuts. */
+const REMEDY: Readonly<Record<Process, string>> = {
+  face: 'Take a light finishing pass with a sharp cutter, measure, and correct the height.',
+  wall: 'Take a light finishing pass, measure, and correct with the last cut.',
+  mill: 'Rough it first, then finish it with a cut of its own.',
+  drill: 'Spot it, and ream or bore it instead of drilling only.',
+  ream: 'Bore it before it is reamed, or bore it to size: a reamer follows the hole.',
+  bore: 'Take the last cut light, and measure before it.',
+  tap: 'Spot and drill with a stub drill, and guide the tap in the spindle.',
+  chamfer: 'Touch the chamfer mill off on the face itself.',
+}
+
+type OwnError = (
+  id: string,
+  plusMinus: number,
+  six: Six,
+  more?: { distribution?: Distribution; offset?: number; cause?: string; remedy?: string },
+) => Column
+
+function ownError(making: SetupMaking, op: Op, surface: Surface): OwnError {
+  const { book, part, setup } = making
+  const process = processOf(making, op)
+  return (id, plusMinus, six, more = {}) => ({
+    source: book.index(`at ${setup.id}, ${surface.id} ${id}`, () => ({
+      cause: `machine and cutter, ${refLabel(part, op.feature)}`,
+      link: `at ${setup.id}, cut ${op.feature}`,
+      setup: setup.id,
+      plusMinus,
+      remedy: REMEDY[process],
+      lights: [op.feature],
+      ...more,
+    })),
+    six,
+  })
+}
+
+const NOTHING = translation(point<'part'>(0, 0, 0))
+
+/** A drilled hole is as large as the drill makes it; a bored or reamed one is aimed at the middle of its limits. */
+function noteSize(
+  making: SetupMaking,
+  op: Op,
+  surface: Surface & { kind: 'axis' },
+  own: OwnError,
+): void {
+  const { sizeSource, unaimed, workshop } = making
+  const process = processOf(making, op)
+  const { oversizeMm, sizeMm } = workshop.capabilities[process]
+  if (!(sizeMm > 0)) return
+  sizeSource.set(surface.id, own('size', sizeMm, NOTHING, { offset: oversizeMm }).source)
+  if (process === 'drill' || process === 'tap') unaimed.add(surface.id)
+}
+
+/** A face's form grows with its length; a plate laid against it may lean by half of it over its half length. */
+function noteForm(
+  making: SetupMaking,
+  op: Op,
+  surface: Surface & { kind: 'plane' },
+  own: OwnError,
+): void {
+  const { formMm, formSource, formTilts, part, workshop } = making
+  const { formMm: per100 } = workshop.capabilities[processOf(making, op)]
+  // What the cut leaves replaces the form that the face had.
+  formSource.delete(surface.id)
+  if (!(per100 > 0)) return
+  const [a, b] = edgesOf(surface)
+  const form = per100 * Math.max(1, Math.max(norm(a), norm(b)) / 100)
+  formMm.set(surface.id, form)
+  formSource.set(
+    surface.id,
+    own('form', form, NOTHING, {
+      distribution: 'one-sided',
+      cause: `form of ${refLabel(part, surface.id)}`,
+    }).source,
+  )
+  const tilt = (edge: Point<'part'>, beside: Point<'part'>, name: string): FormTilt => ({
+    about: scale(beside, 1 / norm(beside)),
+    source: own(`form tilt ${name}`, form / norm(edge), NOTHING, {
+      cause: `form of ${refLabel(part, surface.id)} under what is laid on it`,
+    }).source,
+  })
+  formTilts.set(surface.id, [tilt(a, b, '1'), tilt(b, a, '2')])
+}
+
+function edgesOf({
+  corners,
+}: Surface & { kind: 'plane' }): readonly [Point<'part'>, Point<'part'>] {
+  const [a, b, , d] = corners as readonly [Point<'part'>, Point<'part'>, unknown, Point<'part'>]
+  return [subtract(b, a), subtract(d, a)]
+}
+
+function placeError(making: SetupMaking, op: Op): number {
+  const { machine, workshop } = making
+  const can = workshop.capabilities[processOf(making, op)]
+  return Math.hypot(can.positionMm, machine.repeatMm)
+}
+
+const leanOf = (making: SetupMaking, op: Op): number =>
+  making.workshop.capabilities[processOf(making, op)].leanPer100 / 100
+
+function axisColumns(
+  making: SetupMaking,
+  surface: Surface & { kind: 'axis' },
+  own: OwnError,
+): readonly Column[] {
+  const { axes, machine, setup } = making
+  const [x, y, z] = axes
+  const op = setup.ops.findLast((o) => o.feature === surface.owner) as Op
+  const mouth = dot(surface.from, z) > dot(surface.to, z) ? surface.from : surface.to
+  const tram = (name: Axis, axis: Point<'part'>): Column =>
+    machineColumn(making, 'tram', name, rotationAbout(mouth, axis), {
+      cause: 'spindle out of square',
+      plusMinus: machine.tramPer100 / 100,
+      remedy: 'Tram the spindle.',
+    })
+  const [place, lean] = [placeError(making, op), leanOf(making, op)]
+  return [
+    own('place x', place, translation(x)),
+    own('place y', place, translation(y)),
+    own('lean x', lean, rotationAbout(mouth, x)),
+    own('lean y', lean, rotationAbout(mouth, y)),
+    tram('x', x),
+    tram('y', y),
+    skewColumn(making, translation(scale(x, backOf(making, mouth)))),
+  ]
+}
+
+function flatColumns(
+  making: SetupMaking,
+  op: Op,
+  surface: Surface & { kind: 'plane' },
+  own: OwnError,
+): readonly Column[] {
+  const { axes, book, machine, setup } = making
+  const [x, y, z] = axes
+  const toolLength = book.index(
+    `at ${setup.id}, tool length ${op.cutter ?? processOf(making, op)}`,
+    () => ({
+      cause: 'tool length',
+      link: `at ${setup.id}, tool length`,
+      setup: setup.id,
+      plusMinus: machine.toolLengthMm,
+      remedy: 'Touch the tool off on the part itself.',
+      lights: setup.ops.map((o) => o.feature),
+    }),
+  )
+  const lean = leanOf(making, op)
+  return [
+    own('depth', placeError(making, op), translation(z)),
+    { source: toolLength, six: translation(z) },
+    own('lean x', lean, rotationAbout(surface.at, x)),
+    own('lean y', lean, rotationAbout(surface.at, y)),
+  ]
+}
+
+function wallColumns(
+  making: SetupMaking,
+  op: Op,
+  surface: Surface & { kind: 'plane' },
+  own: OwnError,
+): readonly Column[] {
+  const { axes } = making
+  const [x, , z] = axes
+  const lean = leanOf(making, op)
+  const wall = [
+    own('place', placeError(making, op), translation(surface.normal)),
+    own('lean', lean, rotationAbout(surface.at, cross(surface.normal, z))),
+    own('turn', lean / 4, rotationAbout(surface.at, z)),
+    ...deflection(making, op, surface, own),
+  ]
+  // Y travel out of square turns a wall along Y as a whole.
+  const turned = addSix(
+    rotationAbout(surface.at, z, -1),
+    translation(scale(x, backOf(making, surface.at))),
+  )
+  return Math.abs(dot(surface.normal, x)) > 0.5 ? [...wall, skewColumn(making, turned)] : wall
+}
+
+/** Reach taken beyond the depth of a wall, and the diameter where no cutter is named (common practice, no source). */
+const CLEAR_REACH_MM = 5
+const USUAL_END_MILL_MM = 10
+/** The stiffness of a fluted shank is that of a round one of this part of its diameter (common practice, no source). */
+const FLUTED = 0.8
+
+/** An end mill gives way to the cut and leaves metal on: the wall stands proud, never the other way. */
+function deflection(
+  { axes, workshop }: SetupMaking,
+  op: Op,
+  surface: Surface & { kind: 'plane' },
+  own: OwnError,
+): readonly Column[] {
+  const { deflection: counts, modulusGPa, sideForceN } = workshop.conditions
+  if (!counts.counted || sideForceN === 0) return []
+  const cutter = workshop.cutters.find((c) => c.id === op.cutter)
+  const diameter = cutter?.diameter ?? USUAL_END_MILL_MM
+  const heights = surface.corners.map((c) => dot(c, axes[2]))
+  const reach = Math.max(2 * diameter, Math.max(...heights) - Math.min(...heights) + CLEAR_REACH_MM)
+  const gives = cantileverDeflection(sideForceN, reach, FLUTED * diameter, modulusGPa * 1000)
+  return [
+    own('deflection', gives, translation(surface.normal), {
+      distribution: 'one-sided',
+      cause: `end mill ${diameter} gives way over ${Math.round(reach)} mm of reach`,
+      remedy: 'Take a shorter or thicker cutter, or pass again at the same setting.',
+    }),
+  ]
+}
+
+function machineColumn(
+  { book, machine }: SetupMaking,
+  what: string,
+  axis: Axis | undefined,
+  six: Six,
+  about: { cause: string; plusMinus: number; remedy: string },
+): Column {
+  return {
+    source: book.index(`machine ${machine.id}, ${what} ${axis ?? ''}`, () => ({
+      link: `machine ${machine.id}, ${what}`,
+      gear: machine.name,
+      lights: [],
+      ...about,
+    })),
+    six,
+  }
+}
+
+/** How far back a place lies from where zero in X was found. */
+const backOf = ({ axes, found }: SetupMaking, at: Point<'part'>): number =>
+  dot(subtract(at, found[0]), axes[1])
+
+/** Y travel leans towards X: what lies further back than where X was found comes out to one side. */
+const skewColumn = (making: SetupMaking, six: Six): Column =>
+  machineColumn(making, 'skew', undefined, six, {
+    cause: 'travel Y out of square to X',
+    plusMinus: making.machine.squarePer100 / 100,
+    remedy: 'Find zero near what is cut, or have the machine squared.',
+  })
+
+/** Z travel leans: what is cut at another height than zero was found at comes out to one side. */
+function zSquareColumns(making: SetupMaking, at: Point<'part'>): readonly Column[] {
+  const { axes, found, machine } = making
+  if (machine.zSquarePer100 === 0) return []
+  return ([0, 1] as const).map((k) => {
+    const over = dot(subtract(at, found[k]), axes[2])
+    return machineColumn(making, 'column', k === 0 ? 'x' : 'y', translation(scale(axes[k], over)), {
+      cause: 'travel Z out of square to the table',
+      plusMinus: machine.zSquarePer100 / 100,
+      remedy: 'Find zero at the height of what is cut, or have the column squared.',
+    })
+  })
+}
+
+/** Scales and screws that run long, and work that is not at 20 °C: both grow with the way from where zero was found. */
+function scaleColumns(making: SetupMaking, at: Point<'part'>): readonly Column[] {
+  const { axes, book, found, machine, part, workshop } = making
+  const columns: Column[] = []
+  const ways = axes.map((axis, k) => dot(subtract(at, found[k] as Point<'part'>), axis))
+  if (machine.scalePer100 > 0)
+    axes.forEach((axis, k) => {
+      if (ways[k] === 0) return
+      columns.push(
+        machineColumn(making, 'scale', AXES[k], translation(scale(axis, ways[k] as number)), {
+          cause: 'scale or screw of the machine',
+          plusMinus: machine.scalePer100 / 100,
+          remedy: 'Check the travel against a gauge block or a known distance.',
+        }),
+      )
+    })
+  const { temperatureK, thermal } = workshop.conditions
+  if (thermal.counted && temperatureK > 0)
+    columns.push({
+      source: book.index('temperature', () => ({
+        cause: 'work not at 20 °C',
+        link: 'temperature',
+        gear: 'shop',
+        plusMinus: temperatureK * expansionOf(part.material),
+        remedy: 'Let the work and the machine come to one temperature, and measure at 20 °C.',
+        lights: [],
+      })),
+      six: translation(
+        axes.map((axis, k) => scale(axis, ways[k] as number)).reduce((a, b) => add(a, b)),
+      ),
+    })
+  return columns
+}

@@ -1,0 +1,46 @@
+import { applyMotion, AXES, type Axis, type Point, rotationAbout } from '../../ground/geometry'
+import { type IndexedFrom, rotaryCentre, turnOf } from '../../plan/planning'
+import { type Column, type Term } from '../../chain/variation'
+import { ACROSS } from '../../shop/workshop'
+import { type SetupMaking } from './making'
+
+/** The rotary axis comes to its angle anew each time: the part turns about its centre by what it is off. */
+export function indexColumn(making: SetupMaking, { base, rotary }: IndexedFrom): Column {
+  const { axes, book, setup, standing } = making
+  const along = axes[AXES.indexOf(rotary?.along ?? 'x')] as Point<'part'>
+  const centre = applyMotion(standing.partFromSetup, rotaryCentre(base))
+  const source = book.index(`at ${setup.id}, index angle`, () => ({
+    cause: `${rotary?.letter ?? 'the index'} comes to its angle`,
+    link: `at ${setup.id}, index`,
+    setup: setup.id,
+    plusMinus: rotary?.angleRad ?? 0,
+    remedy:
+      'Stand the part so that what is cut lies near the centre of the axis, clamp the axis, or indicate a face after the turn.',
+    lights: setup.ops.map((op) => op.feature),
+  }))
+  return { source, six: rotationAbout(centre, along) }
+}
+
+/** Zero is carried round a centre that is known only so well: it comes out off by I − R of that. */
+export function centreTerms(
+  { book, machine }: SetupMaking,
+  indexed: IndexedFrom,
+  axis: Axis,
+): Term[] {
+  const { rotary } = indexed
+  if (!rotary) return []
+  const row = turnOf(indexed).rows[AXES.indexOf(axis)] as Point<'setup'>
+  return ACROSS[rotary.along].flatMap((of) => {
+    const coefficient = (of === axis ? 1 : 0) - row[of]
+    if (Math.abs(coefficient) < 1e-12) return []
+    const source = book.index(`machine ${machine.id}, centre of ${rotary.letter} ${of}`, () => ({
+      cause: `centre of ${rotary.letter}`,
+      link: `machine ${machine.id}, centre of ${rotary.letter}`,
+      gear: machine.name,
+      plusMinus: rotary.centreMm,
+      remedy: `Find the centre of ${rotary.letter} anew: touch a bar on both sides of half a turn.`,
+      lights: [],
+    }))
+    return [{ source, coefficient }]
+  })
+}

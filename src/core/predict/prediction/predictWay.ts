@@ -1,0 +1,178 @@
+import {
+  allRequirements,
+  isSide,
+  refLabel,
+  type Part,
+  type Requirement,
+  requirementTitle,
+  resolveRef,
+  type Surface,
+  refsOf,
+} from '../../work/part'
+import {
+  type CompiledMeasure,
+  compileMeasure,
+  evaluate,
+  type Outcome,
+  worstBearing,
+} from '../../chain/variation'
+import { type Plan } from '../../plan/planning'
+import { type PartState } from '../../work/stock'
+import { refsOfPickup } from '../../plan/way'
+import { chainOf, type WayChain } from './chain'
+import { isHeld } from './held'
+import { measureOf } from './measures'
+
+/** ● holds, ◆ near, ▲ short; or not yet to be judged. */
+export type Standing = 'holds' | 'near' | 'short' | 'open'
+
+export interface RequirementAnalysis {
+  readonly requirement: Requirement
+  readonly title: string
+  /** Where the location was handed on: setups that cut one of its surfaces, in order. */
+  readonly setups: readonly number[]
+  readonly standing: Standing
+  /** Absent while something is not cut, a setup is not held, or it cannot be measured; `reason` says which. */
+  readonly outcome?: Outcome
+  readonly compiled?: CompiledMeasure
+  readonly reason?: string
+  /** Why it cannot be measured as the drawing states it, as an issue's code. */
+  readonly refused?: string | undefined
+  /** How it was read, where the drawing leaves a choice. */
+  readonly read?: string | undefined
+}
+
+/** A way with every requirement judged. */
+export interface Prediction extends WayChain {
+  readonly requirements: readonly RequirementAnalysis[]
+}
+
+/** Below this part of what is allowed a margin counts as near (common practice, no source). */
+const NEAR = 0.15
+
+const predictions = new WeakMap<Plan, Prediction>()
+
+/**
+ * Predicts every requirement of the drawing for a plan, once for each plan. Pure: the same documents give
+ * the same answer in the browser, on the server and on the command line.
+ */
+export function predictWay(plan: Plan): Prediction {
+  const known = predictions.get(plan)
+  if (known) return known
+  const chain = chainOf(plan)
+  const requirements = allRequirements(plan.part).map((requirement) => judge(chain, requirement))
+  const prediction = { ...chain, requirements }
+  predictions.set(plan, prediction)
+  return prediction
+}
+
+function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
+  const { model, plan, stacked } = chain
+  const { part, states, surfaces } = plan
+  const title = requirementTitle(part, requirement)
+  const owners = refsOf(requirement).flatMap((ref) => ownersOf(part, ref, surfaces))
+  const cut: PartState['cut'] = states[states.length - 1]?.cut ?? new Map()
+  const setups = [...new Set(owners.flatMap((owner) => cut.get(owner)?.setup ?? []))].sort(
+    (a, b) => a - b,
+  )
+  const open = (reason: string): RequirementAnalysis => ({
+    requirement,
+    title,
+    setups,
+    standing: 'open',
+    reason,
+  })
+  const measure = measureOf(part, requirement, surfaces, model)
+  if (!measure.ok) {
+    const { code, sentence } = measure.issues[0]
+    // No form or size is known of what no setup has cut.
+    const waits = code === 'requirement.no-form' || code === 'requirement.no-size'
+    if (!waits || owners.every((owner) => cut.has(owner)))
+      return { ...open(sentence), refused: code }
+  }
+  const missing = owners.find(
+    (owner) => !cut.has(owner) && (!isSide(owner) || part.faces[owner].toCut),
+  )
+  if (missing || !measure.ok) return open('not cut yet')
+  const rough = owners.find((owner) => cut.get(owner)?.pass === 'rough')
+  if (rough) return open(`${refLabel(part, rough)} is only roughed so far`)
+  const last = Math.max(-1, ...setups)
+  const loose = stacked.locating.findIndex((_, i) => i <= last && !isHeld(chain, i))
+  if (loose >= 0) return open(`setup ${loose + 1} does not hold the part still`)
+  const absent = notThere(plan, last)
+  if (absent) return open(absent)
+  const { sources } = model.stack
+  const compiled = worstBearing(
+    compileMeasure(measure.value.measure, stacked.surfaces, sources, 6 * stacked.bearings.length),
+    stacked.bearings,
+    sources,
+  )
+  const outcome = evaluate(compiled, sources)
+  return {
+    requirement,
+    title,
+    setups,
+    standing: standingOf(outcome),
+    read: measure.value.read,
+    compiled,
+    outcome,
+  }
+}
+
+/** Something that a setup stands on or finds zero on but that is not there yet, in words. */
+function notThere({ part, setups, surfaces }: Plan, last: number): string | undefined {
+  for (const [i, { before, contacts, setup }] of setups.slice(0, last + 1).entries()) {
+    const isThere = (ref: string): boolean => {
+      const owner = surfaces.get(ref)?.owner
+      return owner !== undefined && (isSide(owner) || before.cut.has(owner))
+    }
+    const { turn, x, y, z } = setup.zero
+    const touched = [...[x, y, z].flatMap(refsOfPickup), ...(turn ? [turn.surface] : [])]
+    const zero = touched.find((ref) => !isThere(ref))
+    if (zero !== undefined)
+      return `setup ${i + 1} finds zero on ${refLabel(part, zero)}, which is not there yet`
+    const contact = contacts.find((c) => !isThere(c.surface))
+    if (contact)
+      return `setup ${i + 1} stands on ${refLabel(part, contact.surface)}, which is not there yet`
+  }
+  return undefined
+}
+
+export function standingOf(outcome: Outcome): Standing {
+  const { margin, allowed } = outcome.likely
+  if (margin < 0) return 'short'
+  return margin < NEAR * allowed ? 'near' : 'holds'
+}
+
+/** The faces and features whose cutting settles a reference. */
+function ownersOf(
+  part: Part,
+  ref: string,
+  surfaces: ReadonlyMap<string, Surface>,
+): readonly string[] {
+  const found = resolveRef(part, ref, surfaces)
+  if (!found.ok) return []
+  return [
+    ...new Set(
+      found.value.flatMap((t) =>
+        t.kind === 'surface' ? [t.surface.owner] : [t.first.owner, t.second.owner],
+      ),
+    ),
+  ]
+}
+
+/** The tightest requirement of a way and how many are short: its verdict in one line. */
+export function wayVerdict({ requirements }: Prediction): {
+  readonly short: number
+  readonly open: number
+  readonly tightest: RequirementAnalysis | undefined
+} {
+  const judged = requirements.filter((r) => r.outcome)
+  const relative = (r: RequirementAnalysis): number =>
+    r.outcome ? r.outcome.likely.margin / r.outcome.likely.allowed : Infinity
+  return {
+    short: judged.filter((r) => r.standing === 'short').length,
+    open: requirements.length - judged.length,
+    tightest: [...judged].sort((a, b) => relative(a) - relative(b))[0],
+  }
+}

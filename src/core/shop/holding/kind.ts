@@ -1,0 +1,284 @@
+import { type z } from 'zod'
+import { type Finding } from '../../ground/finding'
+import { type Axis, type Point } from '../../ground/geometry'
+import { type Issue } from '../../ground/issues'
+import { type Part, type Side, type Surface } from '../../work/part'
+import { type Recipe } from '../../ground/recipe'
+import { type Sheet } from '../../ground/scene'
+import { type Cut } from '../../work/stock'
+import { type Distribution } from '../../chain/variation'
+import { type GearKind, type Workshop } from '../workshop'
+import { type Facing, type Lead, type Placed, type Work } from './work'
+
+/** What a locator settles: the height, the line along X, the place along X. */
+export type Role = 'rest' | 'guide' | 'stop'
+
+/** Where a locator is meant to be, before it is looked whether there is metal. */
+export interface Spot {
+  readonly id: string
+  readonly role: Role
+  /** The face or the axis of a hole that it locates. */
+  readonly surface: string
+  readonly at: Point<'setup'>
+  /** The direction of the part that it locates, where its surface is no plane. */
+  readonly normal?: Point<'part'>
+  /** Which piece of the holding it is, where that matters to the holding. */
+  readonly by?: string
+  /** Set by a person with an instrument, not borne: it may be anywhere beside metal. */
+  readonly isSet?: true
+}
+
+/** One locator of a setup: it bears, or is set by a person. */
+export interface Locator {
+  readonly id: string
+  readonly role: Role
+  readonly surface: string
+  readonly at: Point<'part'>
+  /** Outward normal of the part there, unit. */
+  readonly normal: Point<'part'>
+  readonly inSetup: Point<'setup'>
+  /** On a face that is still as bought. */
+  readonly raw: boolean
+  /** There is metal where it bears. */
+  readonly bears: boolean
+  readonly edited: boolean
+  readonly by: string | undefined
+  readonly isSet: boolean
+}
+
+/** A cause that sets a locator, or a zero that is kept, off its place. */
+export interface HeldError {
+  /** Names it within its gear or its setup. */
+  readonly key: string
+  /** The link of the chain that it belongs to. */
+  readonly link: string
+  readonly cause: string
+  /** Name of the gear whose own error it is, the same in every setup; drawn anew in each setup where there is none. */
+  readonly gear?: string
+  readonly plusMinus: number
+  readonly distribution?: Distribution
+  readonly remedy: string
+  readonly lights: readonly string[]
+  /** How far the locator stands off for one unit of it. */
+  readonly coefficient: number
+}
+
+/** What keeps zero along one axis when nothing is touched. */
+export interface Stay {
+  /** Where zero is then, in the setup. */
+  readonly at: number
+  /** Where along the other axes that is exact. */
+  readonly place: Point<'setup'>
+  /** "stop, as stored". */
+  readonly words: string
+  /** "the stop": where a finder of zero is told what the plan takes. */
+  readonly what: string
+  /** "at the stop, left end": where zero lies on the part. */
+  readonly where: string
+  /** Undefined when nothing keeps this axis: it must be touched. */
+  readonly error: HeldError | undefined
+  readonly anchor: Anchorage
+}
+
+/** What of a holding stays in the machine when the part is turned over, along one axis. */
+export interface Anchorage {
+  /** Its coordinate in the setup. */
+  readonly at: number
+  /** "the stop". */
+  readonly name: string
+  /** Two setups with the same mark have the same thing in the same place. */
+  readonly mark: string
+  /** What is said when it is not where it was: "the stop is at the left end now", "at the left before". */
+  readonly now?: string
+  readonly was?: string
+  /** What is said when there is nothing, and when nobody knows where it is. */
+  readonly lacking?: string
+  readonly unknown?: string
+}
+
+/** Something that pushes; it locates nothing. */
+export interface Clamp {
+  readonly name: string
+  readonly shape: Recipe<'setup'>
+}
+
+/** A piece of the holding as it stands in the setup. */
+export interface Solid {
+  readonly name: string
+  /** What lights with it. */
+  readonly ref?: string
+  readonly tone?: 'steel' | 'hatch'
+  readonly shape: Recipe<'setup'>
+}
+
+export interface RoleWords {
+  /** "Jaw": at the head of a line. */
+  readonly label: string
+  /** "jaw contact". */
+  readonly noun: string
+  /** "on the fixed jaw". */
+  readonly onto: string
+  /** "The fixed jaw bears". */
+  readonly bears: string
+  /** What to do about how the work sits on it. */
+  readonly clean: string
+  readonly cleanRaw: string
+}
+
+export type MotionName = 'tip' | 'tipAlong' | 'turn' | 'slide' | 'off' | 'lift'
+
+export interface HoldingWords {
+  readonly roles: Readonly<Record<Role, RoleWords>>
+  /** What the part can still do: tip about X, tip end to end, turn, slide along X, move along Y, lift. */
+  readonly motions: Readonly<Record<MotionName, string>>
+  /** What would stop a free motion. */
+  readonly holdIt: string
+  /** The frame's own nought, axis by axis: "the middle of the vise", "the fixed jaw", "the bed". */
+  readonly nought: Readonly<Record<Axis, string>>
+  /** What lies towards + Y: "the fixed jaw". */
+  readonly guided: string
+  /** Where the part is turned about when an edge is to run true. */
+  readonly pivot: string
+  /** The name of the thing that stands on the machine: "Vise 125". */
+  readonly name: string
+  /** "vise 125, parallels 12": in the words of a card. */
+  readonly short: string
+  /** What is out of line when an edge runs out, and what to do about it: "the vise", "Tram the vise". */
+  readonly turns: string
+  readonly tram: string
+  /** "with 28 mm still gripped", where that can be said. */
+  readonly stillHeld?: string
+  /** What holds it from sliding where nothing but a touch settles that. */
+  readonly grip: string
+  /** How it stands, in a line: words, and faces that are named in it. */
+  readonly caption: readonly (string | Side)[]
+  /** What the form of the holding says under it, with its caution. */
+  readonly note: string
+  /** How it is held, line by line, for the sheet. */
+  readonly lines: readonly string[]
+}
+
+/** What rules of a holding look at beside how it stands. */
+export interface Inspected {
+  readonly index: number
+  readonly ops: readonly Cut[]
+  readonly locators: readonly Locator[]
+  readonly length: (mm: number) => string
+  readonly name: (ref: string) => string
+}
+
+export type View = 'side' | 'above'
+export interface Paper {
+  readonly width: number
+  readonly height: number
+}
+/** The holding on paper: what lies under the work is drawn, what lies over it is drawn when asked. */
+export interface Drawn {
+  readonly sheet: Sheet
+  /** Where the arrows of X and Y stand from above, in the setup, mm. */
+  readonly arrowsAt?: readonly [number, number]
+  over(): void
+}
+
+/** A face that the holding covers. */
+export interface CoveredFace {
+  readonly face: Side
+  readonly what: string
+  readonly rest: string
+}
+
+/** How a part stands in a holding: everything that the rest of Foothold needs of it. */
+export interface Standing extends Omit<Placed, 'faceAt'> {
+  /** Which face of the part looks squarely which way; none where it leans. */
+  readonly faceAt: Readonly<Record<Facing, Side | undefined>>
+  readonly spots: readonly Spot[]
+  readonly clamps: readonly Clamp[]
+  readonly solids: readonly Solid[]
+  readonly stays: Readonly<Record<Axis, Stay>>
+  /** What stands on the machine and keeps its place there, by its mark. */
+  readonly mark: string
+  /** From the table to the frame's nought in Z, mm. */
+  readonly overTableMm: number
+  /** The frame's turn against the travel that is to be reckoned with, ± mm in 100 mm, and how closely work comes back to its stop. */
+  readonly outOfLinePer100: number
+  readonly comesBackMm: number
+  /** About this point the holding is turned when an edge is to run true. */
+  readonly pivot: Point<'setup'>
+  /** Faces that cannot be cut here, and such as zero cannot be found on. */
+  readonly held: readonly CoveredFace[]
+  readonly hidden: readonly Pick<CoveredFace, 'face' | 'rest'>[]
+  /** Where the work is guided along Y and stopped along X, if it is; for plans of the face. */
+  readonly guideY: number | undefined
+  readonly stopX: number | undefined
+  /** Where the stop is put on a bare table, from the middle of the travel, by the end that it stands at. */
+  readonly stopEnd: 'left' | 'right' | undefined
+  readonly words: HoldingWords
+  errors(locator: Pick<Locator, 'role' | 'inSetup' | 'by' | 'id'>): readonly HeldError[]
+  findings(inspected: Inspected): readonly Finding[]
+  draw(view: View, paper: Paper, zeroX: number): Drawn
+}
+
+/** One choice of a holding, as a form shows it. */
+export type HoldingField =
+  | { readonly key: string; readonly label: string; readonly kind: 'gear'; readonly gear: GearKind }
+  | {
+      readonly key: string
+      readonly label: string
+      readonly kind: 'choice'
+      readonly options: readonly { readonly value: string; readonly label: string }[]
+    }
+  | {
+      readonly key: string
+      readonly label: string
+      readonly kind: 'length'
+      readonly hint: string
+    }
+  | {
+      readonly key: string
+      readonly label: string
+      readonly kind: 'hole' | 'holes'
+    }
+
+/** What stays of a holding in the machine, by itself: for what the register and others know of it. */
+export interface Anchored {
+  readonly mark: string
+  readonly marks: Readonly<Record<Axis, Pick<Anchorage, 'mark' | 'was'>>>
+}
+
+/** A piece of gear as the register knows it: which of the workshop it is, and where its stop stands. */
+export interface Registered {
+  readonly vise?: string | undefined
+  readonly plate?: string | undefined
+  readonly anglePlate?: string | undefined
+  readonly stop?: 'left' | 'right' | 'none' | undefined
+}
+
+/** Everything that is one kind of holding's own. */
+export interface HoldingKind<P extends { readonly kind: string }> {
+  readonly kind: P['kind']
+  /** "Vise", at the head of its form. */
+  readonly title: string
+  readonly parameters: z.ZodType<P>
+  readonly fields: readonly HoldingField[]
+  /** What may take three points, in words; undefined where there is no choice. */
+  readonly leads: Readonly<Record<Lead, string>> | undefined
+  /** A first holding of this kind; undefined when the workshop lacks the gear. */
+  begin(
+    workshop: Workshop,
+    part: Part,
+    surfaces: ReadonlyMap<string, Surface>,
+    up: Side,
+  ): P | undefined
+  /** What contradicts the workshop or the part. */
+  issues(
+    holding: P,
+    workshop: Workshop,
+    surfaces: ReadonlyMap<string, Surface>,
+  ): readonly Pick<Issue, 'code' | 'path' | 'sentence'>[]
+  stand(holding: P, work: Work): Standing
+  anchored(holding: P): Anchored
+  /** The same of gear in the register; undefined when it is none of this kind. */
+  registered(gear: Registered): Anchored | undefined
+  /** How the part stands, as a mark that is kept with readings. */
+  readingMark(holding: P): string
+}

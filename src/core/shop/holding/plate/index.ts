@@ -1,0 +1,87 @@
+import { type AxisSurface, normalOf } from '../../../work/part'
+import { type Anchored, type HoldingKind } from '../kind'
+import { holesAlong } from '../locators'
+import { missing } from '../missing'
+import { type PinPlateHolding, PinPlateSchema } from './parameters'
+import { standOnPlate } from './stand'
+
+/** Play with which a pin is first proposed, mm (common practice, no source). */
+const PLAY_MM = 0.02
+
+/** The two holes that lie furthest apart: the first on the round pin, the second on the relieved one. */
+function furthest(holes: readonly AxisSurface[]): readonly [AxisSurface, AxisSurface] | undefined {
+  let best:
+    { readonly pair: readonly [AxisSurface, AxisSurface]; readonly apart: number } | undefined
+  holes.slice(0, 60).forEach((a, i) =>
+    holes.slice(i + 1, 60).forEach((b) => {
+      const apart = Math.hypot(a.from.x - b.from.x, a.from.y - b.from.y, a.from.z - b.from.z)
+      if (!best || apart > best.apart + 1e-9) best = { pair: [a, b], apart }
+    }),
+  )
+  return best?.pair
+}
+
+const pinFor = ({ diameterMm }: AxisSurface): { readonly mm: number } => ({
+  mm: Math.round((diameterMm - PLAY_MM) * 1000) / 1000,
+})
+
+const plateAnchored = (plate: string): Anchored => ({
+  mark: `plate ${plate}`,
+  marks: { x: { mark: 'round pin' }, y: { mark: 'round pin' }, z: { mark: 'pads' } },
+})
+
+export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
+  kind: 'plate',
+  title: 'Plate with two pins',
+  parameters: PinPlateSchema,
+  fields: [
+    { key: 'plate', label: 'Plate', kind: 'gear', gear: 'plate' },
+    { key: 'round', label: 'Round pin in', kind: 'hole' },
+    { key: 'roundPin', label: 'Round pin', kind: 'length', hint: '' },
+    { key: 'relieved', label: 'Relieved pin in', kind: 'hole' },
+    { key: 'relievedPin', label: 'Relieved pin', kind: 'length', hint: '' },
+    { key: 'screws', label: 'Screws through', kind: 'holes' },
+  ],
+  leads: undefined,
+  begin: ({ plates }, _part, surfaces, up) => {
+    const [plate] = plates
+    const pair = furthest(holesAlong(surfaces, normalOf(up)))
+    return plate && pair
+      ? {
+          kind: 'plate',
+          plate: plate.id,
+          round: pair[0].id,
+          roundPin: pinFor(pair[0]),
+          relieved: pair[1].id,
+          relievedPin: pinFor(pair[1]),
+          screws: [],
+        }
+      : undefined
+  },
+  issues: ({ plate, relieved, round, screws }, workshop, surfaces) => [
+    ...missing(workshop.plates, plate, 'plate', 'plate'),
+    ...(
+      [
+        ['round', round],
+        ['relieved', relieved],
+        ...screws.map((ref, k) => [`screws.${k}`, ref] as const),
+      ] as const
+    ).flatMap(([path, ref]) =>
+      surfaces.get(ref)?.kind === 'axis'
+        ? []
+        : [
+            {
+              code: 'setup.hole',
+              path,
+              sentence: `“${ref}” is not one hole of the part; a pin or a screw needs one.`,
+            },
+          ],
+    ),
+  ],
+  stand: standOnPlate,
+  anchored: ({ plate }) => plateAnchored(plate),
+  registered: ({ plate }) => (plate === undefined ? undefined : plateAnchored(plate)),
+  readingMark: ({ plate, relieved, relievedPin, round, roundPin }) =>
+    ['plate', plate, round, roundPin.mm, relieved, relievedPin.mm].join(' '),
+}
+export { type PinPlateHolding } from './parameters'

@@ -1,0 +1,70 @@
+import { point, type Point, subtract, turnDirection } from '../../../ground/geometry'
+import { box } from '../../../ground/recipe'
+import { type AxisSurface, middleOf, normalOf } from '../../../work/part'
+import { type Plate } from '../../workshop'
+import { type Clamp } from '../kind'
+import { byId, type Placed, placed, setupAxes, toSetup, type Work } from '../work'
+import { type PinPlateHolding } from './parameters'
+
+/**
+ * A part on a plate. Setup frame: X and Y from the round pin, along the travels; Z up with 0 at the top of the pads.
+ */
+export interface OnPlate extends Placed {
+  readonly work: Work
+  readonly holding: PinPlateHolding
+  readonly plate: Plate
+  readonly round: AxisSurface
+  readonly relieved: AxisSurface
+  /** From the round pin to the relieved one, in the plane of the plate. */
+  readonly between: Point<'setup'>
+  readonly clamps: readonly Clamp[]
+}
+
+/** Screws stand so far over the part, mm. */
+const SCREW_MM = 6
+
+/** A hole that has left the part since: as if it were in the middle, so that the rest can still be shown. */
+function missingHole({ part, up }: Work, id: string): AxisSurface {
+  const from = middleOf(part)
+  const to = subtract(from, normalOf(up))
+  return { kind: 'axis', id, owner: id, from, to, diameterMm: Infinity }
+}
+
+export function onPlate(holding: PinPlateHolding, work: Work): OnPlate {
+  const plate = byId(work.workshop.plates, holding.plate)
+  const [round, relieved] = [holding.round, holding.relieved].map((ref) => {
+    const surface = work.surfaces.get(ref)
+    return surface?.kind === 'axis' ? surface : missingHole(work, ref)
+  }) as [AxisSurface, AxisSurface]
+  const turned = turnDirection<'setup', 'part'>(
+    { rows: setupAxes(work.up, work.guide), shift: point(0, 0, 0) },
+    round.from,
+  )
+  const block = placed(work, (low) => point(-turned.x, -turned.y, -low.z))
+  const [a, b] = [toSetup(block, round.from), toSetup(block, relieved.from)]
+  const clamps = holding.screws.flatMap((ref): Clamp[] => {
+    const hole = work.surfaces.get(ref)
+    if (hole?.kind !== 'axis') return []
+    const at = toSetup(block, hole.from)
+    const r = hole.diameterMm * 0.8
+    return [
+      {
+        name: '',
+        shape: box(
+          point(at.x - r, at.y - r, block.high.z),
+          point(at.x + r, at.y + r, block.high.z + SCREW_MM),
+        ),
+      },
+    ]
+  })
+  return {
+    ...block,
+    work,
+    holding,
+    plate,
+    round,
+    relieved,
+    between: point(b.x - a.x, b.y - a.y, 0),
+    clamps,
+  }
+}

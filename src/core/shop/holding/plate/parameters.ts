@@ -1,0 +1,17 @@
+import { z } from 'zod'
+import { LengthSchema, RefSchema } from '../../../work/part'
+
+const Diameter = LengthSchema.refine((l) => l.mm > 0, 'must be more than zero')
+
+/** On the pads of a plate, located by a round and a relieved pin in two of its holes, held by screws. */
+export const PinPlateSchema = z.strictObject({
+  kind: z.literal('plate'),
+  plate: z.string().min(1).max(40),
+  round: RefSchema.describe('The hole that sits on the round pin.'),
+  roundPin: Diameter,
+  relieved: RefSchema.describe('The hole that sits on the relieved pin.'),
+  relievedPin: Diameter,
+  screws: z.array(RefSchema).max(40).describe('Holes through which screws hold it.'),
+})
+
+export type PinPlateHolding = z.infer<typeof PinPlateSchema>

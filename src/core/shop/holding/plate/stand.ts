@@ -1,0 +1,226 @@
+import { add, norm, point, type Point, scale, subtract } from '../../../ground/geometry'
+import { box } from '../../../ground/recipe'
+import { drawPieces, heldError, hiddenBelow, lengthIn, roleWords, storedStay } from '../common'
+import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
+import { type Work } from '../work'
+import { plateFindings } from './findings'
+import { onPlate, type OnPlate } from './layout'
+import { type PinPlateHolding } from './parameters'
+
+/** Pins stand so far into the part, mm. */
+const PIN_MM = 8
+
+export function standOnPlate(holding: PinPlateHolding, work: Work): Standing {
+  const own = onPlate(holding, work)
+  const { clamps, faceAt, high, low, plate } = own
+  const length = lengthIn(work)
+  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
+  const gear = { key: `plate ${plate.id}`, name: plate.name }
+  const kept = (axis: 'x' | 'y') =>
+    storedStay(axis, gear, {
+      by: 'round pin',
+      where: 'at the round pin',
+      at: 0,
+      place: point(0, 0, PIN_MM / 2),
+      anchorAt: 0,
+      mark: 'round pin',
+      plusMinus: plate.storedMm,
+      lights: ['guide1', 'stop1'],
+    })
+  const solids = solidsOf(own)
+  return {
+    ...own,
+    spots: spotsOf(own),
+    solids,
+    mark: `plate ${plate.id}`,
+    stays: {
+      x: kept('x'),
+      y: kept('y'),
+      z: storedStay('z', gear, {
+        by: 'pads',
+        where: `on the pads, ${face('down')}`,
+        at: 0,
+        place: point((low.x + high.x) / 2, (low.y + high.y) / 2, 0),
+        anchorAt: 0,
+        mark: 'pads',
+        plusMinus: plate.storedMm,
+        lights: ['rest1', 'rest2', 'rest3'],
+      }),
+    },
+    overTableMm: plate.height,
+    outOfLinePer100: plate.linePer100,
+    comesBackMm: 0,
+    pivot: point(0, 0, 0),
+    held: [],
+    hidden: [hiddenBelow(faceAt.down)],
+    guideY: undefined,
+    stopX: undefined,
+    stopEnd: undefined,
+    words: {
+      roles: {
+        rest: roleWords(
+          'Pad',
+          'pad',
+          'on the pads',
+          'The pads bear',
+          'Wipe the pads; a chip under one tips the part.',
+        ),
+        guide: roleWords('Pin', 'pin', 'on the pins', 'The pins bear'),
+        stop: roleWords('Pin', 'pin', 'on the round pin', 'The round pin bears'),
+      },
+      motions: {
+        tip: 'tip front to back',
+        tipAlong: 'tip end to end',
+        turn: 'turn about the round pin',
+        slide: 'slide along X',
+        off: 'slide along Y',
+        lift: 'lift off the pads',
+      },
+      holdIt: 'put the relieved pin into another hole, further from the round one',
+      nought: { x: 'the round pin', y: 'the round pin', z: 'the pads' },
+      guided: 'the back of the plate',
+      turns: 'the plate',
+      tram: 'Set the plate true by its pins',
+      pivot: 'Turn the plate with the part about its round pin',
+      name: plate.name,
+      short: `${plate.name.toLowerCase()}, two pins`,
+      grip: 'the screws',
+      caption: ['On pads under ', faceAt.down, ', two pins'],
+      note: `${length(norm(own.between))} from pin to pin, ${holding.screws.length} ${holding.screws.length === 1 ? 'screw' : 'screws'}. Screws only hold; how tight is for their strength, the thread and a qualified person to decide.`,
+      lines: [
+        `${work.machine.name}, ${plate.name}.`,
+        `${face('up')} up, on three pads under ${face('down')}.`,
+        `Round pin ${length(holding.roundPin.mm)} at its zero, relieved pin ${length(holding.relievedPin.mm)} at X ${length(own.between.x)}, Y ${length(own.between.y)}, relieved along the line between them.`,
+        holding.screws.length === 0
+          ? 'No screws are said.'
+          : `${holding.screws.length} screws hold it; they locate nothing.`,
+      ],
+    },
+    errors: (locator) => errorsOf(own, locator),
+    findings: (inspected) => plateFindings(own, inspected),
+    draw: (view, paper) =>
+      drawPieces(own, { clamps, solids }, { name: plate.name, guide: '' }, view, paper),
+  }
+}
+
+/** Pads lie so far inside the outline, as part of the size. */
+const INSET = 0.12
+
+function spotsOf({ between, faceAt, high, holding, low, setupFromPart }: OnPlate): readonly Spot[] {
+  const [x, y] = setupFromPart.rows
+  const at = (u: number, v: number): Point<'setup'> =>
+    point(low.x + u * (high.x - low.x), low.y + v * (high.y - low.y), low.z)
+  const pad = (id: string, u: number, v: number): Spot => ({
+    id,
+    role: 'rest',
+    surface: faceAt.down,
+    at: at(u, v),
+  })
+  const apart = Math.max(1e-6, norm(between))
+  // Relieved along the line of the pins: what it holds is across it.
+  const across = add(scale(x, -between.y / apart), scale(y, between.x / apart))
+  const pin = (id: string, role: 'guide' | 'stop', by: string, normal: Point<'part'>): Spot => ({
+    id,
+    role,
+    surface: by === 'round' ? holding.round : holding.relieved,
+    at: add(by === 'round' ? point(0, 0, 0) : between, point(0, 0, PIN_MM / 2)),
+    normal,
+    by,
+  })
+  return [
+    pad('rest1', INSET, 1 - INSET),
+    pad('rest2', 1 - INSET, 1 - INSET),
+    pad('rest3', 0.5, INSET),
+    pin('guide1', 'guide', 'round', y),
+    pin('guide2', 'guide', 'relieved', across),
+    pin('stop1', 'stop', 'round', x),
+  ]
+}
+
+function solidsOf(own: OnPlate): readonly Solid[] {
+  const { between, high, holding, low, plate } = own
+  const pads = spotsOf(own)
+    .filter((spot) => spot.role === 'rest')
+    .map(({ at, id }): Solid => ({
+      name: 'pad',
+      ref: id,
+      shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
+    }))
+  const pin = (ref: string, at: Point<'setup'>, diameter: number): Solid => ({
+    name: 'pin',
+    ref,
+    tone: 'hatch',
+    shape: box(
+      point(at.x - diameter / 2, at.y - diameter / 2, -plate.padHeight),
+      point(at.x + diameter / 2, at.y + diameter / 2, PIN_MM),
+    ),
+  })
+  return [
+    {
+      name: 'plate',
+      shape: box(
+        point(low.x - 18, low.y - 18, -plate.height),
+        point(high.x + 18, high.y + 18, -plate.padHeight),
+      ),
+    },
+    ...pads,
+    pin('guide1', point(0, 0, 0), holding.roundPin.mm),
+    pin('guide2', between, holding.relievedPin.mm),
+  ]
+}
+
+function errorsOf(
+  { between, holding, plate, relieved, round }: OnPlate,
+  { by, id, role }: Pick<Locator, 'role' | 'by' | 'id'>,
+): readonly HeldError[] {
+  const gear = plate.name
+  if (role === 'rest')
+    return [
+      heldError({
+        key: `plate ${plate.id}, pad ${id}`,
+        link: `plate ${plate.id}, pads`,
+        cause: 'pads differ in height',
+        gear,
+        plusMinus: plate.differenceMm,
+        remedy: 'Skim the pads on the machine that the plate is used on.',
+        lights: ['rest1', 'rest2', 'rest3'],
+      }),
+    ]
+  const isRound = by === 'round'
+  const hole = (isRound ? round : relieved).diameterMm
+  const pin = (isRound ? holding.roundPin : holding.relievedPin).mm
+  const play = Number.isFinite(hole) ? Math.max(0, hole - pin) : 0
+  const errors = [
+    heldError({
+      key: `plate ${plate.id}, ${id}`,
+      link: `plate ${plate.id}, pins`,
+      cause: 'pins off their places',
+      gear,
+      plusMinus: plate.pinMm,
+      remedy: 'Measure the pins where they stand and enter what they differ by.',
+      lights: [id],
+    }),
+    heldError({
+      key: `play ${id}`,
+      link: `play on the ${isRound ? 'round' : 'relieved'} pin`,
+      cause: `play on the ${isRound ? 'round' : 'relieved'} pin`,
+      plusMinus: play / 2,
+      distribution: 'uniform',
+      remedy: 'Take a closer pin, or push the part to one side each time.',
+      lights: [id],
+    }),
+  ]
+  if (isRound) return errors
+  return [
+    ...errors,
+    heldError({
+      key: `plate ${plate.id}, line`,
+      cause: 'line of the pins out of the travel',
+      gear,
+      plusMinus: plate.linePer100 / 100,
+      remedy: 'Set the plate true by its pins.',
+      lights: ['guide1', 'guide2'],
+      coefficient: norm(subtract(between, point(0, 0, 0))),
+    }),
+  ]
+}

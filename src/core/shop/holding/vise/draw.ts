@@ -1,0 +1,120 @@
+import { dimension, Sheet } from '../../../ground/scene'
+import { printLength } from '../../../handbook/units'
+import { type Drawn, type Paper, type View } from '../kind'
+import { type InVise } from './layout'
+
+const JAW_THICK = 22
+const BED_THICK = 6
+
+export const drawVise = (own: InVise, view: View, paper: Paper, zeroX: number): Drawn =>
+  view === 'side' ? fromLeft(own, paper) : fromAbove(own, paper, zeroX)
+
+/** The vise seen from the left: fixed jaw to the left, what is gripped and what stands over it. */
+function fromLeft(own: InVise, { height, width }: Paper): Drawn {
+  const { aboveMm, gripMm, high, low, parallels, parallelY, vise, work } = own
+  const depth = high.y - low.y
+  const top = Math.max(high.z, vise.jawHeight)
+  const span = depth + 2 * JAW_THICK
+  // Under the bed there is room for the name of the vise, over the work for the names of the jaws.
+  const rise = top + BED_THICK
+  const scale = Math.min((width - 150) / span, (height - 52) / rise)
+  const sheet = new Sheet(
+    scale,
+    12 + JAW_THICK * scale + Math.max(0, (width - 150 - span * scale) / 2),
+    height - 24 - BED_THICK * scale - Math.max(0, (height - 52 - rise * scale) / 2),
+  )
+  const jaw = vise.jawHeight
+  sheet.rectangle(-JAW_THICK, -BED_THICK, depth + JAW_THICK, 0, { fill: 'steel', stroke: 'soft' })
+  sheet.rectangle(-JAW_THICK, 0, 0, jaw, { fill: 'hatch', stroke: 'soft', ref: 'jaw' })
+  sheet.rectangle(depth, 0, depth + JAW_THICK, jaw, { fill: 'hatch', stroke: 'soft' })
+  const t = parallels.thickness
+  for (const y of parallelY)
+    sheet.rectangle(-y - t / 2, 0, -y + t / 2, parallels.height, {
+      fill: 'steel',
+      stroke: 'soft',
+      ref: 'parallels',
+    })
+  const over = (): void => {
+    const push = low.z + gripMm * 0.65
+    sheet.symbol(
+      depth,
+      push,
+      [
+        [2, 0],
+        [12, -6],
+        [12, -2],
+        [28, -2],
+        [28, 2],
+        [12, 2],
+        [12, 6],
+      ],
+      { fill: 'ochre', stroke: 'none' },
+    )
+    sheet.words(0, jaw, 'fixed', { anchor: 'end', dx: -4, dy: -7, size: 13, ink: 'soft' })
+    sheet.words(depth, jaw, 'moving', { anchor: 'start', dx: 4, dy: -7, size: 13, ink: 'soft' })
+    const figure = (mm: number): string => printLength(mm, work.part.unit)
+    const right: readonly [number, number] = [depth + JAW_THICK, jaw]
+    labelled(sheet, right, [right[0], high.z], 'above jaw', figure(aboveMm))
+    labelled(sheet, [right[0], low.z], right, 'gripped', figure(gripMm))
+    sheet.words(depth / 2, -BED_THICK, `${vise.name} · ${parallels.name.toLowerCase()}`, {
+      dy: 15,
+      size: 13,
+      ink: 'soft',
+    })
+  }
+  return { sheet, over }
+}
+
+function labelled(
+  sheet: Sheet,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  words: string,
+  figure: string,
+): void {
+  dimension(sheet, from, to, 24, figure, 'ink')
+  const last = sheet.marks.pop()
+  if (last?.kind !== 'words') return
+  sheet.marks.push(
+    { ...last, y: last.y + 9, size: 14 },
+    { ...last, text: words, y: last.y - 7, size: 12, ink: 'soft', figures: false },
+  )
+}
+
+/** The vise from above: fixed jaw at the top, X to the right. */
+function fromAbove(own: InVise, { height, width }: Paper, zeroX: number): Drawn {
+  const { high, low, parallels, parallelY, vise } = own
+  const jawHalf = vise.jawWidth / 2
+  const [u0, u1] = [Math.min(low.x, -jawHalf) - 14, Math.max(high.x, jawHalf) + 14]
+  const depth = high.y - low.y
+  const scale = Math.min((width - 30) / (u1 - u0), (height - 46) / (depth + 2 * JAW_THICK + 8))
+  const sheet = new Sheet(
+    scale,
+    width / 2 - ((u0 + u1) / 2) * scale,
+    12 + (height - 46 - (depth + 2 * JAW_THICK) * scale) / 2 + JAW_THICK * scale,
+  )
+  sheet.rectangle(-jawHalf, 0, jawHalf, JAW_THICK, { fill: 'hatch', stroke: 'soft', ref: 'jaw' })
+  sheet.rectangle(-jawHalf, low.y - JAW_THICK, jawHalf, low.y, { fill: 'hatch', stroke: 'soft' })
+  const t = parallels.thickness
+  for (const y of parallelY) {
+    const half = Math.max(parallels.length / 2, 1)
+    sheet.rectangle(
+      (low.x + high.x) / 2 - half,
+      y - t / 2,
+      (low.x + high.x) / 2 + half,
+      y + t / 2,
+      { fill: 'steel', stroke: 'faint', width: 0.8, ref: 'parallels' },
+    )
+  }
+  const over = (): void => {
+    const zeroRight = zeroX > 0
+    sheet.words(zeroRight ? -jawHalf : jawHalf, JAW_THICK / 2, 'fixed jaw', {
+      anchor: zeroRight ? 'start' : 'end',
+      dx: zeroRight ? 8 : -8,
+      dy: 5,
+      size: 13,
+      ink: 'soft',
+    })
+  }
+  return { sheet, over, arrowsAt: [u1 - 6, low.y - JAW_THICK + 4] }
+}

@@ -1,0 +1,83 @@
+import { printLength } from '../../../handbook/units'
+import { type HoldingWords } from '../kind'
+import { type InVise } from './layout'
+
+export function viseWords(own: InVise): HoldingWords {
+  const { aboveMm, faceAt, gripMm, holding, parallels, vise, work } = own
+  const { machine, part } = work
+  const length = (mm: number): string =>
+    `${printLength(mm, part.unit)} ${part.unit === 'mm' ? 'mm' : 'in'}`
+  const face = (side: keyof typeof faceAt): string => part.faces[faceAt[side]].name
+  const onCut = 'Stand it on a cut face, clean and deburr it.'
+  const clean = 'Clean and deburr what it stands on; tap until the parallels do not move.'
+  return {
+    roles: {
+      rest: {
+        label: 'Rest',
+        noun: 'rest',
+        onto: 'on the parallels',
+        bears: 'The parallels bear',
+        clean,
+        cleanRaw: onCut,
+      },
+      guide: {
+        label: 'Jaw',
+        noun: 'jaw contact',
+        onto: 'on the fixed jaw',
+        bears: 'The fixed jaw bears',
+        clean,
+        cleanRaw: onCut,
+      },
+      stop: {
+        label: 'Stop',
+        noun: 'stop',
+        onto: 'at the stop',
+        bears: 'The stop bears',
+        clean: 'Stop on a cut face, or touch it instead.',
+        cleanRaw: 'Stop on a cut face, or touch it instead.',
+      },
+    },
+    motions: {
+      tip: 'tip towards or away from the fixed jaw',
+      tipAlong: 'tip end to end',
+      turn: 'turn round like a table',
+      slide: 'slide along the jaw',
+      off: 'move off the fixed jaw',
+      lift: 'lift off the parallels',
+    },
+    holdIt:
+      holding.stop === 'none'
+        ? 'set a stop at the left or right end'
+        : 'give back a contact that was taken away, or move one that stands on the same line as another',
+    nought: { x: 'the middle of the vise', y: 'the fixed jaw', z: 'the bed' },
+    guided: 'the fixed jaw',
+    pivot: 'Turn the vise with the part about the middle of its fixed jaw',
+    name: vise.name,
+    short: `${vise.name.toLowerCase()}, ${parallels.name.toLowerCase()}`,
+    turns: 'the vise',
+    tram: 'Tram the vise',
+    stillHeld: `with ${length(gripMm)} still gripped`,
+    grip: 'the jaws',
+    caption: [
+      'Stands on ',
+      faceAt.down,
+      ', against ',
+      faceAt.guide,
+      ...(holding.stop === 'none'
+        ? [', no stop']
+        : [', stop at ', holding.stop === 'left' ? faceAt.left : faceAt.right]),
+    ],
+    note: `Gripped ${gripMm.toFixed(1)} mm, ${aboveMm.toFixed(1)} mm above the jaws. An estimate of what is enough: the vise’s own limits and a qualified person decide.`,
+    lines: [
+      `${machine.name}, ${vise.name}, ${parallels.name.toLowerCase()}.`,
+      `${face('up')} up, ${face('guide')} to fixed jaw, standing on ${face('down')}.`,
+      work.lead === 'rest'
+        ? 'Hammered down: the parallels take three points, the fixed jaw two.'
+        : 'Round bar at the moving jaw: the fixed jaw takes three points, the parallels two.',
+      `Gripped ${length(gripMm)}, ${length(aboveMm)} above the jaws.`,
+      holding.stop === 'none'
+        ? 'No stop.'
+        : `Stop at the ${holding.stop} end, on ${face(holding.stop === 'left' ? 'left' : 'right')}.`,
+    ],
+  }
+}

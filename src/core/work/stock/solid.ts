@@ -1,0 +1,149 @@
+import {
+  add,
+  AXES,
+  type Axis,
+  point,
+  type Point,
+  scale,
+  subtract,
+  withAxis,
+} from '../../ground/geometry'
+import {
+  axisOf,
+  type Feature,
+  type Hole,
+  holeLines,
+  insideOf,
+  normalOf,
+  outwardOf,
+  type Part,
+  placePoint,
+  removedBox,
+  signOf,
+} from '../part'
+import { type Bounds, box, type Recipe, round } from '../../ground/recipe'
+import { parseThread, tappingDrillMm } from '../../handbook/standards'
+import { blockNow, type PartState, stateAsBought } from './state'
+
+/** What is cut away stands out of the block by this, so that no skin is left, mm. */
+const OVER_MM = 1
+const SAME = 1e-6
+
+/** What a feature takes away of a block, reaching out of it where it opens; undefined where that is not modelled (chamfers). */
+export function takenBy(
+  part: Part,
+  feature: Feature,
+  block: Bounds<'part'>,
+): Recipe<'part'> | undefined {
+  if (feature.kind === 'hole') return { kind: 'united', of: holesTaken(part, feature, block) }
+  if (feature.kind === 'boss') {
+    // All round the boss the face is cut down to its foot; the boss stays.
+    const axis = axisOf(feature.on)
+    const foot = insideOf(part, feature.on, feature.height.mm)
+    const out = grown(block)
+    const slab =
+      signOf(feature.on) > 0
+        ? box(withAxis(out.low, axis, foot), out.high)
+        : box(out.low, withAxis(out.high, axis, foot))
+    const top = placePoint(part, feature.on, feature.place)
+    const up = normalOf(feature.on)
+    const above = add(top, scale(up, wayOut(block, top, up, 0) + OVER_MM))
+    const below = add(top, scale(up, -feature.height.mm - OVER_MM))
+    return { kind: 'cut', from: slab, by: [round(above, below, feature.diameter.mm / 2)] }
+  }
+  const removed = removedBox(part, feature)
+  if (!removed) return undefined
+  const out = grown(block)
+  const size = { x: part.size.x.mm, y: part.size.y.mm, z: part.size.z.mm }
+  const low = (axis: Axis): number =>
+    removed.low[axis] <= SAME ? Math.min(out.low[axis], removed.low[axis]) : removed.low[axis]
+  const high = (axis: Axis): number =>
+    removed.high[axis] >= size[axis] - SAME
+      ? Math.max(out.high[axis], removed.high[axis])
+      : removed.high[axis]
+  return box(point(low('x'), low('y'), low('z')), point(high('x'), high('y'), high('z')))
+}
+
+const grown = ({ high, low }: Bounds<'part'>): Bounds<'part'> => {
+  const by = point<'part'>(OVER_MM, OVER_MM, OVER_MM)
+  return { low: subtract(low, by), high: add(high, by) }
+}
+
+/** Every hole of a feature with its head, from outside the stock; a thread as it is drilled. */
+function holesTaken(part: Part, hole: Hole, block: Bounds<'part'>): readonly Recipe<'part'>[] {
+  const thread = hole.thread === undefined ? undefined : parseThread(hole.thread)
+  const radius = (thread ? tappingDrillMm(thread) : hole.diameter.mm) / 2
+  const out = outwardOf(hole)
+  const through = hole.extent.kind === 'through'
+  const { head } = hole
+  return holeLines(part, hole).flatMap(({ from, to }) => {
+    const mouth = add(
+      from,
+      scale(out, wayOut(block, from, out, head.kind === 'none' ? radius : head.diameter.mm / 2)),
+    )
+    const inward = scale(out, -1)
+    const end = through ? add(to, scale(inward, wayOut(block, to, inward, radius))) : to
+    const bore = round(mouth, end, radius)
+    if (head.kind === 'none') return [bore]
+    if (head.kind === 'counterbore')
+      return [bore, round(mouth, add(from, scale(inward, head.depth.mm)), head.diameter.mm / 2)]
+    const deep = (head.diameter.mm / 2 - radius) / Math.tan(head.angle.rad / 2)
+    return [bore, round(from, add(from, scale(inward, deep)), head.diameter.mm / 2, radius)]
+  })
+}
+
+/** How far along a direction a round tool is wholly out of a block, mm. */
+function wayOut(
+  { high, low }: Bounds<'part'>,
+  from: Point<'part'>,
+  out: Point<'part'>,
+  radius: number,
+): number {
+  const ways = AXES.filter((axis) => Math.abs(out[axis]) > 1e-9).map((axis) => {
+    const edge = out[axis] > 0 ? high[axis] : low[axis]
+    const cosine = Math.abs(out[axis])
+    const rim = (radius * Math.sqrt(Math.max(0, 1 - cosine * cosine))) / cosine
+    return { to: Math.max(0, (edge - from[axis]) / out[axis]), rim }
+  })
+  const first = ways.reduce((best, way) => (way.to < best.to ? way : best))
+  return first.to + first.rim + OVER_MM
+}
+
+const taken = new WeakMap<PartState, { part: Part; tools: ReadonlyMap<string, Recipe<'part'>> }>()
+
+/** What the features cut so far have taken, by their ids. */
+export function takenSoFar(part: Part, state: PartState): ReadonlyMap<string, Recipe<'part'>> {
+  const known = taken.get(state)
+  if (known?.part === part) return known.tools
+  const block = blockNow(part, state)
+  const tools = new Map(
+    part.features.flatMap((feature) => {
+      const tool = state.cut.has(feature.id) ? takenBy(part, feature, block) : undefined
+      return tool ? [[feature.id, tool]] : []
+    }),
+  )
+  taken.set(state, { part, tools })
+  return tools
+}
+
+/** The part as it is: the block with its stock, less all that was cut. */
+export function solidNow(part: Part, state: PartState): Recipe<'part'> {
+  const { high, low } = blockNow(part, state)
+  return { kind: 'cut', from: box(low, high), by: [...takenSoFar(part, state).values()] }
+}
+
+/** The part with everything cut. */
+export function stateFinished(part: Part): PartState {
+  const bought = stateAsBought(part)
+  return {
+    stockOn: Object.fromEntries(
+      Object.keys(bought.stockOn).map((side) => [side, 0]),
+    ) as unknown as PartState['stockOn'],
+    cut: new Map(
+      [...Object.keys(part.faces), ...part.features.map((f) => f.id)].map((id) => [
+        id,
+        { pass: 'finish', setup: 0 },
+      ]),
+    ),
+  }
+}

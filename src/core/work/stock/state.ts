@@ -1,0 +1,61 @@
+import { point } from '../../ground/geometry'
+import { type Box, isSide, levelOf, type Part, SIDES, type Side, signOf } from '../part'
+
+export type Pass = 'finish' | 'rough'
+
+/** One cut, as far as it changes the part. */
+export interface Cut {
+  /** A face or a feature. */
+  readonly feature: string
+  readonly pass: Pass
+  /** What a roughing cut leaves on. */
+  readonly leave: { readonly mm: number }
+}
+
+/** What has been done to the part so far. */
+export interface PartState {
+  /** Material over each finished face, mm. */
+  readonly stockOn: Readonly<Record<Side, number>>
+  /** Faces and features cut so far, with the pass and the setup of the last cut. */
+  readonly cut: ReadonlyMap<string, { readonly pass: Pass; readonly setup: number }>
+}
+
+export function stateAsBought(part: Part): PartState {
+  const stockOn = Object.fromEntries(
+    SIDES.map((side) => [side, part.faces[side].stock.mm]),
+  ) as Record<Side, number>
+  return { stockOn, cut: new Map() }
+}
+
+/** The state after one more cut. */
+export function afterCut(state: PartState, op: Cut, setup: number): PartState {
+  const cut = new Map(state.cut).set(op.feature, { pass: op.pass, setup })
+  if (!isSide(op.feature)) return { ...state, cut }
+  return { stockOn: { ...state.stockOn, [op.feature]: op.pass === 'rough' ? op.leave.mm : 0 }, cut }
+}
+
+/** A face is raw until it is cut, unless it was bought cut. */
+export function isRaw(part: Part, state: PartState, side: Side): boolean {
+  return !state.cut.has(side) && part.faces[side].bought !== 'cut'
+}
+
+/** Local unevenness of a bought face where a contact or a touch meets it, as part of its spread (common practice, no source). */
+export const WAVINESS = 0.2
+
+/** How uneven a bought face is where something meets it, ± mm; a feature's own face is not. */
+export const waviness = (part: Part, surface: string): number =>
+  isSide(surface) ? part.faces[surface].spread.mm * WAVINESS : 0
+
+/** The block as it is now, stock included, in the part frame. */
+export function blockNow(part: Part, state: PartState): Box {
+  const low = (a: Side): number => -state.stockOn[a]
+  const high = (a: Side): number => levelOf(part, a) + state.stockOn[a]
+  return {
+    low: point(low('left'), low('front'), low('bottom')),
+    high: point(high('right'), high('back'), high('top')),
+  }
+}
+
+/** Coordinate of a face along its axis as it is now. */
+export const levelNow = (part: Part, state: PartState, side: Side): number =>
+  levelOf(part, side) + signOf(side) * state.stockOn[side]
