@@ -1,5 +1,25 @@
+import { LIMITS, LONG_ROOMS } from './eslint.rooms.mjs'
 import tseslint from 'typescript-eslint'
 import hooks from 'eslint-plugin-react-hooks'
+
+const counted = (rule, max) => ({
+  [rule]: ['error', { max, skipBlankLines: true, skipComments: true }],
+})
+const fileLines = (max) => counted('max-lines', max)
+const functionLines = (max) => counted('max-lines-per-function', max)
+const TESTS = ['**/*.test.ts']
+const SCREENS = ['src/**/*.tsx', 'src/ui/**/*.ts', 'src/features/**/*.ts']
+const PLAIN = [
+  'core',
+  'kernel',
+  'db',
+  'pdf',
+  'exchange',
+  'operations',
+  'standin',
+  'cli',
+  'app',
+].map((folder) => `src/${folder}/**/*.ts`)
 
 export default tseslint.config(
   {
@@ -37,7 +57,6 @@ export default tseslint.config(
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'max-lines': ['error', { max: 440, skipBlankLines: true, skipComments: true }],
       'no-restricted-globals': ['error', { name: 'Date', message: 'The core has no clock.' }],
       'no-restricted-properties': [
         'error',
@@ -45,4 +64,14 @@ export default tseslint.config(
       ],
     },
   },
+  { files: ['src/**/*.{ts,tsx}'], ignores: TESTS, rules: fileLines(LIMITS.file) },
+  { files: PLAIN, ignores: TESTS, rules: functionLines(LIMITS.function) },
+  { files: SCREENS, ignores: TESTS, rules: functionLines(LIMITS.screen) },
+  ...LONG_ROOMS.map(([file, lines, longest]) => ({
+    files: [file],
+    rules: {
+      ...(lines && fileLines(lines)),
+      ...(longest && functionLines(longest)),
+    },
+  })),
 )

@@ -1,6 +1,12 @@
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/paper/demo'
+import {
+  OILER_BLOCK_WAY,
+  PIER_PLATE,
+  PIER_PLATE_WAY,
+  WORM_BLOCK,
+  WORM_BLOCK_WAY_A,
+} from '@/core/paper/demo'
 import { writeDocument } from '@/core/paper/formats'
 import { type Part } from '@/core/work/part'
 import { changeClamping, type Way } from '@/core/plan/way'
@@ -69,9 +75,10 @@ describe('jobs', () => {
     // What other tests have loaded does not count here.
     await database().execute(sql`update jobs set is_demo = false`)
     const first = await loadDemo()
-    expect(first).toHaveLength(2)
+    expect(first).toHaveLength(3)
     expect(await loadDemo()).toEqual([])
-    const [worm] = first
+    const [oiler, worm] = first
+    expect(must(await jobFile(oiler ?? '')).ways).toEqual([OILER_BLOCK_WAY])
     expect(must(await jobFile(worm ?? '')).part).toEqual(WORM_BLOCK)
     expect(await readWorkshop()).toEqual(STANDARD_WORKSHOP)
   })

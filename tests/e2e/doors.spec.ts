@@ -98,7 +98,7 @@ test('no view breaks the content policy, and every answer has its headers', asyn
     '/fixtures',
     '/practice',
   ])
-    await page.goto(path)
+    await open(page, path)
   expect(broken).toEqual([])
   for (const path of ['/', '/api/jobs', '/api/jobs/nothing']) {
     const headers = (await request.get(path)).headers()

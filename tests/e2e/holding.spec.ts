@@ -83,7 +83,7 @@ test('a clamping is turned by the fourth axis: said, indexed, drilled upright, z
 })
 
 test('gear for other holdings is kept in the workshop', async ({ page }) => {
-  await page.goto('/workshop')
+  await open(page, '/workshop')
   for (const [tab, name] of [
     ['Straps', 'Straps 30'],
     ['Plates', 'Pin plate'],

@@ -1,7 +1,7 @@
 import { type APIRequestContext, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { readProgram } from '../support/gcodeReader'
-import { accessible, expect, jobNow, newJob, open, saved, test } from './support'
+import { accessible, again, expect, jobNow, newJob, open, saved, test } from './support'
 
 const PIER = readFileSync('docs/examples/pier-plate.foothold.json', 'utf8')
 
@@ -93,7 +93,7 @@ test('ticks are saved as they are made, and kept while the server is away', asyn
   await page.getByRole('button', { name: 'Done, next' }).click()
   await expect(next).not.toHaveAttribute('data-next', first ?? '')
   await expect(page.locator('[data-ticks]')).toHaveAttribute('data-ticks', 'saved')
-  await page.reload()
+  await again(page)
   await expect(page.getByText('next, 2 of 4')).toBeVisible()
   // The network goes away: ticks go on, are said to be kept, and arrive when it is back.
   quiet.expectErrors = true
@@ -102,7 +102,7 @@ test('ticks are saved as they are made, and kept while the server is away', asyn
   await expect(page.locator('[data-ticks]')).toHaveAttribute('data-ticks', 'kept')
   await page.unroute('**/ticks')
   await expect(page.locator('[data-ticks]')).toHaveAttribute('data-ticks', 'saved')
-  await page.reload()
+  await again(page)
   await expect(page.getByText('next, 3 of 4')).toBeVisible()
   await page.getByRole('button', { name: 'Back one' }).click()
   await expect(page.getByText('next, 2 of 4')).toBeVisible()
@@ -195,7 +195,7 @@ test('measured holes: typed ones and pasted ones, and what they say', async ({ p
     )
   await page.getByRole('button', { name: 'Take them' }).click()
   await expect(page.getByText(/shifted as a whole/)).toBeVisible()
-  await page.reload()
+  await again(page)
   await expect(page.getByText(/shifted as a whole/)).toBeVisible()
   await accessible(page)
 })

@@ -6,7 +6,7 @@ test('the demo: find the weak link of the first way, improve it, print the sheet
 }) => {
   // Others have worm blocks of their own in work at the same time.
   await freshWorm(request, 'Worm block to improve')
-  await page.goto('/')
+  await open(page, '/')
   await expect(page.getByRole('heading', { name: 'In work' })).toBeVisible()
   await page.getByRole('link', { name: 'Worm block to improve' }).first().click()
   await expect(page).toHaveURL(/\/part$/)
@@ -31,7 +31,7 @@ test('the demo: find the weak link of the first way, improve it, print the sheet
   await expect(page.getByRole('heading', { name: '4 · Bore for the worm' })).toBeVisible()
   const pdf = page.waitForEvent('download')
   await page.getByRole('link', { name: 'PDF' }).click()
-  expect((await pdf).suggestedFilename()).toBe('worm-block-setup-sheet.pdf')
+  expect((await pdf).suggestedFilename()).toBe('worm-block-to-improve-setup-sheet.pdf')
 })
 
 test('a link opens the same view', async ({ page, request }) => {
@@ -167,7 +167,7 @@ test('two pages: the later save is a conflict, shown, and nothing is overwritten
   const job = await freshWorm(request)
   const address = `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`
   const other = await context.newPage()
-  await Promise.all([page.goto(address), other.goto(address)])
+  await Promise.all([open(page, address), open(other, address)])
   const choose = async (p: typeof page, label: string): Promise<void> => {
     await p.getByRole('button', { name: 'Holding' }).click()
     await p.getByLabel('Parallels', { exact: true }).selectOption({ label })
@@ -219,7 +219,7 @@ test('every main view passes the accessibility checker, light and dark', async (
       `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`,
       `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`,
     ]) {
-      await page.goto(path)
+      await open(page, path)
       await expect(page.getByRole('heading').first()).toBeVisible()
       await accessible(page, theme === 'dark' ? 'contrast' : undefined)
     }
@@ -235,7 +235,7 @@ test('readable at a phone’s width: nothing runs out of the page', async ({ pag
     `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`,
     `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`,
   ]) {
-    await page.goto(path)
+    await open(page, path)
     await expect(page.getByRole('heading').first()).toBeVisible()
     expect(
       await page.evaluate(() => document.documentElement.scrollWidth),

@@ -1,5 +1,5 @@
 import { type APIRequestContext } from '@playwright/test'
-import { expect, freshWorm, test } from './support'
+import { expect, freshWorm, open, test } from './support'
 
 interface Refusal {
   readonly issues: readonly {
@@ -70,7 +70,7 @@ test('fixtures over HTTP: a name that is HTML stays a name, a stale version is a
   const { id } = (await (
     await request.post('/api/fixtures', { data: { name, who: '<i>A</i>' } })
   ).json()) as { id: string }
-  await page.goto(`/fixtures/${id}`)
+  await open(page, `/fixtures/${id}`)
   await expect(page.getByRole('heading', { name })).toBeVisible()
   const life = (await (await request.get(`/api/fixtures/${id}`)).json()) as {
     version: number

@@ -1,9 +1,9 @@
 import { type APIRequestContext, type Page } from '@playwright/test'
-import { accessible, expect, freshWorm, saved, test } from './support'
+import { accessible, again, expect, freshWorm, open, saved, test } from './support'
 
 /** Opens a page that may listen to a stream, so that the network is never idle. */
 async function openLive(page: Page, path: string): Promise<void> {
-  await page.goto(path)
+  await open(page, path)
   await expect(page.getByRole('heading').first()).toBeVisible()
 }
 
@@ -97,7 +97,7 @@ test('the worm block’s second setup is predicted, then confirmed with the stan
   await page.getByRole('button', { name: 'From the last' }).click()
   await expect(page.getByRole('row', { name: /^X/ })).toContainText('● agrees')
   // It is on the sheet, and still there after a reload.
-  await page.goto(`/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`)
   await expect(
     page.getByText(/G54 in the machine: X -29[78]\.\d+ ±0\.\d+ found/).first(),
   ).toBeVisible()
@@ -121,7 +121,7 @@ test('readings are typed, worked out, doubted, kept, withdrawn; half a tip is na
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByRole('region', { name: 'Kept readings' })).toContainText('B. Tarn')
-  await page.reload()
+  await again(page)
   await expect(page.getByRole('region', { name: 'Kept readings' })).toContainText('B. Tarn')
   await page.getByRole('button', { name: 'Withdraw these readings' }).click()
   await expect(page.getByRole('region', { name: 'Kept readings' })).toHaveCount(0)
@@ -152,7 +152,7 @@ test('readings are kept while the server is away, and sent when it is back', asy
   await expect(page.getByText('Kept on this device until the server is back')).toBeVisible()
   await page.unroute('**/zeros')
   await expect(page.getByText('Kept on this device')).toHaveCount(0, { timeout: 10_000 })
-  await page.reload()
+  await again(page)
   await expect(page.getByRole('region', { name: 'Kept readings' })).toContainText('touch one edge')
 })
 
@@ -171,7 +171,7 @@ test('zero is moved to the centre and back, the offset renamed; reach, index, fi
   }).toPass()
   await page.getByLabel('Work offset of this setup').selectOption('G54.1 P7')
   await saved(page)
-  await page.reload()
+  await again(page)
   await expect(page.locator('[data-offset="G54.1 P7"]')).toBeVisible()
   await expect(page.getByText('X in the middle of the part').first()).toBeVisible()
   await accessible(page)
@@ -294,7 +294,7 @@ test('a fixture is written down and changed, with who and why; a wrong offset is
 
 test('practice: the edge finder is learned, and the answer scored', async ({ page, request }) => {
   test.setTimeout(120_000)
-  const mill = await hands(page, request, () => page.goto('/practice?exercise=find-centre&seed=7'))
+  const mill = await hands(page, request, () => open(page, '/practice?exercise=find-centre&seed=7'))
   const coach = page.getByRole('status', { name: 'What comes next' })
   await expect(coach).toContainText('Switch the spindle on')
   await page.getByLabel('Speed of the spindle').selectOption('1000')
@@ -334,7 +334,7 @@ test('practice: a wrong sign is caught at the place to check; the other exercise
   request,
 }) => {
   // Seed 3 is looked up in the same program: what matters is that the verdict agrees with the truth.
-  const mill = await hands(page, request, () => page.goto('/practice?exercise=wrong-sign&seed=3'))
+  const mill = await hands(page, request, () => open(page, '/practice?exercise=wrong-sign&seed=3'))
   await page.getByRole('button', { name: /Z clear/ }).click()
   await mill.still()
   await page.getByRole('button', { name: 'Drive to the place' }).click()
@@ -377,7 +377,7 @@ test('a stream that goes away or sends garbage is shown as such, and no reading 
         .join(''),
     }),
   )
-  await page.goto('/practice?exercise=find-centre&seed=7')
+  await open(page, '/practice?exercise=find-centre&seed=7')
   await expect(
     page.getByText(/sends something that is no position|readout has stopped/),
   ).toBeVisible()
@@ -437,7 +437,7 @@ test('the workshop: a machine of one’s own, measured; a figure that cannot be 
   await page.getByLabel('Travel X').fill('30in')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('img', { name: /Long mill from the front/ })).toContainText('−762')
-  await page.reload()
+  await again(page)
   await expect(page.getByLabel('Travel X')).toHaveValue('762')
   quiet.expectErrors = true
   await page.getByLabel('Travel Y').fill('-3')

@@ -1,40 +1,21 @@
 'use client'
 
-import { useCallback, useMemo, useState } from 'react'
-import {
-  type CountedFrom,
-  cornerPoint,
-  countingPoint,
-  drillingPlan,
-  holesInSetup,
-  markedCorner,
-  markedCornerSeen,
-  outlineInSetup,
-} from '@/core/plan/drilling'
+import { useMemo, useState } from 'react'
+import { holesInSetup } from '@/core/plan/drilling'
 import { holeChecks } from '@/core/foreman/findings'
-import { type Finding } from '@/core/ground/finding'
-import { applyMotion, type PlanePoint, point } from '@/core/ground/geometry'
-import { uppermost } from '@/core/shop/holding'
-import { axisOf, insideOf, type Part, planeOf, removedBox, type Side } from '@/core/work/part'
-import { type PlannedSetup, planWay } from '@/core/plan/planning'
+import { type PlanePoint } from '@/core/ground/geometry'
+import { type Part, type Side } from '@/core/work/part'
+import { planWay } from '@/core/plan/planning'
 import { changeSetup, tickCut, type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
-import { call } from '@/ui/api'
 import { HistoryButtons } from '@/ui/HistoryButtons'
-import { PaneTabs } from '@/ui/PaneTabs'
 import { SaveNotice } from '@/ui/SaveNotice'
 import { SetupStrip } from '@/ui/SetupStrip'
 import { TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
-import { placeOnFace } from './compose'
-import { FaceMap, type MapGround } from './FaceMap'
-import { LayoutBar } from './LayoutBar'
-import { MeasuredPane } from './MeasuredPane'
-import { PlacesPane } from './PlacesPane'
-import { ProgramPane } from './ProgramPane'
-import { ToolsPane } from './ToolsPane'
-import { type Pane, PANES, useHolesAddress } from './useHolesAddress'
+import { SetupHoles } from './SetupHoles'
+import { useHolesAddress } from './useHolesAddress'
 
 interface Stored<Body> {
   readonly id: string
@@ -53,13 +34,6 @@ interface HolesViewProps {
   readonly workshop: Workshop
   /** What has been measured so far, by setup. */
   readonly measured: MeasuredPlaces
-}
-
-const PANE_WORDS: Readonly<Record<Pane, string>> = {
-  places: 'Coordinates',
-  tools: 'Tools',
-  program: 'Program',
-  measured: 'Measured',
 }
 
 /** The holes of the part in the axes of each setup: laid out, checked, drilled, measured. */
@@ -169,240 +143,3 @@ const withCut = (
   part.features.some((feature) => feature.id === id && feature.on === up)
     ? tickCut(setup, id, true)
     : setup
-
-interface SetupHolesProps {
-  readonly address: ReturnType<typeof useHolesAddress>
-  readonly part: Part
-  readonly way: Way
-  readonly wayId: string
-  readonly jobId: string
-  readonly workshop: Workshop
-  readonly planned: PlannedSetup
-  readonly index: number
-  readonly findings: readonly Finding[]
-  readonly measured: readonly { hole: string; x: number; y: number }[]
-  readonly stage: string | undefined
-  readonly onStage: (stage: string | undefined) => void
-  readonly pointing: boolean
-  readonly onPointing: (pointing: boolean) => void
-  readonly draft: readonly PlanePoint[]
-  readonly onDraft: (places: readonly PlanePoint[]) => void
-  readonly onPart: (part: Part, added: readonly string[]) => void
-  readonly onDrilling: (drilling: NonNullable<Way['setups'][number]['drilling']>) => void
-}
-
-function SetupHoles(props: SetupHolesProps) {
-  const { address, draft, findings, index, jobId, onDraft, part, planned, pointing, way, wayId } =
-    props
-  const { from, go, pane } = address
-  const { setup } = planned
-  const { up } = planned.standing.faceAt
-  const unit = part.unit
-  const holes = useMemo(() => holesInSetup(planned, from), [from, planned])
-  const fromZero = useMemo(() => holesInSetup(planned), [planned])
-  const plan = useMemo(() => drillingPlan(planned), [planned])
-  const ground = useMemo(() => groundOf(planned, from), [from, planned])
-  const [places, sentence, measure] = useMeasured(wayId, setup.id, props.measured)
-  const origin = useMemo(() => countingPoint(planned, from), [from, planned])
-  const chosenStage = plan.stages.find((s) => s.id === props.stage)
-  // The plan counts from zero; the map counts from what was chosen.
-  const shift =
-    fromZero[0] && holes[0]
-      ? { x: holes[0].at.x - fromZero[0].at.x, y: holes[0].at.y - fromZero[0].at.y }
-      : { x: 0, y: 0 }
-  const path = chosenStage?.cuts.map((cut) => ({ x: cut.x + shift.x, y: cut.y + shift.y })) ?? []
-  const place = (at: PlanePoint): void => {
-    const inSetup = point<'setup'>(at.x + origin.x, at.y + origin.y, 0)
-    if (up)
-      onDraft([...draft, placeOnFace(up, applyMotion(planned.standing.partFromSetup, inSetup))])
-  }
-  const onMap = draft.map((p) => {
-    const [u, v] = planeOf(uppermost(planned.standing))
-    const inPart = { ...cornerPoint(part), [u]: p.x, [v]: p.y }
-    const at = applyMotion(planned.standing.setupFromPart, inPart)
-    return { x: at.x - origin.x, y: at.y - origin.y }
-  })
-  const here = findings.filter(
-    (f) => (f.setup ?? index) === index && holes.some((hole) => hole.hole.id === f.feature),
-  )
-  const exportPath = (as: string, more: Readonly<Record<string, string>> = {}): string =>
-    `/api/jobs/${jobId}/export?${new URLSearchParams({ as, way: way.name, setup: String(index + 1), from, ...more }).toString()}`
-  return (
-    <main className="grid min-h-0 grow gap-3 px-4 pb-3 lg:grid-cols-[minmax(0,1fr)_minmax(430px,40%)]">
-      <section
-        className="sheet flex min-h-[420px] flex-col overflow-hidden"
-        aria-label="The face with its holes"
-      >
-        <FaceMap
-          ground={ground}
-          holes={holes}
-          unit={unit}
-          chosen={address.hole}
-          path={path}
-          draft={onMap}
-          onChoose={(hole) => go({ hole })}
-          onPlace={pointing ? place : undefined}
-        />
-        {here.length > 0 && (
-          <ul
-            className="max-h-28 overflow-auto border-t border-faint px-3 py-1.5"
-            tabIndex={0}
-            aria-label="Findings on holes"
-          >
-            {here.map((finding) => (
-              <li key={`${finding.code} ${finding.what}`} className="py-0.5">
-                <span
-                  className={finding.severity === 'forbids' ? 'text-red' : 'text-ochre'}
-                  aria-hidden
-                >
-                  {finding.severity === 'forbids' ? '▲' : '◆'}
-                </span>{' '}
-                <span className="sr-only">{finding.severity}: </span>
-                <b>{finding.what}</b> {finding.rest}
-              </li>
-            ))}
-          </ul>
-        )}
-        {up ? (
-          <LayoutBar
-            part={part}
-            up={up}
-            pointing={pointing}
-            draft={draft}
-            onPointing={props.onPointing}
-            onDraft={onDraft}
-            onAdd={props.onPart}
-          />
-        ) : (
-          <p className="border-t border-faint px-3 py-2 text-soft">
-            No face lies flat here: say new holes in the part, or lay them out where their face is
-            up.
-          </p>
-        )}
-      </section>
-      <aside className="sheet flex min-h-0 flex-col overflow-hidden" aria-label={PANE_WORDS[pane]}>
-        <PaneTabs
-          panes={PANES}
-          words={PANE_WORDS}
-          shown={pane}
-          onShow={(word) => go({ pane: word })}
-        />
-        {pane === 'places' && (
-          <PlacesPane
-            part={part}
-            holes={holes}
-            from={from}
-            unit={unit}
-            chosen={address.hole}
-            exportPath={exportPath}
-            tickPath={`/jobs/${jobId}/ways/${wayId}/ticks?setup=${setup.id}`}
-            onFrom={(word) => go({ from: word })}
-            onChoose={(hole) => go({ hole })}
-          />
-        )}
-        {pane === 'tools' && (
-          <ToolsPane
-            plan={plan}
-            drilling={setup.drilling}
-            unit={unit}
-            chosen={props.stage}
-            onChoose={props.onStage}
-            onChange={props.onDrilling}
-          />
-        )}
-        {pane === 'program' && (
-          <ProgramPane
-            plan={plan}
-            title={`${part.name}, setup ${index + 1}: ${setup.name}`}
-            offset={setup.zero.offset}
-            unit={unit}
-            exportPath={exportPath}
-          />
-        )}
-        {pane === 'measured' && (
-          <MeasuredPane
-            part={part}
-            holes={fromZero.filter((hole) => hole.cutHere)}
-            measured={places}
-            unit={unit}
-            sentence={sentence}
-            onMeasure={measure}
-          />
-        )}
-      </aside>
-    </main>
-  )
-}
-
-/** Measured places of a setup; what the server does not take is shown and said. */
-function useMeasured(
-  wayId: string,
-  setupId: string,
-  initial: readonly { hole: string; x: number; y: number }[],
-) {
-  const [places, setPlaces] = useState<ReadonlyMap<string, PlanePoint>>(
-    () => new Map(initial.map(({ hole, x, y }) => [hole, { x, y }])),
-  )
-  const [sentence, setSentence] = useState<string>()
-  const measure = useCallback(
-    (list: readonly { hole: string; at?: PlanePoint | undefined }[]): void => {
-      setPlaces((old) => {
-        const next = new Map(old)
-        for (const { at, hole } of list) {
-          if (at) next.set(hole, at)
-          else next.delete(hole)
-        }
-        return next
-      })
-      void call(`/api/ways/${wayId}/setups/${setupId}/measured`, 'PUT', { measured: list }).then(
-        (answer) =>
-          setSentence(
-            answer.kind === 'done'
-              ? undefined
-              : answer.kind === 'refused'
-                ? answer.issues[0]?.sentence
-                : '▲ Not saved: the server does not answer. Enter it again when it is back.',
-          ),
-      )
-    },
-    [setupId, wayId],
-  )
-  return [places, sentence, measure] as const
-}
-
-/** The block, jaw, stop, marked corner and pockets in the coordinates of the holes. */
-function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
-  const origin = countingPoint(planned, from)
-  const { standing, part } = planned
-  const move = (p: Parameters<typeof applyMotion<'setup', 'part'>>[1]): PlanePoint => {
-    const at = applyMotion(standing.setupFromPart, p)
-    return { x: at.x - origin.x, y: at.y - origin.y }
-  }
-  const corner = markedCorner(part)
-  const up = uppermost(standing)
-  const axes = planeOf(up)
-  const names = axes.map((axis) => part.faces[corner[axis]].datum ?? part.faces[corner[axis]].name)
-  const level = insideOf(part, up, 0)
-  const pockets = part.features.flatMap((feature) => {
-    const box = feature.on === up ? removedBox(part, feature) : undefined
-    if (!box) return []
-    const [u, v] = axes
-    const base = { ...box.low, [axisOf(up)]: level }
-    return [
-      [
-        move(base),
-        move({ ...base, [u]: box.high[u] }),
-        move({ ...base, [u]: box.high[u], [v]: box.high[v] }),
-        move({ ...base, [v]: box.high[v] }),
-      ],
-    ]
-  })
-  return {
-    outline: outlineInSetup(planned, from),
-    jawY: -origin.y,
-    stopX: standing.stopX === undefined ? undefined : standing.stopX - origin.x,
-    corner: move(markedCornerSeen(planned)),
-    cornerName: `marked corner ${names.join(' ')}`,
-    pockets,
-  }
-}

@@ -20,26 +20,25 @@ interface TurnDialogProps {
   readonly now: PlannedSetup | undefined
   /** The setup before it that clamped the part: it can be left so, and turned. */
   readonly clamped: PlannedSetup | undefined
-  readonly open: boolean
-  readonly onOpenChange: (open: boolean) => void
+  readonly onClose: () => void
   readonly onPick: (up: Side, guide: Side) => void
   readonly onIndex: (of: string, turn: Angle) => void
 }
 
 /** The 24 ways in which the part can stand, each shown as it would; picked, never typed. Or the clamping before, turned. */
-export function TurnDialog(props: TurnDialogProps) {
-  const { clamped, now, onIndex, onOpenChange, onPick, open, part, state } = props
+export default function TurnDialog(props: TurnDialogProps) {
+  const { clamped, now, onClose, onIndex, onPick, part, state } = props
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <DialogSheet
         wide
         title="Turn the part"
         description="Which face is up, and which is to the fixed jaw (at the back of each picture)?"
       >
-        {open && clamped?.machine.rotary && (
+        {clamped?.machine.rotary && (
           <IndexChoice part={part} state={state} clamped={clamped} now={now} onIndex={onIndex} />
         )}
-        {open && <Pictures part={part} state={state} now={now} onPick={onPick} />}
+        <Pictures part={part} state={state} now={now} onPick={onPick} />
       </DialogSheet>
     </Dialog.Root>
   )

@@ -1,6 +1,7 @@
 'use client'
 
 import { RotateCcw } from 'lucide-react'
+import dynamic from 'next/dynamic'
 import { useCallback, useMemo, useState } from 'react'
 import { findingsOf } from '@/core/foreman/findings'
 import { type Finding } from '@/core/ground/finding'
@@ -33,11 +34,13 @@ import { FootingTool } from './FootingTool'
 import { HoldingTool } from './HoldingTool'
 import { Ledger } from './Ledger'
 import { Route } from './Route'
-import { TurnDialog } from './TurnDialog'
 import { useWayAddress } from './useWayAddress'
 import { useWayKeys } from './useWayKeys'
 import { WaysBar } from './WaysBar'
 import { ZeroTool } from './ZeroTool'
+
+/** Twenty-four pictures that most visits never ask for. */
+const TurnDialog = dynamic(() => import('./TurnDialog'), { ssr: false })
 
 interface WayViewProps {
   readonly jobId: string
@@ -258,16 +261,17 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
           onPick={(link) => link.setup !== undefined && address.go({ setup: link.setup })}
         />
       </main>
-      <TurnDialog
-        part={part}
-        state={turning === 'add' ? last : (setup?.before ?? last)}
-        now={turning === 'change' ? setup : undefined}
-        clamped={clampedBefore}
-        open={turning !== undefined}
-        onOpenChange={(open) => !open && setTurning(undefined)}
-        onPick={turn}
-        onIndex={indexBy}
-      />
+      {turning && (
+        <TurnDialog
+          part={part}
+          state={turning === 'add' ? last : (setup?.before ?? last)}
+          now={turning === 'change' ? setup : undefined}
+          clamped={clampedBefore}
+          onClose={() => setTurning(undefined)}
+          onPick={turn}
+          onIndex={indexBy}
+        />
+      )}
     </div>
   )
 }

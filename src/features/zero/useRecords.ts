@@ -30,7 +30,12 @@ export function useRecords(wayId: string, initial: RecordsBySetup) {
 
   const show = useCallback((waiting: Waiting) => {
     const kept: KeptRecord = { ...waiting, takenAt: new Date().toISOString() }
-    setRecords((all) => ({ ...all, [waiting.setup]: [...(all[waiting.setup] ?? []), kept] }))
+    setRecords((all) => {
+      const there = all[waiting.setup] ?? []
+      // Sent by an earlier visit that did not hear of it: the server has it already.
+      if (there.some(({ id }) => id === waiting.id)) return all
+      return { ...all, [waiting.setup]: [...there, kept] }
+    })
   }, [])
 
   const send = useCallback(async (): Promise<void> => {

@@ -28,8 +28,7 @@ export {
   drillingPlan,
   type DrillingTool,
   drillingTools,
-  STAGE_KINDS,
   type StageCut,
-  type StageKind,
   type ToolStage,
 } from './plan'
+export { STAGE_KINDS, type StageKind } from './steps'

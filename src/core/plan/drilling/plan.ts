@@ -3,24 +3,11 @@ import { type PlanePoint } from '../../ground/geometry'
 import { refLabel, type Part } from '../../work/part'
 import { pathLengthMm, shortPath } from '../../handbook/patterns'
 import { type PlannedSetup, zeroPoint } from '../planning'
-import { nearestDrill, parseThread, pointLengthMm } from '../../handbook/standards'
 import { printNumber } from '../../handbook/units'
 import { cuttingData, peckPlan, type PeckPlan, spindleSpeed } from './cutting'
-import { drillingRules, holeDepth, type DrillingRules, lastDrillMm } from './depths'
+import { drillingRules, type DrillingRules } from './depths'
 import { type HoleInSetup, holesInSetup } from './holes'
-
-/** The steps in which holes are made, in the order in which the tools come. */
-export const STAGE_KINDS = [
-  'spot',
-  'drill',
-  'mill',
-  'bore',
-  'ream',
-  'counterbore',
-  'chamfer',
-  'tap',
-] as const
-export type StageKind = (typeof STAGE_KINDS)[number]
+import { STAGE_KINDS, type StageKind, type Step, stepsOf } from './steps'
 
 /** One hole under one tool; Z from the zero of the setup, mm. */
 export interface StageCut {
@@ -66,25 +53,6 @@ export interface DrillingPlan {
   /** What could not be planned, in sentences. */
   readonly left: readonly string[]
 }
-
-/** What a hole needs of a tool, before tools are put together. */
-interface Step {
-  readonly kind: StageKind
-  readonly name: string
-  readonly diameterMm: number
-  readonly millsMm?: number
-  readonly pitchMm?: number
-  readonly depthMm: number
-  /** Order among stages of one kind. */
-  readonly rank: number
-}
-
-/** Drills over this are preceded by a smaller one (common practice, no source). */
-const STEP_DRILL_MM = 13
-/** Left for the boring head, on the diameter. */
-const BORE_ALLOWANCE_MM = 0.5
-/** A countersink for the tap, as a part of the thread’s diameter. */
-const TAP_CHAMFER = 1.05
 
 /** One tool of a setup's holes and the lowest that its tip goes, from the zero of the setup, mm. */
 export interface DrillingTool {
@@ -137,15 +105,19 @@ function gatherTools(planned: PlannedSetup) {
   const { part, workshop } = planned
   const rules = drillingRules(planned.setup.drilling)
   const mills = workshop.cutters.filter((c) => c.kind === 'end mill').map((c) => c.diameter)
-  const left: string[] = []
+  const left = new Set<string>()
   const tools = new Map<string, GatheredTool>()
   const steps = new Map<string, readonly Step[]>()
   for (const hole of holesInSetup(planned)) {
     if (!hole.cutHere) continue
-    let made = steps.get(hole.hole.id)
+    // All holes of a feature are made alike; those that lean may differ in depth.
+    const alike = hole.hole.tilt ? hole.key : hole.hole.id
+    let made = steps.get(alike)
     if (!made) {
-      made = stepsOf(part, hole, rules, mills, left)
-      steps.set(hole.hole.id, made)
+      const planned = stepsOf(part, hole, rules, mills)
+      made = planned.steps
+      steps.set(alike, made)
+      for (const sentence of planned.left) left.add(sentence)
     }
     for (const step of made) {
       const id = `${step.kind} ${step.name} ${step.millsMm ?? ''}`
@@ -154,7 +126,7 @@ function gatherTools(planned: PlannedSetup) {
       tools.set(id, tool)
     }
   }
-  return { rules, left, tools: [...tools.values()] }
+  return { rules, left: [...left], tools: [...tools.values()] }
 }
 
 /** Chamfers come before spiral-flute taps and after spiral-point ones. */
@@ -215,7 +187,7 @@ function routed(
 }
 
 const stageId = (kind: StageKind, name: string, millsMm: number | undefined): string =>
-  `${kind} ${name} ${millsMm === undefined ? '' : size(millsMm)}`
+  `${kind} ${name} ${millsMm === undefined ? '' : printNumber(millsMm, 3)}`
     .toLowerCase()
     .replace(/[^a-z0-9.#/]+/g, '-')
     .replace(/^-|-$/g, '')
@@ -241,139 +213,3 @@ function cutOf(
     peck,
   }
 }
-
-const size = (mm: number): string => printNumber(mm, 3)
-
-function stepsOf(
-  part: Part,
-  place: HoleInSetup,
-  rules: DrillingRules,
-  mills: readonly number[],
-  left: string[],
-): readonly Step[] {
-  const { hole } = place
-  const last = nearestDrill(lastDrillMm(hole), hole.thread?.includes('-') ? undefined : ['metric'])
-  const drillMm = hole.making === 'drill' ? hole.diameter.mm : last.diameterMm
-  const depth = holeDepth(part, place, drillMm, rules)
-  if (depth.throughFloorMm > 0)
-    left.push(
-      `${refLabel(part, hole.id)}: the point of the drill comes ${size(depth.throughFloorMm)} mm through the floor.`,
-    )
-  const finished = place.through ? place.depthMm + rules.pastMm : place.depthMm
-  const spotMm = Math.min(rules.spotMm, 0.9 * hole.diameter.mm)
-  const steps: Step[] = [
-    {
-      kind: 'spot',
-      name: `Spot drill 90°`,
-      diameterMm: rules.spotMm,
-      depthMm: spotMm / 2,
-      rank: 0,
-    },
-  ]
-  if (drillMm > STEP_DRILL_MM) {
-    const pilot = nearestDrill(0.4 * drillMm, ['metric']).diameterMm
-    const pilotTip = depth.fullMm - pointLengthMm(drillMm) * 0.6 + pointLengthMm(pilot)
-    steps.push({
-      kind: 'drill',
-      name: `Drill ${size(pilot)}`,
-      diameterMm: pilot,
-      depthMm: place.through ? depth.fullMm + pointLengthMm(pilot) : Math.max(pilot, pilotTip),
-      rank: pilot,
-    })
-  }
-  steps.push({
-    kind: 'drill',
-    name: drillName(drillMm, last.name),
-    diameterMm: drillMm,
-    depthMm: depth.tipMm,
-    rank: drillMm,
-  })
-  if (hole.making === 'bore') {
-    const millsMm = hole.diameter.mm - BORE_ALLOWANCE_MM
-    const mill = largestMill(mills, millsMm)
-    if (mill === undefined) left.push(noMill(part, place, millsMm))
-    else if (millsMm > drillMm)
-      steps.push({
-        kind: 'mill',
-        name: `End mill ${size(mill)}`,
-        diameterMm: mill,
-        millsMm,
-        depthMm: finished,
-        rank: millsMm,
-      })
-    steps.push({
-      kind: 'bore',
-      name: `Boring head to ${size(hole.diameter.mm)}`,
-      diameterMm: hole.diameter.mm,
-      depthMm: finished,
-      rank: hole.diameter.mm,
-    })
-  }
-  if (hole.making === 'ream')
-    steps.push({
-      kind: 'ream',
-      name: `Reamer ${size(hole.diameter.mm)}${hole.fit ? ` ${hole.fit}` : ''}`,
-      diameterMm: hole.diameter.mm,
-      depthMm: finished,
-      rank: hole.diameter.mm,
-    })
-  if (hole.head.kind === 'counterbore') {
-    const millsMm = hole.head.diameter.mm
-    const mill = largestMill(mills, millsMm)
-    if (mill === undefined) left.push(noMill(part, place, millsMm))
-    else
-      steps.push({
-        kind: 'counterbore',
-        name: `End mill ${size(mill)}`,
-        diameterMm: mill,
-        millsMm,
-        depthMm: hole.head.depth.mm,
-        rank: millsMm,
-      })
-  }
-  if (hole.head.kind === 'countersink') {
-    const angle = hole.head.angle.rad
-    const degrees = printNumber((angle * 180) / Math.PI, 1)
-    steps.push({
-      kind: 'chamfer',
-      name: `Countersink ${degrees}°`,
-      diameterMm: hole.head.diameter.mm,
-      depthMm: pointLengthMm(hole.head.diameter.mm, angle),
-      rank: angle,
-    })
-  }
-  const thread = hole.thread === undefined ? undefined : parseThread(hole.thread)
-  if (hole.making === 'tap' && thread) {
-    const chamferMm = TAP_CHAMFER * thread.majorMm
-    if (hole.head.kind === 'none')
-      steps.push({
-        kind: 'chamfer',
-        name: 'Countersink 90°',
-        diameterMm: chamferMm,
-        depthMm: pointLengthMm(chamferMm, Math.PI / 2),
-        rank: Math.PI / 2,
-      })
-    steps.push({
-      kind: 'tap',
-      name: `Tap ${thread.designation}, ${depth.bottoming ? 'bottoming' : rules.tap}`,
-      diameterMm: thread.majorMm,
-      pitchMm: thread.pitchMm,
-      depthMm: depth.tapTipMm ?? finished,
-      rank: thread.majorMm,
-    })
-  }
-  return steps
-}
-
-const drillName = (drillMm: number, standard: string): string => {
-  const plain = standard.replace(' mm', '')
-  const same = Math.abs(nearestDrill(drillMm).diameterMm - drillMm) < 1e-6
-  return `Drill ${same ? plain : size(drillMm)}`
-}
-
-/** The largest end mill that still moves round in a hole. */
-const largestMill = (mills: readonly number[], holeMm: number): number | undefined =>
-  [...mills].sort((a, b) => b - a).find((d) => d <= 0.8 * holeMm)
-
-const noMill = (part: Part, place: HoleInSetup, mm: number): string =>
-  `${refLabel(part, place.hole.id)}: the workshop has no end mill that goes round in ${size(mm)} mm.`

@@ -1,7 +1,6 @@
 import {
   add,
   addSix,
-  AXES,
   type Axis,
   cross,
   dot,
@@ -16,10 +15,11 @@ import {
 } from '../../ground/geometry'
 import { featureSurfaces, isSide, refLabel, type Surface } from '../../work/part'
 import { processOf } from '../../plan/planning'
-import { cantileverDeflection, expansionOf } from '../../handbook/standards'
+import { cantileverDeflection } from '../../handbook/standards'
 import { type Column, type Distribution, type StackCut } from '../../chain/variation'
 import { type Op } from '../../plan/way'
 import { type Process } from '../../shop/workshop'
+import { backOf, machineColumn, scaleColumns, skewColumn, zSquareColumns } from './machineColumns'
 import { type FormTilt, type SetupMaking } from './making'
 
 /** The surfaces that a setup cuts, each with what machine and cutter add to it. */
@@ -264,82 +264,4 @@ function deflection(
       remedy: 'Take a shorter or thicker cutter, or pass again at the same setting.',
     }),
   ]
-}
-
-function machineColumn(
-  { book, machine }: SetupMaking,
-  what: string,
-  axis: Axis | undefined,
-  six: Six,
-  about: { cause: string; plusMinus: number; remedy: string },
-): Column {
-  return {
-    source: book.index(`machine ${machine.id}, ${what} ${axis ?? ''}`, () => ({
-      link: `machine ${machine.id}, ${what}`,
-      gear: machine.name,
-      lights: [],
-      ...about,
-    })),
-    six,
-  }
-}
-
-/** How far back a place lies from where zero in X was found. */
-const backOf = ({ axes, found }: SetupMaking, at: Point<'part'>): number =>
-  dot(subtract(at, found[0]), axes[1])
-
-/** Y travel leans towards X: what lies further back than where X was found comes out to one side. */
-const skewColumn = (making: SetupMaking, six: Six): Column =>
-  machineColumn(making, 'skew', undefined, six, {
-    cause: 'travel Y out of square to X',
-    plusMinus: making.machine.squarePer100 / 100,
-    remedy: 'Find zero near what is cut, or have the machine squared.',
-  })
-
-/** Z travel leans: what is cut at another height than zero was found at comes out to one side. */
-function zSquareColumns(making: SetupMaking, at: Point<'part'>): readonly Column[] {
-  const { axes, found, machine } = making
-  if (machine.zSquarePer100 === 0) return []
-  return ([0, 1] as const).map((k) => {
-    const over = dot(subtract(at, found[k]), axes[2])
-    return machineColumn(making, 'column', k === 0 ? 'x' : 'y', translation(scale(axes[k], over)), {
-      cause: 'travel Z out of square to the table',
-      plusMinus: machine.zSquarePer100 / 100,
-      remedy: 'Find zero at the height of what is cut, or have the column squared.',
-    })
-  })
-}
-
-/** Scales and screws that run long, and work that is not at 20 °C: both grow with the way from where zero was found. */
-function scaleColumns(making: SetupMaking, at: Point<'part'>): readonly Column[] {
-  const { axes, book, found, machine, part, workshop } = making
-  const columns: Column[] = []
-  const ways = axes.map((axis, k) => dot(subtract(at, found[k] as Point<'part'>), axis))
-  if (machine.scalePer100 > 0)
-    axes.forEach((axis, k) => {
-      if (ways[k] === 0) return
-      columns.push(
-        machineColumn(making, 'scale', AXES[k], translation(scale(axis, ways[k] as number)), {
-          cause: 'scale or screw of the machine',
-          plusMinus: machine.scalePer100 / 100,
-          remedy: 'Check the travel against a gauge block or a known distance.',
-        }),
-      )
-    })
-  const { temperatureK, thermal } = workshop.conditions
-  if (thermal.counted && temperatureK > 0)
-    columns.push({
-      source: book.index('temperature', () => ({
-        cause: 'work not at 20 °C',
-        link: 'temperature',
-        gear: 'shop',
-        plusMinus: temperatureK * expansionOf(part.material),
-        remedy: 'Let the work and the machine come to one temperature, and measure at 20 °C.',
-        lights: [],
-      })),
-      six: translation(
-        axes.map((axis, k) => scale(axis, ways[k] as number)).reduce((a, b) => add(a, b)),
-      ),
-    })
-  return columns
 }

@@ -1,0 +1,49 @@
+import { applyMotion, type PlanePoint } from '@/core/ground/geometry'
+import {
+  type CountedFrom,
+  countingPoint,
+  markedCorner,
+  markedCornerSeen,
+  outlineInSetup,
+} from '@/core/plan/drilling'
+import { type PlannedSetup } from '@/core/plan/planning'
+import { uppermost } from '@/core/shop/holding'
+import { axisOf, insideOf, planeOf, removedBox } from '@/core/work/part'
+import { type MapGround } from './FaceMap'
+
+/** The block, jaw, stop, marked corner and pockets in the coordinates of the holes. */
+export function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
+  const origin = countingPoint(planned, from)
+  const { standing, part } = planned
+  const move = (p: Parameters<typeof applyMotion<'setup', 'part'>>[1]): PlanePoint => {
+    const at = applyMotion(standing.setupFromPart, p)
+    return { x: at.x - origin.x, y: at.y - origin.y }
+  }
+  const corner = markedCorner(part)
+  const up = uppermost(standing)
+  const axes = planeOf(up)
+  const names = axes.map((axis) => part.faces[corner[axis]].datum ?? part.faces[corner[axis]].name)
+  const level = insideOf(part, up, 0)
+  const pockets = part.features.flatMap((feature) => {
+    const box = feature.on === up ? removedBox(part, feature) : undefined
+    if (!box) return []
+    const [u, v] = axes
+    const base = { ...box.low, [axisOf(up)]: level }
+    return [
+      [
+        move(base),
+        move({ ...base, [u]: box.high[u] }),
+        move({ ...base, [u]: box.high[u], [v]: box.high[v] }),
+        move({ ...base, [v]: box.high[v] }),
+      ],
+    ]
+  })
+  return {
+    outline: outlineInSetup(planned, from),
+    jawY: -origin.y,
+    stopX: standing.stopX === undefined ? undefined : standing.stopX - origin.x,
+    corner: move(markedCornerSeen(planned)),
+    cornerName: `marked corner ${names.join(' ')}`,
+    pockets,
+  }
+}

@@ -1,0 +1,67 @@
+'use client'
+
+import dynamic from 'next/dynamic'
+import { useMemo, useState } from 'react'
+import { drawing } from '@/core/paper/picture'
+import { type Part, type Requirement } from '@/core/work/part'
+import { SceneSvg } from '@/ui/SceneSvg'
+import { useSize } from '@/ui/useSize'
+
+const SolidView = dynamic(() => import('./SolidView'), {
+  ssr: false,
+  loading: () => <p className="p-4 text-soft">Making the solid …</p>,
+})
+
+interface DrawingSheetProps {
+  readonly part: Part
+  /** Nothing was said of it yet. */
+  readonly isBare: boolean
+  readonly chosen: string | undefined
+  readonly tie: Requirement | undefined
+  readonly lit: ReadonlySet<string>
+  readonly onPick: (ref: string) => void
+  readonly onPoint: (ref: string | undefined) => void
+}
+
+/** The part in three views, or as a solid. */
+export function DrawingSheet(props: DrawingSheetProps) {
+  const { chosen, isBare, lit, onPick, onPoint, part, tie } = props
+  const [isSolid, setSolid] = useState(false)
+  const [sheet, size] = useSize<HTMLDivElement>({ width: 760, height: 500 })
+  const scene = useMemo(() => drawing(part, { ...size, chosen, tie }), [chosen, part, size, tie])
+  return (
+    <section aria-label="Drawing" className="sheet flex min-h-[420px] flex-col p-3">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <h1 className="text-[18px] font-bold">Drawing</h1>
+        <p className="text-[14px] text-soft">
+          {isBare
+            ? 'a bare block so far: say what is on it, above'
+            : 'three views from what was said · raw faces stippled · pick a feature to change or tie it'}
+        </p>
+        <button
+          type="button"
+          className="button quiet ml-auto text-[14px]"
+          aria-pressed={isSolid}
+          onClick={() => setSolid(!isSolid)}
+        >
+          {isSolid ? 'Drawing' : 'Solid'}
+        </button>
+      </div>
+      <div ref={sheet} className="relative min-h-0 grow overflow-hidden" style={{ flexBasis: 400 }}>
+        {isSolid ? (
+          <SolidView part={part} chosen={chosen} />
+        ) : (
+          <div className="absolute inset-0">
+            <SceneSvg
+              scene={scene}
+              title={`Three views of ${part.name}`}
+              lit={lit}
+              onPick={onPick}
+              onPoint={onPoint}
+            />
+          </div>
+        )}
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,68 @@
+'use client'
+
+import { type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
+import { printFeature } from '@/core/work/say'
+
+interface FeatureCardsProps {
+  readonly part: Part
+  readonly chosen: string | undefined
+  readonly onPick: (ref: string) => void
+  readonly onPoint: (ref: string | undefined) => void
+}
+
+const SIGNS: Readonly<Record<Feature['kind'], string>> = {
+  hole: '⌀',
+  step: '⌐',
+  slot: '⊔',
+  pocket: '▭',
+  boss: '◎',
+  chamfer: '◹',
+}
+
+function unnamed(feature: Feature): Feature {
+  const { name: _name, ...plain } = feature
+  return plain
+}
+
+/** Every feature and face as a card; the row slides when there are many. */
+export function FeatureCards({ chosen, onPick, onPoint, part }: FeatureCardsProps) {
+  const card = (id: string, title: string, words: string) => (
+    <li key={id} className="shrink-0">
+      <button
+        type="button"
+        aria-pressed={chosen === id}
+        onClick={() => onPick(id)}
+        onPointerEnter={() => onPoint(id)}
+        onPointerLeave={() => onPoint(undefined)}
+        className={`sheet block w-44 cursor-pointer truncate p-2 text-left ${chosen === id ? 'border-blue! shadow-[0_3px_0_var(--blue)]' : ''}`}
+      >
+        <span className="block truncate font-bold">{title}</span>
+        <span className="figures block truncate text-[13px] text-soft">{words}</span>
+      </button>
+    </li>
+  )
+  return (
+    <ul className="flex gap-2 overflow-x-auto px-4 pb-3" aria-label="Features and faces">
+      {card(
+        'block',
+        `▣ Block`,
+        `${part.size.x.typed ?? part.size.x.mm} × ${part.size.y.typed ?? part.size.y.mm} × ${part.size.z.typed ?? part.size.z.mm}`,
+      )}
+      {part.features.map((feature) =>
+        card(
+          feature.id,
+          `${SIGNS[feature.kind]} ${featureLabel(feature)}`,
+          printFeature(part, unnamed(feature)),
+        ),
+      )}
+      {SIDES.map((side) => {
+        const face = part.faces[side]
+        return card(
+          side,
+          `▬ ${face.name}${face.datum ? ` ${face.datum}` : ''}`,
+          `${face.bought}${face.stock.mm > 0 ? ` +${face.stock.mm}` : ''}${face.toCut ? ', to cut' : ''}`,
+        )
+      })}
+    </ul>
+  )
+}
