@@ -9,7 +9,7 @@ const WINGS = {
   predict: ['prediction'],
   floor: ['standin', 'offsets', 'register'],
   foreman: ['findings'],
-  paper: ['picture', 'sheet', 'formats', 'demo'],
+  paper: ['picture', 'sheet', 'stored', 'formats', 'demo'],
 }
 const WING_NAMES = Object.keys(WINGS)
 const ROOMS = Object.entries(WINGS).flatMap(([wing, rooms]) =>
@@ -38,6 +38,7 @@ const CORE_PACKAGES = [
   '^node_modules/zod/',
   '^node_modules/d3-polygon/',
   '^node_modules/@types/d3-polygon/',
+  '^node_modules/fastest-levenshtein/',
   '^node_modules/papaparse/',
   '^node_modules/@types/papaparse/',
 ]

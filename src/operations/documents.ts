@@ -1,7 +1,7 @@
-import { FORMAT, readStored, type StoredBody } from '@/core/paper/formats'
+import { FORMAT, readStored, type StoredBody } from '@/core/paper/stored'
 import { absent, fail, type Result, resultOf, succeed } from '@/core/ground/issues'
-import { type Part, partIssues } from '@/core/work/part'
-import { danglingWayCodes, type Way, wayIssues } from '@/core/plan/way'
+import { type Part, partIssues, PartSchema } from '@/core/work/part'
+import { danglingWayCodes, type Way, wayIssues, WaySchema } from '@/core/plan/way'
 import {
   type Appended,
   appendVersion,
@@ -50,13 +50,13 @@ export async function saveDocument(
 }
 
 function checkPart(sent: StoredBody): Result<Part> {
-  const part = readStored('part', sent)
+  const part = readStored('part', PartSchema, sent)
   return part.ok ? resultOf(part.value, partIssues(part.value)) : part
 }
 
 /** A way may name features that have left the part meanwhile: that is a finding to be mended, not a reason to lose the edit. */
 async function checkWay(jobId: string, sent: StoredBody): Promise<Result<Way>> {
-  const way = readStored('way', sent)
+  const way = readStored('way', WaySchema, sent)
   if (!way.ok) return way
   const record = (await listDocuments(jobId)).find((d) => d.kind === 'part')
   if (!record) return absent('document.missing', 'The part of this way is not there any more.')

@@ -13,10 +13,10 @@ import {
   offsetsProgram,
   readDocumentText,
   requirementsCsv,
-  schemaIssues,
   templateSvg,
   writeDocument,
 } from '@/core/paper/formats'
+import { schemaIssues } from '@/core/paper/stored'
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { AXES } from '@/core/ground/geometry'
 import {

@@ -10,7 +10,7 @@ import {
   standingOfFixture,
 } from '@/core/floor/register'
 import { DEMO_FIXTURES } from '@/core/paper/demo'
-import { readStored, schemaIssues } from '@/core/paper/formats'
+import { readStored, schemaIssues } from '@/core/paper/stored'
 import { absent, fail, type Result, resultOf, succeed } from '@/core/ground/issues'
 import {
   appendFixtureVersion,
@@ -55,7 +55,7 @@ const eventOf = (row: FixtureEventRow): FixtureEvent[] => {
 }
 
 async function entryOf(row: FixtureRow): Promise<Result<RegisterEntry>> {
-  const read = readStored('fixture', row)
+  const read = readStored('fixture', FixtureSchema, row)
   if (!read.ok) return read
   const fixture = read.value
   const events = (await listFixtureEvents(row.id)).flatMap(eventOf)

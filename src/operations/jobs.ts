@@ -1,8 +1,9 @@
 import { nanoid } from 'nanoid'
-import { type FootholdFile, readStored, type StoredBody } from '@/core/paper/formats'
+import { type FootholdFile } from '@/core/paper/formats'
+import { readStored, type StoredBody } from '@/core/paper/stored'
 import { absent, cutText, fail, type Result, succeed } from '@/core/ground/issues'
 import { newPart, type Part, PartSchema } from '@/core/work/part'
-import { type Way } from '@/core/plan/way'
+import { type Way, WaySchema } from '@/core/plan/way'
 import { STANDARD_WORKSHOP, type Workshop } from '@/core/shop/workshop'
 import {
   type DocumentRecord,
@@ -56,9 +57,9 @@ function stored<Body>(
 }
 
 export const storedPart = (record: DocumentRecord): Result<Stored<Part>> =>
-  stored(record, (row) => readStored('part', row))
+  stored(record, (row) => readStored('part', PartSchema, row))
 export const storedWay = (record: DocumentRecord): Result<Stored<Way>> =>
-  stored(record, (row) => readStored('way', row))
+  stored(record, (row) => readStored('way', WaySchema, row))
 
 /** The part of a job and its ways, in order; or what of them cannot be read. */
 export function contentsOf(

@@ -1,5 +1,5 @@
 import { type ZodError } from 'zod'
-import { schemaIssues } from '@/core/paper/formats'
+import { schemaIssues } from '@/core/paper/stored'
 import { absent, fail, type Result, succeed } from '@/core/ground/issues'
 import {
   CONDITIONS_ID,

@@ -1,7 +1,7 @@
 import { anchorOfFixture } from '@/core/floor/register'
-import { FORMAT, readStored } from '@/core/paper/formats'
+import { FORMAT, readStored } from '@/core/paper/stored'
 import { absent, fail, type Result, succeed } from '@/core/ground/issues'
-import { type Anchor, foundZero, type RecordsBySetup } from '@/core/floor/offsets'
+import { type Anchor, foundZero, type RecordsBySetup, ZeroRecordSchema } from '@/core/floor/offsets'
 import { insertZeroRecord, listZeroRecords, setZeroRecordWithdrawn } from '@/db'
 import { listRegister } from './fixtures'
 import { setupNow } from './holes'
@@ -11,7 +11,7 @@ import { loadJob } from './jobs'
 export async function zeroRecords(wayId: string): Promise<RecordsBySetup> {
   const bySetup: Record<string, RecordsBySetup[string][number][]> = {}
   for (const row of await listZeroRecords(wayId)) {
-    const record = readStored('reading', { body: row.record, format: row.format })
+    const record = readStored('reading', ZeroRecordSchema, { body: row.record, format: row.format })
     const list = (bySetup[row.setupId] ??= [])
     list.push({
       id: row.id,
@@ -42,7 +42,7 @@ export async function keepZero(
     readonly format?: number
   },
 ): Promise<Result<RecordsBySetup>> {
-  const record = readStored('reading', {
+  const record = readStored('reading', ZeroRecordSchema, {
     body: kept.record,
     format: kept.format ?? FORMAT,
   })

@@ -1,3 +1,4 @@
+import { polygonContains } from 'd3-polygon'
 /** Hatching and stipple worked out as lines and dots, for paper where no pattern fill is at hand. */
 
 type Points = readonly (readonly [number, number])[]
@@ -35,6 +36,7 @@ export function stippleDots(
   spacing: number,
 ): readonly (readonly [number, number])[] {
   const [xs, ys] = [polygon.map(([x]) => x), polygon.map(([, y]) => y)]
+  const outline = polygon.map(([x, y]): [number, number] => [x, y])
   const dots: [number, number][] = []
   let row = 0
   for (let y = Math.min(...ys) + spacing / 2; y < Math.max(...ys); y += spacing, row++) {
@@ -43,16 +45,7 @@ export function stippleDots(
       x < Math.max(...xs);
       x += spacing
     )
-      if (inside(polygon, x, y)) dots.push([x, y])
+      if (polygonContains(outline, [x, y])) dots.push([x, y])
   }
   return dots
-}
-
-function inside(polygon: Points, x: number, y: number): boolean {
-  let odd = false
-  polygon.forEach(([x0, y0], i) => {
-    const [x1, y1] = polygon[(i + 1) % polygon.length] ?? [x0, y0]
-    if (y0 > y !== y1 > y && x < x0 + ((x1 - x0) * (y - y0)) / (y1 - y0)) odd = !odd
-  })
-  return odd
 }

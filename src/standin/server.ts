@@ -1,5 +1,9 @@
-import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { timingSafeEqual } from 'node:crypto'
+import { type Server } from 'node:http'
+import { createAdaptorServer } from '@hono/node-server'
+import { Hono, type HonoRequest } from 'hono'
+import { bodyLimit } from 'hono/body-limit'
+import { HTTPException } from 'hono/http-exception'
 import { z } from 'zod'
 import { EXERCISE_IDS, FAULTS, MillActionSchema } from '../core/floor/standin'
 import { Mills } from './mills'
@@ -63,28 +67,53 @@ const MOST_BODY = 500_000
 
 /** The simulated mill as a small service: docs/stream.md. */
 export function millServer(token: string, mills = new Mills()): Server {
-  return createServer((request, response) => {
-    const admitted = admit(token, request)
-    admitted
-      .then(() => handle(mills, request, response))
-      .catch((error: unknown) => {
-        if (error instanceof Refusal) answer(response, error.status, { error: error.message })
-        else {
-          console.error(error)
-          answer(response, 500, { error: 'Something went wrong inside the stand-in.' })
-        }
-      })
+  const app = new Hono()
+  app.use((context, next) => {
+    admit(token, context.req)
+    return next()
   })
+  app.use(
+    bodyLimit({
+      maxSize: MOST_BODY,
+      // What is left of the body is not read: the connection is of no more use.
+      onError: (context) =>
+        context.json({ error: 'That is too large.' }, 413, { connection: 'close' }),
+    }),
+  )
+  app.get('/health', (context) => context.json({ mills: mills.count }))
+  app.post('/mills', async (context) => {
+    const body = await bodyOf(context.req, NewMill)
+    return context.json(
+      body.kind === 'practice'
+        ? mills.practise(body.exercise, body.seed)
+        : mills.standUp(body.world, body.viseSeed, body.setupSeed, body.loose),
+    )
+  })
+  app.get('/mills/:id/stream', (context) => stream(mills, context.req.param('id')))
+  app.post('/mills/:id/do', async (context) => {
+    const action = await bodyOf(context.req, MillActionSchema)
+    if (!mills.do(context.req.param('id'), action)) throw gone()
+    return context.json({})
+  })
+  app.post('/mills/:id/score', async (context) => {
+    const score = mills.score(context.req.param('id'), await bodyOf(context.req, ClaimSchema))
+    if (!score) throw gone()
+    return context.json(score)
+  })
+  app.notFound((context) => context.json({ error: 'There is nothing at this address.' }, 404))
+  app.onError((error, context) => {
+    if (error instanceof HTTPException) return context.json({ error: error.message }, error.status)
+    console.error(error)
+    return context.json({ error: 'Something went wrong inside the stand-in.' }, 500)
+  })
+  return createAdaptorServer({ fetch: app.fetch }) as Server
 }
 
-class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-  ) {
-    super(message)
-  }
-}
+const refusal = (status: 400 | 401 | 403 | 404 | 415 | 422, message: string): HTTPException =>
+  new HTTPException(status, { message })
+
+const gone = (): HTTPException =>
+  refusal(404, 'This mill has been switched off. Begin again: nothing that was saved is lost.')
 
 const LOOPBACK = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/i
 
@@ -92,95 +121,56 @@ const LOOPBACK = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/i
  * Only the server beside it may drive the mill: by a name of the loopback, with the word that both were
  * started with, never from a page (a browser sends its origin), and with JSON.
  */
-async function admit(token: string, { headers, method }: IncomingMessage): Promise<void> {
-  if (!LOOPBACK.test(headers.host ?? ''))
-    throw new Refusal(403, 'This address is not one that the stand-in answers to.')
-  if (headers.origin !== undefined)
-    throw new Refusal(403, 'The stand-in answers to the server beside it, not to a page.')
-  const given = Buffer.from(headers.authorization ?? '')
+function admit(token: string, request: HonoRequest): void {
+  if (!LOOPBACK.test(request.header('host') ?? ''))
+    throw refusal(403, 'This address is not one that the stand-in answers to.')
+  if (request.header('origin') !== undefined)
+    throw refusal(403, 'The stand-in answers to the server beside it, not to a page.')
+  const given = Buffer.from(request.header('authorization') ?? '')
   const wanted = Buffer.from(`Bearer ${token}`)
   if (given.length !== wanted.length || !timingSafeEqual(given, wanted))
-    throw new Refusal(401, 'The stand-in does not know who asks.')
-  if (method === 'POST' && !/^application\/json\b/.test(headers['content-type'] ?? ''))
-    throw new Refusal(415, 'Send JSON, with its content type.')
+    throw refusal(401, 'The stand-in does not know who asks.')
+  if (
+    request.method === 'POST' &&
+    !/^application\/json\b/.test(request.header('content-type') ?? '')
+  )
+    throw refusal(415, 'Send JSON, with its content type.')
 }
 
-async function handle(
-  mills: Mills,
-  request: IncomingMessage,
-  response: ServerResponse,
-): Promise<void> {
-  const [, first, id, what] = new URL(request.url ?? '/', 'http://mill').pathname.split('/')
-  const route = `${request.method ?? 'GET'} ${first ?? ''}${id === undefined ? '' : '/:id'}${what === undefined ? '' : `/${what}`}`
-  switch (route) {
-    case 'GET health':
-      return answer(response, 200, { mills: mills.count })
-    case 'POST mills': {
-      const body = await bodyOf(request, NewMill)
-      return answer(
-        response,
-        200,
-        body.kind === 'practice'
-          ? mills.practise(body.exercise, body.seed)
-          : mills.standUp(body.world, body.viseSeed, body.setupSeed, body.loose),
-      )
-    }
-    case 'GET mills/:id/stream':
-      return stream(mills, id ?? '', response)
-    case 'POST mills/:id/do': {
-      if (!mills.do(id ?? '', await bodyOf(request, MillActionSchema))) throw gone()
-      return answer(response, 200, {})
-    }
-    case 'POST mills/:id/score': {
-      const score = mills.score(id ?? '', await bodyOf(request, ClaimSchema))
-      if (!score) throw gone()
-      return answer(response, 200, score)
-    }
-    default:
-      throw new Refusal(404, 'There is nothing at this address.')
-  }
-}
-
-const gone = (): Refusal =>
-  new Refusal(404, 'This mill has been switched off. Begin again: nothing that was saved is lost.')
-
-function stream(mills: Mills, id: string, response: ServerResponse): void {
-  let begun = false
-  const stop = mills.listen(id, (message) => {
-    if (!begun)
-      response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' })
-    begun = true
-    response.write(`data: ${JSON.stringify(message)}\n\n`)
-  })
+/** What a mill says, as it says it, until the listener goes. */
+function stream(mills: Mills, id: string): Response {
+  const encoder = new TextEncoder()
+  const waiting: Uint8Array[] = []
+  let send = (bytes: Uint8Array): void => void waiting.push(bytes)
+  const stop = mills.listen(id, (message) =>
+    send(encoder.encode(`data: ${JSON.stringify(message)}\n\n`)),
+  )
   if (!stop) throw gone()
-  response.on('close', stop)
-}
-
-function answer(response: ServerResponse, status: number, body: unknown): void {
-  response.writeHead(status, { 'content-type': 'application/json' })
-  response.end(JSON.stringify(body))
+  const body = new ReadableStream<Uint8Array>({
+    start(controller) {
+      for (const bytes of waiting) controller.enqueue(bytes)
+      send = (bytes) => controller.enqueue(bytes)
+    },
+    cancel: stop,
+  })
+  return new Response(body, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' },
+  })
 }
 
 async function bodyOf<Schema extends z.ZodType>(
-  request: IncomingMessage,
+  request: HonoRequest,
   schema: Schema,
 ): Promise<z.infer<Schema>> {
-  let text = ''
-  for await (const chunk of request) {
-    text += String(chunk)
-    if (text.length > MOST_BODY) throw new Refusal(413, 'That is too large.')
-  }
   let value: unknown
   try {
-    value = JSON.parse(text)
-  } catch {
-    throw new Refusal(400, 'The body is not JSON.')
+    value = await request.json()
+  } catch (error) {
+    if (error instanceof HTTPException) throw error
+    throw refusal(400, 'The body is not JSON.')
   }
   const parsed = schema.safeParse(value)
   if (!parsed.success)
-    throw new Refusal(
-      422,
-      `“${parsed.error.issues[0]?.path.join('.') ?? ''}” is not as it should be.`,
-    )
+    throw refusal(422, `“${parsed.error.issues[0]?.path.join('.') ?? ''}” is not as it should be.`)
   return parsed.data
 }

@@ -1,14 +1,19 @@
 'use client'
 
+import { type z } from 'zod'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { FORMAT, readStored } from '@/core/paper/formats'
-import { type Part } from '@/core/work/part'
-import { type Way } from '@/core/plan/way'
+import { FORMAT, readStored } from '@/core/paper/stored'
+import { type Part, PartSchema } from '@/core/work/part'
+import { type Way, WaySchema } from '@/core/plan/way'
 import { call } from './api'
 
 interface Bodies {
   readonly part: Part
   readonly way: Way
+}
+const SCHEMAS: { readonly [Kind in keyof Bodies]: z.ZodType<Bodies[Kind]> } = {
+  part: PartSchema,
+  way: WaySchema,
 }
 
 interface Stored<Body> {
@@ -138,7 +143,7 @@ export function useDocument<Kind extends keyof Bodies>(
     const kept = localStorage.getItem(keyOf(initial.id))
     if (kept === null) return
     const unsaved = unsavedOf(kept)
-    const read = unsaved && readStored(kind, unsaved)
+    const read = unsaved && readStored<Body>(kind, SCHEMAS[kind], unsaved)
     if (!read?.ok) return localStorage.removeItem(keyOf(initial.id))
     live.current.stored = { ...live.current.stored, version: unsaved?.baseVersion ?? 0 }
     put(read.value)

@@ -1,12 +1,10 @@
+import { PartSchema } from '@/core/work/part'
+import { ZeroRecordSchema } from '@/core/floor/offsets'
+import { FixtureSchema } from '@/core/floor/register'
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import {
-  FORMAT,
-  readDocumentText,
-  readStored,
-  upgradeBody,
-  writeDocument,
-} from '@/core/paper/formats'
+import { readDocumentText, writeDocument } from '@/core/paper/formats'
+import { FORMAT, readStored, upgradeBody } from '@/core/paper/stored'
 import { figuresOf } from '../support/figures'
 
 /** Documents as earlier builds saved them, with what those builds said of them. They are never changed. */
@@ -54,9 +52,13 @@ describe('what earlier builds saved', () => {
       readings: { record: unknown }[]
     }
     for (const body of rows.fixtures)
-      expect(readStored('fixture', { body, format: rows.format })).toMatchObject({ ok: true })
+      expect(readStored('fixture', FixtureSchema, { body, format: rows.format })).toMatchObject({
+        ok: true,
+      })
     for (const { record } of rows.readings)
-      expect(readStored('reading', { body: record, format: rows.format })).toMatchObject({
+      expect(
+        readStored('reading', ZeroRecordSchema, { body: record, format: rows.format }),
+      ).toMatchObject({
         ok: true,
       })
   })
@@ -71,10 +73,12 @@ describe('what earlier builds saved', () => {
 
   it('what a newer build saved, and what no build saved, is refused in words', () => {
     for (const format of [FORMAT + 1, 0, 1.5, NaN])
-      expect(readStored('part', { body: {}, format })).toMatchObject({
+      expect(readStored('part', PartSchema, { body: {}, format })).toMatchObject({
         ok: false,
         issues: [{ sentence: expect.stringMatching(/newer Foothold|which version/) as string }],
       })
-    expect(readStored('fixture', { body: null, format: 1 })).toMatchObject({ ok: false })
+    expect(readStored('fixture', FixtureSchema, { body: null, format: 1 })).toMatchObject({
+      ok: false,
+    })
   })
 })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { schemaIssues } from '@/core/paper/formats'
+import { schemaIssues } from '@/core/paper/stored'
 import {
   EXPORT_KINDS,
   type Exported,

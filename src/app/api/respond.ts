@@ -1,7 +1,7 @@
 import { type Issue, type Result } from '@/core/ground/issues'
 import { z } from 'zod'
 import { Busy, isDatabaseAway } from '@/operations'
-import { brokenText, schemaIssues } from '@/core/paper/formats'
+import { brokenText, schemaIssues } from '@/core/paper/stored'
 
 /** Largest request body that is read, bytes. */
 export const MOST_BODY_BYTES = 2_500_000

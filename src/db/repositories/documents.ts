@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, isNull, max } from 'drizzle-orm'
-import { FORMAT } from '@/core/paper/formats'
+import { FORMAT } from '@/core/paper/stored'
 import { isSame, type Result, succeed } from '@/core/ground/issues'
 import { database, type Transaction } from '../client'
 import { documents, documentVersions, jobs } from '../schema'

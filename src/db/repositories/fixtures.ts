@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
-import { FORMAT } from '@/core/paper/formats'
+import { FORMAT } from '@/core/paper/stored'
 import { database } from '../client'
 import { fixtureEvents, fixtures, fixtureVersions } from '../schema'
 

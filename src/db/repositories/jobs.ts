@@ -1,5 +1,5 @@
 import { and, asc, count, desc, eq, ilike, isNotNull, isNull } from 'drizzle-orm'
-import { FORMAT } from '@/core/paper/formats'
+import { FORMAT } from '@/core/paper/stored'
 import { type Result, succeed } from '@/core/ground/issues'
 import { type Workshop } from '@/core/shop/workshop'
 import { database } from '../client'

@@ -1,6 +1,6 @@
 import { and, asc, eq, max, sql } from 'drizzle-orm'
 import { type z } from 'zod'
-import { FORMAT, schemaIssues, upgradeBody } from '@/core/paper/formats'
+import { FORMAT, schemaIssues, upgradeBody } from '@/core/paper/stored'
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import {
   type Capability,

@@ -2,7 +2,7 @@
 
 import { nanoid } from 'nanoid'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { FORMAT } from '@/core/paper/formats'
+import { FORMAT } from '@/core/paper/stored'
 import { type KeptRecord, type RecordsBySetup, type ZeroRecord } from '@/core/floor/offsets'
 import { call } from '@/ui/api'
 

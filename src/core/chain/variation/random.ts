@@ -3,7 +3,9 @@ export type Uniform = () => number
 
 /**
  * Seeded uniform generator: sfc32 of the PractRand suite (Doty-Humphrey), seeded by mixing one
- * 32-bit word. Same seed, same stream, on every machine.
+ * 32-bit word. Same seed, same stream, on every machine. By hand, not from a package: figures that are
+ * written down hang on this stream, a release of a package may change its own; and the simulation draws tens
+ * of millions of them in its innermost loop.
  */
 export function seededUniform(seed: number): Uniform {
   let [a, b, c, counter] = [0x9e3779b9 ^ seed, 0x243f6a88, 0xb7e15162 ^ (seed << 7), 1]

@@ -1,3 +1,5 @@
+import { distance as lettersApart } from 'fastest-levenshtein'
+
 /** One thing wrong with an input: a stable code, the field it concerns and a sentence for a person. */
 export interface Issue {
   readonly code: string
@@ -41,27 +43,13 @@ export function nearestWord(word: string, known: readonly string[]): string | un
   let best: string | undefined
   let bestDistance = Math.max(2, Math.floor(word.length / 2))
   for (const candidate of known) {
-    const distance = editDistance(word.toLowerCase(), candidate.toLowerCase())
+    const distance = lettersApart(word.toLowerCase(), candidate.toLowerCase())
     if (distance <= bestDistance) {
       if (distance < bestDistance || best === undefined) best = candidate
       bestDistance = distance
     }
   }
   return best
-}
-
-/** Levenshtein distance: the fewest single-letter insertions, deletions and substitutions. */
-function editDistance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, i) => i)
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i]
-    for (let j = 1; j <= b.length; j++) {
-      const substitution = (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1)
-      next.push(Math.min((row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1, substitution))
-    }
-    row = next
-  }
-  return row[b.length] ?? 0
 }
 
 /** Whether two values of plain data say the same, in whatever order their fields stand. */

@@ -3,8 +3,8 @@ import { fail, type Issue, type Result, resultOf } from '../../ground/issues'
 import { type Part, partIssues, PartSchema } from '../../work/part'
 import { type Way, wayIssues, WaySchema } from '../../plan/way'
 import { type Workshop, WorkshopSchema } from '../../shop/workshop'
-import { FORMAT, upgradeDocument } from './upgrade'
-import { brokenText, schemaIssues } from './zodIssues'
+import { FORMAT, upgradeDocument } from '../stored'
+import { brokenText, schemaIssues } from '../stored'
 
 /** A job in one open file: workshop, part and its ways. Millimetres and radians inside. */
 export const FootholdFileSchema = z.strictObject({

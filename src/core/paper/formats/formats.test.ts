@@ -4,7 +4,6 @@ import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WA
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
 import {
-  FORMAT,
   documentJsonSchema,
   type FootholdFile,
   readDocument,
@@ -12,6 +11,7 @@ import {
   requirementsCsv,
   writeDocument,
 } from '.'
+import { FORMAT } from '../stored'
 import { clampingOf } from '../../../../tests/support/documents'
 import { type OwnClamping } from '../../plan/way'
 

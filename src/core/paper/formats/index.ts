@@ -12,9 +12,6 @@ export { drillingProgram, PROGRAM_CAUTION, type ProgramOptions } from './gcode'
 export { holesCsv, MOST_ROWS, type PlaceRow, readPlaces } from './holeTable'
 export { CHECK_MM, holeTemplate, type Template, templateSvg } from './template'
 export { type OffsetLine, OFFSETS_CAUTION, offsetsCsv, offsetsProgram } from './offsets'
-export { readStored, type StoredBody } from './stored'
-export { FORMAT, type StoredKind, upgradeBody, upgradeDocument } from './upgrade'
-export { brokenText, schemaIssues } from './zodIssues'
 export {
   type GearChange,
   gearChanges,

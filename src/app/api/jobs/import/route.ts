@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { schemaIssues } from '@/core/paper/formats'
+import { schemaIssues } from '@/core/paper/stored'
 import { importJob } from '@/operations'
 import { BadRequest, bodyText, must, respond } from '../../respond'
 

@@ -1,25 +1,7 @@
 import { type z } from 'zod'
-import { type Fixture, FixtureSchema } from '../../floor/register'
 import { fail, type Result, succeed } from '../../ground/issues'
-import { type ZeroRecord, ZeroRecordSchema } from '../../floor/offsets'
-import { type Part, PartSchema } from '../../work/part'
-import { type Way, WaySchema } from '../../plan/way'
-import { upgradeBody } from './upgrade'
+import { type StoredKind, upgradeBody } from './upgrade'
 import { schemaIssues } from './zodIssues'
-
-interface Bodies {
-  readonly part: Part
-  readonly way: Way
-  readonly reading: ZeroRecord
-  readonly fixture: Fixture
-}
-
-const SCHEMAS: { readonly [Kind in keyof Bodies]: z.ZodType<Bodies[Kind]> } = {
-  part: PartSchema,
-  way: WaySchema,
-  reading: ZeroRecordSchema,
-  fixture: FixtureSchema,
-}
 
 /** A body as it was stored, with the format that was current then. */
 export interface StoredBody {
@@ -29,16 +11,18 @@ export interface StoredBody {
 
 /**
  * Reads what was stored by this or an earlier build: brought up to the present format, then checked.
+ * The schema is handed in, so that a page which reads a way does not load those of the whole shop.
  *
  * @returns why it cannot be read otherwise; it is for the caller to show that and to leave the row as it is.
  */
-export function readStored<Kind extends keyof Bodies>(
-  kind: Kind,
+export function readStored<Body>(
+  kind: StoredKind,
+  schema: z.ZodType<Body>,
   { body, format }: StoredBody,
-): Result<Bodies[Kind]> {
+): Result<Body> {
   const upgraded = upgradeBody(kind, body, format)
   if (!upgraded.ok) return upgraded
-  const parsed = SCHEMAS[kind].safeParse(upgraded.value)
+  const parsed = schema.safeParse(upgraded.value)
   if (parsed.success) return succeed(parsed.data)
   const [first, ...rest] = schemaIssues(parsed.error)
   return first

@@ -1,0 +1,3 @@
+export { readStored, type StoredBody } from './stored'
+export { FORMAT, type StoredKind, upgradeBody, upgradeDocument } from './upgrade'
+export { brokenText, schemaIssues } from './zodIssues'
