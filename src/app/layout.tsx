@@ -1,6 +1,7 @@
 import type { Metadata, Viewport } from 'next'
 import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
+import { NuqsAdapter } from 'nuqs/adapters/next/app'
 import { Awake } from '@/ui/Awake'
 import './globals.css'
 
@@ -26,7 +27,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         />
       </head>
       <body>
-        {children}
+        <NuqsAdapter>{children}</NuqsAdapter>
         <Awake />
       </body>
     </html>

@@ -1,8 +1,9 @@
 'use client'
 
 import { Dialog } from 'radix-ui'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { DialogSheet } from './DialogSheet'
+import { useKeys } from './useKeys'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'these keys'],
@@ -24,20 +25,9 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Esc', 'close, let go'],
 ]
 
-/** Whether keys are going into a field just now. */
-export const isTyping = (event: KeyboardEvent): boolean =>
-  event.target instanceof HTMLElement &&
-  (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName))
-
 export function KeysHelp() {
   const [open, setOpen] = useState(false)
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key === '?' && !isTyping(event)) setOpen(true)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  useKeys({ '?': () => setOpen(true) })
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger className="flex min-h-8 max-sm:hidden cursor-pointer items-center gap-1.5 rounded-md px-1.5 hover:bg-white/10">

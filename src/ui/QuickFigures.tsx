@@ -5,7 +5,7 @@ import { Dialog } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { type LengthUnit } from '@/core/handbook/units'
 import { DialogSheet } from './DialogSheet'
-import { isTyping } from './KeysHelp'
+import { useKeys } from './useKeys'
 import { fieldName, lastField, rememberFields, typeInto } from './lastField'
 
 const Calculators = dynamic(() => import('./Calculators').then((m) => m.Calculators), {
@@ -16,21 +16,12 @@ const Calculators = dynamic(() => import('./Calculators').then((m) => m.Calculat
 export function QuickFigures({ unit = 'mm' }: { readonly unit?: LengthUnit | undefined }) {
   const [open, setOpen] = useState(false)
   const [field, setField] = useState<HTMLInputElement>()
-  useEffect(() => {
-    const forget = rememberFields()
-    const onKey = (event: KeyboardEvent): void => {
-      const asked = event.altKey ? event.code === 'KeyQ' : event.key === 'q' && !isTyping(event)
-      if (!asked || event.ctrlKey || event.metaKey) return
-      event.preventDefault()
-      setField(lastField())
-      setOpen(true)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => {
-      forget()
-      window.removeEventListener('keydown', onKey)
-    }
-  }, [])
+  useEffect(rememberFields, [])
+  const ask = (): void => {
+    setField(lastField())
+    setOpen(true)
+  }
+  useKeys({ q: ask, 'Alt q': ask })
   const answer = useRef<string>(undefined)
   const send = (text: string): void => {
     answer.current = text

@@ -1,12 +1,12 @@
 'use client'
 
-import { useLayoutEffect, useMemo } from 'react'
+import { useMemo } from 'react'
 import { markedCornerSeen } from '@/core/plan/drilling'
 import { type Part } from '@/core/work/part'
 import { isometric } from '@/core/paper/picture'
 import { type PlannedSetup, turnWords } from '@/core/plan/planning'
-import { isTyping } from './KeysHelp'
 import { SceneSvg } from './SceneSvg'
+import { useKeys } from './useKeys'
 
 interface SetupStripProps {
   readonly part: Part
@@ -32,19 +32,12 @@ export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStrip
       ),
     [part, planned],
   )
-  // [ and ] go to the setup before and after, as in the ways. Bound as the page changes, not after it was
-  // painted: a second key that follows at once must count from the setup that is shown.
-  useLayoutEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      const by = event.key === '[' ? -1 : event.key === ']' ? 1 : 0
-      if (by === 0 || isTyping(event)) return
-      const at = planned.findIndex((p) => p.setup.id === chosen)
-      const next = planned[Math.max(0, Math.min(planned.length - 1, at + by))]
-      if (next) onChoose(next.setup.id)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [chosen, onChoose, planned])
+  const step = (by: -1 | 1): void => {
+    const at = planned.findIndex((p) => p.setup.id === chosen)
+    const next = planned[Math.max(0, Math.min(planned.length - 1, at + by))]
+    if (next) onChoose(next.setup.id)
+  }
+  useKeys({ '[': () => step(-1), ']': () => step(1) })
   return (
     <nav aria-label="Setups" className="flex shrink-0 gap-2 overflow-x-auto px-4 py-2">
       {planned.map((p, i) => {

@@ -7,6 +7,9 @@ export type Answer<Data> =
   | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
   | { readonly kind: 'away' }
 
+/** Browsers keep requests of a page that is left only up to 64 kB of them together. */
+const MOST_KEPT_ALIVE = 30_000
+
 /** Calls the server; a server without its database counts as away, like one that does not answer. */
 export async function call<Data>(
   path: string,
@@ -14,14 +17,12 @@ export async function call<Data>(
   body?: unknown,
 ): Promise<Answer<Data>> {
   try {
+    const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body)
     const response = await fetch(path, {
       method,
-      ...(body === undefined
-        ? {}
-        : {
-            headers: { 'Content-Type': 'application/json' },
-            body: typeof body === 'string' ? body : JSON.stringify(body),
-          }),
+      // What is on its way arrives though the page is left meanwhile.
+      keepalive: method !== 'GET' && (text?.length ?? 0) < MOST_KEPT_ALIVE,
+      ...(text !== undefined && { headers: { 'Content-Type': 'application/json' }, body: text }),
     })
     return answerOf(response.status, await response.text())
   } catch {

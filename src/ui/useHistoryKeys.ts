@@ -1,27 +1,12 @@
 'use client'
 
-import { useEffect } from 'react'
+import { useKeys } from './useKeys'
 
 /** Ctrl Z and Ctrl Y (or Ctrl Shift Z) for a document, outside of text fields. */
-export function useHistoryKeys({
+export const useHistoryKeys = ({
   redo,
   undo,
 }: {
   readonly undo: () => void
   readonly redo: () => void
-}): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey)) return
-      if (event.target instanceof HTMLInputElement && event.target.type === 'text') return
-      const key = event.key.toLowerCase()
-      if (key === 'z' || key === 'y') {
-        event.preventDefault()
-        if (key === 'y' || event.shiftKey) redo()
-        else undo()
-      }
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [redo, undo])
-}
+}): void => useKeys({ 'Ctrl z': undo, 'Ctrl y': redo, 'Ctrl Shift z': redo })

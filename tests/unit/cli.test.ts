@@ -3,13 +3,30 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { runLine } from '@/cli/line'
 
 const WORM = 'docs/examples/worm-block.foothold.json'
 
-function foothold(
-  args: readonly string[],
-  input?: string,
-): { code: number | null; out: string; err: string } {
+interface Ended {
+  readonly code: number | null
+  readonly out: string
+  readonly err: string
+}
+
+/** The command line in this process. */
+async function foothold(args: readonly string[], input = ''): Promise<Ended> {
+  const [out, err]: [string[], string[]] = [[], []]
+  const code = await runLine(args, {
+    read: (path) => (path === '-' ? input : readFileSync(path, 'utf8')),
+    write: writeFileSync,
+    out: (text) => out.push(typeof text === 'string' ? text : Buffer.from(text).toString('utf8')),
+    err: (words) => err.push(words),
+  })
+  return { code, out: out.join(''), err: err.join('\n') }
+}
+
+/** The command itself, as a shop would call it. */
+function called(args: readonly string[], input?: string): Ended {
   const { status, stderr, stdout } = spawnSync('./foothold', [...args], {
     encoding: 'utf8',
     ...(input === undefined ? {} : { input }),
@@ -18,41 +35,51 @@ function foothold(
 }
 
 describe('foothold', () => {
-  it('check: findings as JSON, exit 0 when nothing forbids', () => {
-    const { code, out } = foothold(['check', WORM])
+  it('the command itself: a figure, a file from standard input, a wrong word', () => {
+    const figure = called(['calc', 'tap-drill', 'thread=M6'])
+    expect([figure.code, JSON.parse(figure.out)]).toMatchObject([0, { id: 'tap-drill' }])
+    const text = readFileSync(WORM, 'utf8')
+    expect(called(['export', '-', '--as', 'json'], text).out).toBe(text)
+    const wrong = called(['chekc'])
+    expect([wrong.code, wrong.out]).toEqual([2, ''])
+    expect(wrong.err).toMatch(/did you mean “check”/)
+  })
+
+  it('check: findings as JSON, exit 0 when nothing forbids', async () => {
+    const { code, out } = await foothold(['check', WORM])
     const ways = JSON.parse(out) as { way: string; findings: { code: string }[] }[]
     expect(code).toBe(0)
     expect(ways.map((w) => w.way)).toEqual(['Way A', 'Way B'])
     expect(ways[0]?.findings.some((f) => f.code === 'margin.short')).toBe(true)
   })
 
-  it('check: exit 1 when the plan forbids; the file may come from standard input', () => {
+  it('check: exit 1 when the plan forbids; the file may come from standard input', async () => {
     const document = JSON.parse(readFileSync(WORM, 'utf8')) as {
       ways: { setups: { clamping: { holding: { stop: string } } }[] }[]
     }
     for (const setup of document.ways[0]?.setups ?? []) setup.clamping.holding.stop = 'none'
-    expect(foothold(['check', '-'], JSON.stringify(document)).code).toBe(1)
+    expect((await foothold(['check', '-'], JSON.stringify(document))).code).toBe(1)
   })
 
-  it('analyse: the same seed gives the same pieces', () => {
-    const run = (): unknown =>
-      JSON.parse(foothold(['analyse', WORM, '--samples', '2000', '--seed', '7']).out)
-    const first = run() as {
+  it('analyse: the same seed gives the same pieces', async () => {
+    const run = async (): Promise<unknown> =>
+      JSON.parse((await foothold(['analyse', WORM, '--samples', '2000', '--seed', '7'])).out)
+    const first = (await run()) as {
       requirements: { id: string; likely: { predicted: number }; simulated: { rejected: number } }[]
     }[]
-    expect(first).toEqual(run())
+    expect(first).toEqual(await run())
     const bore = first[0]?.requirements.find((r) => r.id === 'bore-base')
     expect(bore?.likely.predicted).toBeCloseTo(0.0179, 3)
     expect(bore?.simulated.rejected).toBeGreaterThan(0)
   })
 
-  it('export: json again, csv, and the sheet as PDF with a page for each setup', () => {
-    expect(foothold(['export', WORM, '--as', 'json']).out).toBe(readFileSync(WORM, 'utf8'))
-    expect(foothold(['export', WORM, '--as', 'csv', '--way', 'Way B']).out).toContain(
+  it('export: json again, csv, and the sheet as PDF with a page for each setup', async () => {
+    expect((await foothold(['export', WORM, '--as', 'json'])).out).toBe(readFileSync(WORM, 'utf8'))
+    expect((await foothold(['export', WORM, '--as', 'csv', '--way', 'Way B'])).out).toContain(
       'Bore to base',
     )
     const path = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'sheet.pdf')
-    expect(foothold(['export', WORM, '--as', 'sheet-pdf', '--out', path]).code).toBe(0)
+    expect((await foothold(['export', WORM, '--as', 'sheet-pdf', '--out', path])).code).toBe(0)
     const text = spawnSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).stdout
     expect(text.split('\f').filter((page) => page.trim() !== '')).toHaveLength(7)
     for (const words of [
@@ -65,11 +92,13 @@ describe('foothold', () => {
       expect(text).toContain(words)
   })
 
-  it('export: the solid, finished or after a setup, whose volume is what was cut less', () => {
+  it('export: the solid, finished or after a setup, whose volume is what was cut less', async () => {
     const oiler = 'docs/examples/oiler-block.foothold.json'
-    const volume = (...more: string[]): number => {
+    const volume = async (...more: string[]): Promise<number> => {
       const path = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'part.stl')
-      expect(foothold(['export', oiler, '--as', 'stl', '--out', path, ...more]).code).toBe(0)
+      expect((await foothold(['export', oiler, '--as', 'stl', '--out', path, ...more])).code).toBe(
+        0,
+      )
       const bytes = readFileSync(path)
       let six = 0
       for (let i = 0; i < bytes.readUInt32LE(80); i++) {
@@ -84,19 +113,32 @@ describe('foothold', () => {
     // 70 x 40 x 30; a circle is a polygon of 48 sides.
     const round = (d: number): number => 24 * Math.sin(Math.PI / 24) * (d / 2) ** 2
     const mounts = 2 * (round(5.5) * 30 + (round(10) - round(5.5)) * 5.4)
-    expect(volume('--setup', '1')).toBeCloseTo(70 * 40 * 30.8, 0)
-    expect(volume('--setup', '2')).toBeCloseTo(70 * 40 * 30 - mounts, 0)
+    expect(await volume('--setup', '1')).toBeCloseTo(70 * 40 * 30.8, 0)
+    expect(await volume('--setup', '2')).toBeCloseTo(70 * 40 * 30 - mounts, 0)
     // The seat: blind, leaning, cut off along the face.
-    expect(volume()).toBeCloseTo(70 * 40 * 30 - mounts - round(6) * 22, 0)
-    expect(foothold(['export', oiler, '--as', 'stl', '--setup', '9']).err).toMatch(/no setup 9/)
+    expect(await volume()).toBeCloseTo(70 * 40 * 30 - mounts - round(6) * 22, 0)
+    expect((await foothold(['export', oiler, '--as', 'stl', '--setup', '9'])).err).toMatch(
+      /no setup 9/,
+    )
   })
 
-  it('export: program, holes and template of a setup', () => {
+  it('export: program, holes and template of a setup', async () => {
     const pier = 'docs/examples/pier-plate.foothold.json'
-    const program = foothold(['export', pier, '--as', 'program', '--setup', '2', '--unit', 'inch'])
+    const program = await foothold([
+      'export',
+      pier,
+      '--as',
+      'program',
+      '--setup',
+      '2',
+      '--unit',
+      'inch',
+    ])
     expect(program.out).toContain('G20 G17')
-    expect(foothold(['export', pier, '--as', 'program', '--by-hand']).out).not.toMatch(/G81/)
-    const table = foothold([
+    expect((await foothold(['export', pier, '--as', 'program', '--by-hand'])).out).not.toMatch(
+      /G81/,
+    )
+    const table = await foothold([
       'export',
       pier,
       '--as',
@@ -109,27 +151,30 @@ describe('foothold', () => {
     expect(table.out).toMatch(/^feet\.1,levelling feet no\. 1,-15\.0000,15\.0000,/m)
     // One template page in its own size: 240 + 30 by 160 + 52 mm.
     const path = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'template.pdf')
-    foothold(['export', pier, '--as', 'template-pdf', '--out', path])
+    await foothold(['export', pier, '--as', 'template-pdf', '--out', path])
     const info = spawnSync('pdfinfo', [path], { encoding: 'utf8' }).stdout
     const [width, height] = (/Page size:\s+([\d.]+) x ([\d.]+)/.exec(info) ?? [])
       .slice(1)
       .map(Number)
     expect(((width ?? 0) / 72) * 25.4).toBeCloseTo(270, 1)
     expect(((height ?? 0) / 72) * 25.4).toBeCloseTo(212, 1)
-    expect(foothold(['export', pier, '--as', 'program', '--setup', '7']).err).toMatch(/no setup 7/)
+    expect((await foothold(['export', pier, '--as', 'program', '--setup', '7'])).err).toMatch(
+      /no setup 7/,
+    )
   })
 
-  it('calc: one figure with its inputs, units and source; without an id, the list', () => {
-    const { code, out } = foothold(['calc', 'tap-drill', 'thread=M6'])
+  it('calc: one figure with its inputs, units and source; without an id, the list', async () => {
+    const { code, out } = await foothold(['calc', 'tap-drill', 'thread=M6'])
     expect(code).toBe(0)
     expect(JSON.parse(out)).toMatchObject({
       id: 'tap-drill',
       inputs: { thread: 'M6', kind: 'cut' },
       results: { drill: { value: 5, unit: 'mm' }, drillName: { value: '5 mm' } },
     })
-    const inch = foothold(['calc', 'edge-offset', 'tip=0.2', 'reading=0', '--unit', 'inch']).out
+    const inch = (await foothold(['calc', 'edge-offset', 'tip=0.2', 'reading=0', '--unit', 'inch']))
+      .out
     expect(JSON.parse(inch)).toMatchObject({ results: { position: { value: 2.54, unit: 'mm' } } })
-    const list = JSON.parse(foothold(['calc']).out) as { id: string }[]
+    const list = JSON.parse((await foothold(['calc'])).out) as { id: string }[]
     expect(list.map((entry) => entry.id)).toContain('bolt-circle')
   })
 
@@ -150,13 +195,13 @@ describe('foothold', () => {
     [['export', WORM, '--as', 'csv', '--way', 'Way Z'], /no way called “Way Z”/],
     [['analyse', WORM, '--samples', '5'], /100 to 2000000/],
     [['analyse', WORM, '--bogus'], /bogus/],
-  ] as const)('%j: exit 2 and a sentence on standard error', (args, words) => {
-    const { code, err, out } = foothold(args)
+  ] as const)('%j: exit 2 and a sentence on standard error', async (args, words) => {
+    const { code, err, out } = await foothold(args)
     expect(code).toBe(2)
     expect(err + out).toMatch(words)
   })
 
-  it('broken files: every issue with its path', () => {
+  it('broken files: every issue with its path', async () => {
     const path = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'broken.json')
     const document = JSON.parse(readFileSync(WORM, 'utf8')) as {
       part: { size: { x: { mm: number } }; name: string }
@@ -164,25 +209,27 @@ describe('foothold', () => {
     document.part.size.x.mm = -3
     document.part.name = ''
     writeFileSync(path, JSON.stringify(document))
-    const { code, err } = foothold(['check', path])
+    const { code, err } = await foothold(['check', path])
     expect(code).toBe(2)
     expect(err).toContain('part.size.x: ')
     expect(err).toContain('part.name: ')
   })
 
-  it('export offsets: from the place of the vise, as a table and as G10 lines; without it nothing is made up', () => {
+  it('export offsets: from the place of the vise, as a table and as G10 lines; without it nothing is made up', async () => {
     const place = ['--place=-298, -96.4, -388']
-    const csv = foothold(['export', WORM, '--as', 'offsets-csv', ...place]).out
+    const csv = (await foothold(['export', WORM, '--as', 'offsets-csv', ...place])).out
     expect(csv.split('\n')[2]).toContain('-382.0000')
-    const program = foothold(['export', WORM, '--as', 'offsets-g10', '--setup', '2', ...place]).out
+    const program = (
+      await foothold(['export', WORM, '--as', 'offsets-g10', '--setup', '2', ...place])
+    ).out
     expect(program).toContain('G10 L2 P1 X-298.000 Y-96.400 Z-382.000')
-    const nothing = foothold(['export', WORM, '--as', 'offsets-g10'])
+    const nothing = await foothold(['export', WORM, '--as', 'offsets-g10'])
     expect(nothing.code).toBe(2)
     expect(nothing.err).toContain('No zero has been found yet')
-    expect(foothold(['export', WORM, '--as', 'offsets-csv', '--place=1, 2']).code).toBe(2)
+    expect((await foothold(['export', WORM, '--as', 'offsets-csv', '--place=1, 2'])).code).toBe(2)
   })
 
-  it('zero: readings worked out with what is suspicious about them, or the sentence why not', () => {
+  it('zero: readings worked out with what is suspicious about them, or the sentence why not', async () => {
     const readings = join(mkdtempSync(join(tmpdir(), 'foothold-')), 'readings.json')
     const write = (b: number): void =>
       writeFileSync(
@@ -201,15 +248,15 @@ describe('foothold', () => {
         }),
       )
     write(63)
-    const { code, out } = foothold(['zero', WORM, '--readings', readings, '--setup', '2'])
+    const { code, out } = await foothold(['zero', WORM, '--readings', readings, '--setup', '2'])
     expect(code).toBe(0)
     const found = JSON.parse(out) as { width: { at: number }; doubts: { code: string }[] }
     expect(found.width.at).toBeCloseTo(106, 9)
     expect(found.doubts.map((d) => d.code)).toEqual(['doubt.width'])
     write(-50)
-    const none = foothold(['zero', WORM, '--readings', readings, '--setup', '2'])
+    const none = await foothold(['zero', WORM, '--readings', readings, '--setup', '2'])
     expect(none.code).toBe(2)
     expect(none.err).toContain('closer together than the tip')
-    expect(foothold(['zero', WORM]).code).toBe(2)
+    expect((await foothold(['zero', WORM])).code).toBe(2)
   })
 })

@@ -113,7 +113,7 @@ function FaceSheet(props: Shown) {
         ground={ground}
         holes={holes}
         unit={part.unit}
-        chosen={address.hole}
+        chosen={address.hole ?? undefined}
         path={path}
         draft={onMap}
         onChoose={(hole) => go({ hole })}
@@ -186,7 +186,7 @@ function HolePanes(props: Shown) {
           holes={holes}
           from={from}
           unit={unit}
-          chosen={address.hole}
+          chosen={address.hole ?? undefined}
           exportPath={exportPath}
           tickPath={`/jobs/${jobId}/ways/${wayId}/ticks?setup=${setup.id}`}
           onFrom={(word) => go({ from: word })}

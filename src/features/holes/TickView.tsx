@@ -1,8 +1,9 @@
 'use client'
 
+import { useKeys } from '@/ui/useKeys'
 import { ArrowLeft, Check, Printer, Undo2 } from 'lucide-react'
 import Link from 'next/link'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { drillingPlan, type StageCut, type ToolStage } from '@/core/plan/drilling'
 import { type PlanePoint } from '@/core/ground/geometry'
 import { type Part } from '@/core/work/part'
@@ -151,13 +152,7 @@ function NextHole(props: {
   readonly onBack: (() => void) | undefined
 }) {
   const { last, next, onBack, onDone, rank, stage, unit } = props
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) onDone()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [onDone])
+  useKeys({ Enter: onDone })
   const word = unit === 'mm' ? 'mm' : 'in'
   const go = last ? { x: next.x - last.x, y: next.y - last.y } : undefined
   const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${printSpread(Math.abs(mm), unit)}`

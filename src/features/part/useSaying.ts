@@ -1,9 +1,9 @@
 'use client'
 
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { type Part } from '@/core/work/part'
 import { after, readLine } from '@/core/work/say'
-import { isTyping } from '@/ui/KeysHelp'
+import { useKeys } from '@/ui/useKeys'
 import { type Again, replaced, without } from './again'
 
 /** The line that is being said: what it would make of the part, and what it changes that was said before. */
@@ -12,16 +12,7 @@ export function useSaying(part: Part, edit: (change: (part: Part) => Part) => vo
   const [again, setAgain] = useState<Again>()
   const field = useRef<HTMLInputElement>(null)
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key === 's' && !isTyping(event) && !event.ctrlKey && !event.metaKey) {
-        event.preventDefault()
-        field.current?.focus()
-      }
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  useKeys({ s: () => field.current?.focus() })
 
   const base = useMemo(() => without(part, again), [part, again])
   const result = useMemo(

@@ -1,16 +1,18 @@
 'use client'
 
-import { useSearchParams } from 'next/navigation'
+import { parseAsFloat, parseAsString } from 'nuqs'
 import { EXERCISES, type ExerciseId } from '@/core/floor/standin'
+import { useAddress } from '@/ui/useAddress'
 import { TopBar } from '@/ui/TopBar'
 import { Exercise } from './Exercise'
 
+const ADDRESS = { exercise: parseAsString, seed: parseAsFloat }
+
 /** Practice at the stand-in mill: what can be learned without spoiling a part. */
 export function PracticeView() {
-  const params = useSearchParams()
-  const chosen = EXERCISES.find((e) => e.id === params.get('exercise'))
-  const seed = Number(params.get('seed') ?? NaN)
-  const choose = (id: ExerciseId): void => window.history.replaceState(null, '', `?exercise=${id}`)
+  const { exercise: named, go, seed } = useAddress(ADDRESS)
+  const chosen = EXERCISES.find((e) => e.id === named)
+  const choose = (exercise: ExerciseId): void => go({ exercise, seed: null })
   return (
     <div className="flex min-h-screen flex-col">
       <TopBar here="practice" />
@@ -34,7 +36,7 @@ export function PracticeView() {
         <Exercise
           key={chosen.id}
           words={chosen}
-          seed={Number.isInteger(seed) && seed > 0 ? seed : undefined}
+          seed={seed !== null && Number.isInteger(seed) && seed > 0 ? seed : undefined}
         />
       ) : (
         <main className="p-4">

@@ -26,6 +26,7 @@ import { SaveNotice } from '@/ui/SaveNotice'
 import { TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
+import { useKeys } from '@/ui/useKeys'
 import { Bench } from './Bench'
 import { Chain } from './Chain'
 import { CutsTool } from './CutsTool'
@@ -34,8 +35,7 @@ import { FootingTool } from './FootingTool'
 import { HoldingTool } from './HoldingTool'
 import { Ledger } from './Ledger'
 import { Route } from './Route'
-import { useWayAddress } from './useWayAddress'
-import { useWayKeys } from './useWayKeys'
+import { type AnswerKind, useWayAddress } from './useWayAddress'
 import { WaysBar } from './WaysBar'
 import { ZeroTool } from './ZeroTool'
 
@@ -124,31 +124,24 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
       (w) => indexedSetup(w, of, by),
       (s) => ({ ...s, clamping: { kind: 'indexed', of, turn: by } }),
     )
-  useWayKeys({
-    onStep: (by) =>
-      address.go({
-        setup: planned[Math.max(0, Math.min(planned.length - 1, index + by))]?.setup.id,
-      }),
-    onMove: (by) => setup && edit((w) => moveSetup(w, setup.setup.id, index + by)),
-    onRequirement: (by) => {
-      const at = analysis.requirements.findIndex((r) => r.requirement.id === chosenId)
-      address.go({
-        requirement:
-          analysis.requirements[Math.max(0, Math.min(analysis.requirements.length - 1, at + by))]
-            ?.requirement.id,
-      })
-    },
-    onTurn: () => setup && setTurning('change'),
-    onAdd: () => setTurning('add'),
-    onAnswer: () =>
-      address.go({
-        answer:
-          address.answer === 'likely'
-            ? 'simulate'
-            : address.answer === 'simulate'
-              ? 'worst'
-              : 'likely',
-      }),
+  const step = (by: -1 | 1): void => address.go({ setup: nearAt(planned, index + by)?.setup.id })
+  const move = (by: -1 | 1): void => {
+    if (setup) edit((w) => moveSetup(w, setup.setup.id, index + by))
+  }
+  const choose = (by: -1 | 1): void => {
+    const at = analysis.requirements.findIndex((r) => r.requirement.id === chosenId)
+    address.go({ requirement: nearAt(analysis.requirements, at + by)?.requirement.id })
+  }
+  useKeys({
+    '[': () => step(-1),
+    ']': () => step(1),
+    '{': () => move(-1),
+    '}': () => move(1),
+    ArrowUp: () => choose(-1),
+    ArrowDown: () => choose(1),
+    t: () => setup && setTurning('change'),
+    n: () => setTurning('add'),
+    w: () => address.go({ answer: NEXT_ANSWER[address.answer] }),
   })
   const last: PartState = planned[planned.length - 1]?.after ?? stateAsBought(part)
 
@@ -275,6 +268,16 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
     </div>
   )
 }
+
+const NEXT_ANSWER: Readonly<Record<AnswerKind, AnswerKind>> = {
+  likely: 'simulate',
+  simulate: 'worst',
+  worst: 'likely',
+}
+
+/** What stands at a place of a list, or at the end that lies nearer. */
+const nearAt = <Item,>(list: readonly Item[], at: number): Item | undefined =>
+  list[Math.max(0, Math.min(list.length - 1, at))]
 
 /** The two ends of a requirement. */
 const litBy = (requirement: {

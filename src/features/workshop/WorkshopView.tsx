@@ -1,7 +1,7 @@
 'use client'
 
 import { Plus } from 'lucide-react'
-import { useSearchParams } from 'next/navigation'
+import { parseAsString } from 'nuqs'
 import { useState } from 'react'
 import {
   GEAR_LISTS,
@@ -18,30 +18,29 @@ import { GEAR_FIELDS, GEAR_WORDS, readPath, ROTARY_FIELDS } from './gearFields'
 import { GearFields } from './FieldsOfGear'
 import { MachinePicture } from './MachinePicture'
 import { type AsideLine, SetAside } from './SetAside'
+import { useAddress } from '@/ui/useAddress'
 import { ShopFigures } from './ShopFigures'
 
 const KINDS = Object.keys(GEAR_WORDS) as GearKind[]
 /** The figures of the shop itself, beside its gear. */
 const SHOP = 'shop'
+const ADDRESS = { kind: parseAsString.withDefault('machine'), item: parseAsString }
+
 /** The gear of the shop with its figures: what every prediction, offset and reach is reckoned with. */
 export function WorkshopView(props: {
   readonly workshop: Workshop
   readonly aside: readonly AsideLine[]
 }) {
-  const params = useSearchParams()
+  const address = useAddress(ADDRESS)
   const [workshop, setWorkshop] = useState(props.workshop)
   const [aside, setAside] = useState(props.aside)
   const [sentence, setSentence] = useState<string>()
-  const kind = KINDS.find((k) => k === params.get('kind')) ?? 'machine'
+  const kind = KINDS.find((k) => k === address.kind) ?? 'machine'
   const list: readonly { readonly id: string; readonly name: string }[] = workshop[GEAR_LISTS[kind]]
-  const item = list.find((i) => i.id === params.get('item')) ?? list[0]
+  const item = list.find((i) => i.id === address.item) ?? list[0]
   const go = (nextKind: GearKind | typeof SHOP, id?: string): void =>
-    window.history.replaceState(
-      null,
-      '',
-      `?kind=${nextKind}${id === undefined ? '' : `&item=${id}`}`,
-    )
-  const isShop = params.get('kind') === SHOP
+    address.go({ kind: nextKind, item: id ?? null })
+  const isShop = address.kind === SHOP
   const put = async (where: string, id: string, next: unknown): Promise<boolean> => {
     const answer = await call<Workshop>(`/api/workshop/${where}/${id}`, 'PUT', next)
     if (answer.kind === 'done') setWorkshop(answer.data)

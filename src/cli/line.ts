@@ -1,0 +1,199 @@
+import { parseArgs } from 'node:util'
+import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
+import { type Issue, nearestWord, type Result } from '@/core/ground/issues'
+import {
+  EXPORT_KINDS,
+  type ExportKind,
+  type ExportOptions,
+  readPlace,
+} from '@/operations/exportOptions'
+
+const USAGE = `foothold: plans and checks milling work in several setups
+
+  foothold calc                                the calculators, with what each takes
+  foothold calc ID key=value … [--unit inch]   one quick figure: calc tap-drill thread=M6
+  foothold check FILE                          what the rules say of each way
+  foothold analyse FILE [--samples N --seed S] predicted spread of each requirement
+  foothold export FILE --as ${EXPORT_KINDS.slice(0, 3).join('|')} [--way NAME] [--out FILE]
+  foothold export FILE --as ${EXPORT_KINDS.slice(3).join('|')}
+                  [--way NAME] [--setup N] [--from zero|corner|centre]
+                  [--unit mm|inch] [--by-hand] [--place=X,Y,Z] [--out FILE]
+  foothold zero FILE --readings FILE [--way NAME] [--setup N]
+                                               zero from readings at the machine, and what is suspicious
+
+FILE is a foothold/2 document, or one of an earlier build; - reads standard input. JSON goes to standard output,
+words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input.`
+
+const COMMANDS = ['calc', 'check', 'analyse', 'export', 'zero'] as const
+
+const OPTIONS = {
+  samples: { type: 'string' },
+  seed: { type: 'string' },
+  as: { type: 'string' },
+  way: { type: 'string' },
+  out: { type: 'string' },
+  unit: { type: 'string' },
+  setup: { type: 'string' },
+  from: { type: 'string' },
+  place: { type: 'string' },
+  readings: { type: 'string' },
+  'by-hand': { type: 'boolean' },
+  help: { type: 'boolean' },
+} as const
+
+class BadInput extends Error {}
+
+/** Where the line reads and writes: the process itself, or a test. */
+export interface Ends {
+  /** The text of a file; `-` is standard input. */
+  readonly read: (path: string) => string
+  readonly write: (path: string, bytes: Uint8Array) => void
+  readonly out: (text: string | Uint8Array) => void
+  readonly err: (words: string) => void
+}
+
+/** One command line: what it prints goes to `ends`; the exit code. */
+export async function runLine(args: readonly string[], ends: Ends): Promise<number> {
+  try {
+    return await obey(args, ends)
+  } catch (error) {
+    const isInput = error instanceof BadInput || (error instanceof TypeError && 'code' in error)
+    ends.err(isInput ? error.message : `Something went wrong inside: ${String(error)}`)
+    return 2
+  }
+}
+
+async function obey(args: readonly string[], ends: Ends): Promise<number> {
+  const print = (value: unknown): void => ends.out(`${JSON.stringify(value, undefined, 2)}\n`)
+  const { positionals, values } = parseArgs({
+    args: [...args],
+    allowPositionals: true,
+    options: OPTIONS,
+  })
+  const [command, path, ...rest] = positionals
+  if (values.help || command === undefined) {
+    ends.out(`${USAGE}\n`)
+    return command === undefined && !values.help ? 2 : 0
+  }
+  if (!(COMMANDS as readonly string[]).includes(command)) {
+    const near = nearestWord(command, COMMANDS)
+    throw new BadInput(
+      `There is no command “${command}”${near ? `; did you mean “${near}”?` : ''}\n\n${USAGE}`,
+    )
+  }
+  if (command === 'calc') {
+    print(path === undefined ? listCalculators() : calculate(path, rest, values.unit))
+    return 0
+  }
+  if (path === undefined) throw new BadInput(`Name the file to ${command}.`)
+  const text = read(ends, path)
+  // Only what the command needs is loaded: a quick figure is there at once.
+  const { analysisOf, checkOf, exportFile, predictFile, zeroFromReadings } =
+    await import('@/operations/files')
+  switch (command) {
+    case 'check': {
+      const checks = must(predictFile(text)).map(checkOf)
+      print(checks)
+      return checks.some((check) => check.forbidden) ? 1 : 0
+    }
+    case 'analyse': {
+      const simulation = simulationOf(values.samples, values.seed)
+      const predictions = must(predictFile(text))
+      print(predictions.map((prediction) => analysisOf(prediction, simulation)))
+      return predictions.some((prediction) => checkOf(prediction).forbidden) ? 1 : 0
+    }
+    case 'zero': {
+      if (values.readings === undefined)
+        throw new BadInput('Name the file with the readings: --readings FILE.')
+      const { setup, way } = exportOptions(values)
+      print(must(zeroFromReadings(text, read(ends, values.readings), { way, setup })))
+      return 0
+    }
+    default: {
+      const kind = values.as ?? 'json'
+      if (!(EXPORT_KINDS as readonly string[]).includes(kind))
+        throw new BadInput(`--as takes ${EXPORT_KINDS.join(', ')}; “${kind}” is none of them.`)
+      const { readDocumentText } = await import('@/core/paper/formats')
+      const exported = must(
+        await exportFile(must(readDocumentText(text)), kind as ExportKind, exportOptions(values)),
+      )
+      if (values.out === undefined) ends.out(exported.bytes)
+      else ends.write(values.out, exported.bytes)
+      return 0
+    }
+  }
+}
+
+function exportOptions(values: {
+  way?: string | undefined
+  setup?: string | undefined
+  from?: string | undefined
+  unit?: string | undefined
+  place?: string | undefined
+  'by-hand'?: boolean | undefined
+}): ExportOptions {
+  const { from, unit, way } = values
+  const place = values.place === undefined ? undefined : must(readPlace(values.place))
+  const setup = values.setup === undefined ? undefined : Number(values.setup)
+  if (setup !== undefined && (!Number.isInteger(setup) || setup < 1))
+    throw new BadInput('--setup takes the number of a setup, from 1.')
+  if (from !== undefined && from !== 'zero' && from !== 'corner' && from !== 'centre')
+    throw new BadInput('--from takes zero, corner or centre.')
+  if (unit !== undefined && unit !== 'mm' && unit !== 'inch')
+    throw new BadInput('--unit takes mm or inch.')
+  return { way, setup, from, unit, place, cycles: values['by-hand'] !== true }
+}
+
+const listCalculators = (): object[] =>
+  CALCULATORS.map(({ fields, id, title }) => ({
+    id,
+    title,
+    inputs: Object.fromEntries(
+      Object.entries(fields).map(([key, field]) => [
+        key,
+        `${field.label}${field.fallback !== undefined ? `, else ${field.fallback}` : field.optional ? ', may be left out' : ''}`,
+      ]),
+    ),
+  }))
+
+function calculate(id: string, pairs: readonly string[], unit = 'mm'): object {
+  if (unit !== 'mm' && unit !== 'inch')
+    throw new BadInput('--unit takes mm or inch; it is the unit of bare lengths.')
+  const inputs: Record<string, string> = {}
+  for (const pair of pairs) {
+    const at = pair.indexOf('=')
+    if (at < 1)
+      throw new BadInput(`“${pair}” is not an input; write key=value, for example diameter=10.`)
+    inputs[pair.slice(0, at)] = pair.slice(at + 1)
+  }
+  return must(runCalculator(id, inputs, unit))
+}
+
+function read(ends: Ends, path: string): string {
+  try {
+    return ends.read(path)
+  } catch {
+    throw new BadInput(`The file “${path}” cannot be read.`)
+  }
+}
+
+function simulationOf(
+  samples: string | undefined,
+  seed: string | undefined,
+): { samples: number; seed: number } | undefined {
+  if (samples === undefined && seed === undefined) return undefined
+  const [n, s] = [Number(samples ?? 100_000), Number(seed ?? 1)]
+  if (!Number.isInteger(n) || n < 100 || n > 2_000_000)
+    throw new BadInput('--samples takes a whole number from 100 to 2000000.')
+  if (!Number.isInteger(s)) throw new BadInput('--seed takes a whole number.')
+  return { samples: n, seed: s }
+}
+
+function must<Value>(result: Result<Value>): Value {
+  if (result.ok) return result.value
+  throw new BadInput(
+    result.issues
+      .map((issue: Issue) => `${issue.path === '' ? '' : `${issue.path}: `}${issue.sentence}`)
+      .join('\n'),
+  )
+}
