@@ -18,8 +18,8 @@ import { useSize } from '@/ui/useSize'
 /** What the map shows, in the coordinates of the holes, mm. */
 export interface MapGround {
   readonly outline: { readonly low: PlanePoint; readonly high: PlanePoint }
-  /** Side of the work on which the fixed jaw stands, as a level of Y. */
-  readonly jawY: number
+  /** What guides the work towards + Y: its level, and what it is. */
+  readonly guide: { readonly y: number; readonly name: string } | undefined
   readonly stopX: number | undefined
   readonly corner: PlanePoint | undefined
   readonly cornerName: string
@@ -218,7 +218,9 @@ const Ground = memo(function Ground({ ground }: { readonly ground: MapGround }) 
   const [w, h] = [high.x - low.x, high.y - low.y]
   return (
     <>
-      <rect x={low.x - 6} y={ground.jawY} width={w + 12} height={JAW_MM} fill="var(--hatch)" />
+      {ground.guide && (
+        <rect x={low.x - 6} y={ground.guide.y} width={w + 12} height={JAW_MM} fill="var(--hatch)" />
+      )}
       {ground.stopX !== undefined && (
         <rect
           x={ground.stopX <= low.x + 1 ? ground.stopX - 6 : ground.stopX}
@@ -298,10 +300,10 @@ function Axes({ ground, sx, sy }: Screen & { readonly ground: MapGround }) {
       <text
         {...label}
         x={sx((outline.low.x + outline.high.x) / 2)}
-        y={sy(ground.jawY + JAW_MM) - 5}
+        y={sy((ground.guide?.y ?? outline.high.y) + JAW_MM) - 5}
         textAnchor="middle"
       >
-        fixed jaw
+        {ground.guide?.name}
       </text>
       {corner && (
         <>

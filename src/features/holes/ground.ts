@@ -40,7 +40,10 @@ export function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
   })
   return {
     outline: outlineInSetup(planned, from),
-    jawY: -origin.y,
+    guide:
+      standing.guideY === undefined
+        ? undefined
+        : { y: standing.guideY - origin.y, name: standing.words.guided.replace(/^the /, '') },
     stopX: standing.stopX === undefined ? undefined : standing.stopX - origin.x,
     corner: move(markedCornerSeen(planned)),
     cornerName: `marked corner ${names.join(' ')}`,
