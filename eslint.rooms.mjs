@@ -33,7 +33,6 @@ export const LONG_ROOMS = [
   ['src/core/work/part/surfaces.ts', 350, undefined],
   ['src/core/work/say/clauses.ts', 301, 97],
   ['src/core/work/say/readFeature.ts', undefined, 86],
-  ['src/features/holes/FaceMap.tsx', 355, undefined],
   ['src/features/holes/ImportHoles.tsx', undefined, 201],
   ['src/features/holes/LayoutBar.tsx', undefined, 140],
   ['src/features/holes/TickView.tsx', 339, undefined],

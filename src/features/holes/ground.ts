@@ -9,7 +9,7 @@ import {
 import { type PlannedSetup } from '@/core/plan/planning'
 import { uppermost } from '@/core/shop/holding'
 import { axisOf, insideOf, planeOf, removedBox } from '@/core/work/part'
-import { type MapGround } from './FaceMap'
+import { type MapGround } from './MapGround'
 
 /** The block, jaw, stop, marked corner and pockets in the coordinates of the holes. */
 export function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
