@@ -9,7 +9,13 @@ import {
   runCalculator,
 } from '@/core/handbook/calculators'
 import { type Issue } from '@/core/ground/issues'
-import { type LengthUnit, printLength, printNumber } from '@/core/handbook/units'
+import {
+  type LengthUnit,
+  lengthWords,
+  printLength,
+  printNumber,
+  unitSign,
+} from '@/core/handbook/units'
 
 export interface FigureTarget {
   readonly name: string
@@ -237,11 +243,8 @@ function Shown({ figure, unit }: { readonly figure: Figure; readonly unit: Lengt
   const other = unit === 'mm' ? 'inch' : 'mm'
   return (
     <span>
-      <b className="figures text-[22px]">{printLength(value, unit)}</b>{' '}
-      {unit === 'mm' ? 'mm' : 'in'}{' '}
-      <span className="figures text-soft">
-        {printLength(value, other)} {other === 'mm' ? 'mm' : 'in'}
-      </span>
+      <b className="figures text-[22px]">{printLength(value, unit)}</b> {unitSign(unit)}{' '}
+      <span className="figures text-soft">{lengthWords(value, other)}</span>
     </span>
   )
 }

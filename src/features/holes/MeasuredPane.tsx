@@ -11,6 +11,7 @@ import {
   printDegrees,
   printLength,
   printSpread,
+  unitSign,
 } from '@/core/handbook/units'
 
 type Places = ReadonlyMap<string, PlanePoint>
@@ -45,7 +46,7 @@ export function MeasuredPane(props: MeasuredPaneProps) {
     return list.length > 0 ? judgeMeasured(list, unit) : undefined
   }, [holes, measured, part, unit])
   const judged = new Map(report?.holes.map((hole) => [hole.key, hole]))
-  const word = unit === 'mm' ? 'mm' : 'in'
+  const word = unitSign(unit)
   return (
     <div className="min-h-0 grow overflow-auto" tabIndex={0} role="region" aria-label="Measured">
       {report && (

@@ -1,5 +1,6 @@
 'use client'
 
+import { PaperList } from './PaperList'
 import { useKeys } from '@/ui/useKeys'
 import { ArrowLeft, Check, Printer, Undo2 } from 'lucide-react'
 import Link from 'next/link'
@@ -8,7 +9,13 @@ import { drillingPlan, type StageCut, type ToolStage } from '@/core/plan/drillin
 import { type PlanePoint } from '@/core/ground/geometry'
 import { type Part } from '@/core/work/part'
 import { planWay } from '@/core/plan/planning'
-import { type LengthUnit, printLength, printNumber, printSpread } from '@/core/handbook/units'
+import {
+  type LengthUnit,
+  printLength,
+  printNumber,
+  printSpread,
+  unitSign,
+} from '@/core/handbook/units'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { tickKey, type TickMark, useTicks } from './useTicks'
@@ -153,7 +160,7 @@ function NextHole(props: {
 }) {
   const { last, next, onBack, onDone, rank, stage, unit } = props
   useKeys({ Enter: onDone })
-  const word = unit === 'mm' ? 'mm' : 'in'
+  const word = unitSign(unit)
   const go = last ? { x: next.x - last.x, y: next.y - last.y } : undefined
   const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${printSpread(Math.abs(mm), unit)}`
   return (
@@ -312,40 +319,3 @@ const bound = (points: readonly PlanePoint[], of: (...values: number[]) => numbe
   x: of(...points.map((p) => p.x)),
   y: of(...points.map((p) => p.y)),
 })
-
-/** The same list on paper, with boxes to tick. */
-function PaperList(props: {
-  readonly part: Part
-  readonly stages: readonly ToolStage[]
-  readonly title: string
-  readonly offset: string
-}) {
-  const { offset, part, stages, title } = props
-  const unit = part.unit
-  return (
-    <div className="hidden bg-white text-black print:block!" aria-hidden>
-      <h1 className="text-[20px] font-bold">Holes: {title}</h1>
-      <p>
-        From {offset}, {unit === 'mm' ? 'mm' : 'inch'}. Only what is on this list is drilled.
-      </p>
-      {stages.map((stage) => (
-        <section key={stage.id} className="mt-3 break-inside-avoid-page">
-          <h2 className="border-b border-black font-bold">
-            T{stage.tool} {stage.name} · {stage.cuts.length} holes
-          </h2>
-          <ol className="figures columns-2 text-[13px]">
-            {stage.cuts.map((cut) => (
-              <li key={cut.key} className="flex gap-2">
-                <span className="mt-0.5 inline-block size-3.5 shrink-0 border border-black" />
-                <span className="w-40 truncate font-sans">{cut.label}</span>
-                <span>
-                  X {printSpread(cut.x, unit)} Y {printSpread(cut.y, unit)}
-                </span>
-              </li>
-            ))}
-          </ol>
-        </section>
-      ))}
-    </div>
-  )
-}

@@ -1,7 +1,7 @@
 'use client'
 
 import { type DrillingPlan, type ToolStage } from '@/core/plan/drilling'
-import { type LengthUnit, printLength, printNumber } from '@/core/handbook/units'
+import { type LengthUnit, printLength, printNumber, unitSign } from '@/core/handbook/units'
 import { type Drilling } from '@/core/plan/way'
 import { Choice } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
@@ -20,7 +20,7 @@ export function ToolsPane({ chosen, drilling, onChange, onChoose, plan, unit }: 
   const { rules, stages } = plan
   const saved = stages.reduce((sum, s) => sum + s.listedPathMm - s.pathMm, 0)
   const whole = stages.reduce((sum, s) => sum + s.listedPathMm, 0)
-  const word = unit === 'mm' ? 'mm' : 'in'
+  const word = unitSign(unit)
   return (
     <div className="min-h-0 grow overflow-auto" tabIndex={0} role="region" aria-label="Tools">
       <ol>

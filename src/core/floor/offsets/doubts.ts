@@ -3,7 +3,7 @@ import { isSide, type Part, refLabel } from '../../work/part'
 import { type PlannedSetup, surfacePoint } from '../../plan/planning'
 import { isRaw } from '../../work/stock'
 import { type Found } from '../../handbook/probing'
-import { printSpread } from '../../handbook/units'
+import { spreadWords } from '../../handbook/units'
 import { type Workshop } from '../../shop/workshop'
 import { type FoundZero, touchRepeatMm } from './found'
 import { type Predicted } from './predict'
@@ -64,8 +64,7 @@ interface Context {
   readonly predicted: Predicted | undefined
 }
 
-const spreadWords = (part: Part, mm: number): string =>
-  `${printSpread(Math.abs(mm), part.unit)} ${part.unit === 'mm' ? 'mm' : 'in'}`
+const offBy = (part: Part, mm: number): string => spreadWords(Math.abs(mm), part.unit)
 
 /** The tip that readings were taken with, mm. */
 export function tipOf({ readings }: ZeroRecord): number | undefined {
@@ -89,7 +88,7 @@ function widthDoubts({ found, part, planned, record }: Context): Doubt[] {
     return [
       {
         code,
-        what: `${what} comes out ${spreadWords(part, off)} ${off > 0 ? 'larger' : 'smaller'} than expected.`,
+        what: `${what} comes out ${offBy(part, off)} ${off > 0 ? 'larger' : 'smaller'} than expected.`,
         rest: isTip
           ? 'That is the diameter of the tip: look whether the right tip was entered.'
           : 'Is it the right part, the right side up, free of chips? Touch again, and measure it.',
@@ -140,14 +139,14 @@ function placeDoubts({ found, part, predicted, record }: Context): Doubt[] {
     const within = Math.hypot(here.plusMinus, there.plusMinus)
     if (Math.abs(off) <= within) return []
     const letter = axis.toUpperCase()
-    const what = `Zero in ${letter} comes out ${spreadWords(part, off)} towards ${off > 0 ? '+' : '−'} of where it was predicted.`
+    const what = `Zero in ${letter} comes out ${offBy(part, off)} towards ${off > 0 ? '+' : '−'} of where it was predicted.`
     const near = (mm: number): boolean => Math.abs(Math.abs(off) - mm) <= Math.max(within, 0.03)
     if (tip !== undefined && axis !== 'z' && near(tip / 2))
       return [
         {
           code: 'doubt.half-tip',
           what,
-          rest: `That is half the tip, ${spreadWords(part, tip / 2)}: half the tip was not added, or it was added twice.`,
+          rest: `That is half the tip, ${offBy(part, tip / 2)}: half the tip was not added, or it was added twice.`,
         },
       ]
     if (tip !== undefined && axis !== 'z' && near(tip))
@@ -155,14 +154,14 @@ function placeDoubts({ found, part, predicted, record }: Context): Doubt[] {
         {
           code: 'doubt.whole-tip',
           what,
-          rest: `That is the whole tip, ${spreadWords(part, tip)}: half the tip was added on the wrong side. Which way did the spindle move when it touched?`,
+          rest: `That is the whole tip, ${offBy(part, tip)}: half the tip was added on the wrong side. Which way did the spindle move when it touched?`,
         },
       ]
     return [
       {
         code: 'doubt.elsewhere',
         what,
-        rest: `It was expected within ±${spreadWords(part, within)}. Look for a chip under the part, another stop position, other parallels; then touch again.`,
+        rest: `It was expected within ±${offBy(part, within)}. Look for a chip under the part, another stop position, other parallels; then touch again.`,
       },
     ]
   })
@@ -181,7 +180,7 @@ function heightDoubts({ part, planned, predicted, record }: Context): Doubt[] {
     return [
       {
         code: 'doubt.tip-height',
-        what: `The tip stood ${spreadWords(part, tipZ - top)} over the top of the work.`,
+        what: `The tip stood ${offBy(part, tipZ - top)} over the top of the work.`,
         rest: 'There it touches nothing. Go down beside the face and touch again.',
       },
     ]
@@ -190,7 +189,7 @@ function heightDoubts({ part, planned, predicted, record }: Context): Doubt[] {
     : [
         {
           code: 'doubt.tip-height',
-          what: `The tip stood ${spreadWords(part, lowest - tipZ)} below the lower edge of the work.`,
+          what: `The tip stood ${offBy(part, lowest - tipZ)} below the lower edge of the work.`,
           rest: 'What it touched was a parallel, the stop or the vise. Raise it and touch again.',
         },
       ]
@@ -203,8 +202,8 @@ function backlashDoubts({ part, planned, record }: Context): Doubt[] {
   return [
     {
       code: 'doubt.backlash',
-      what: `The two touches came from opposite sides, over ${spreadWords(part, lost)} of backlash.`,
-      rest: `The middle may be ${spreadWords(part, lost / 2)} off. Come to both numbers from the same side at last, or read scales.`,
+      what: `The two touches came from opposite sides, over ${offBy(part, lost)} of backlash.`,
+      rest: `The middle may be ${offBy(part, lost / 2)} off. Come to both numbers from the same side at last, or read scales.`,
     },
   ]
 }
@@ -219,8 +218,8 @@ function slopeDoubts({ found, part, planned, record }: Context): Doubt[] {
   return [
     {
       code: 'doubt.slope',
-      what: `The edge runs out ${spreadWords(part, slope.per100)} in 100: ${words.turns} is out of line with the travel by that.`,
-      rest: `Over this part it makes ${spreadWords(part, (slope.per100 * length) / 100)}. ${words.tram}, or turn the program by it.`,
+      what: `The edge runs out ${offBy(part, slope.per100)} in 100: ${words.turns} is out of line with the travel by that.`,
+      rest: `Over this part it makes ${offBy(part, (slope.per100 * length) / 100)}. ${words.tram}, or turn the program by it.`,
     },
   ]
 }
@@ -235,7 +234,7 @@ function roundDoubts({ found, part, planned, record }: Context): Doubt[] {
     : [
         {
           code: 'doubt.round',
-          what: `One touch lies ${spreadWords(part, found.worstMm)} off the circle of the others.`,
+          what: `One touch lies ${offBy(part, found.worstMm)} off the circle of the others.`,
           rest: 'A chip, a burr or a wrong reading. Wipe it and touch again.',
         },
       ]

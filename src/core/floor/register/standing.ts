@@ -1,6 +1,6 @@
 import { anchoredOf } from '../../shop/holding'
 import { type Anchor } from '../offsets'
-import { printSpread, type LengthUnit } from '../../handbook/units'
+import { type LengthUnit, spreadWords } from '../../handbook/units'
 import { type Fixture, type FixtureCheck } from './schema'
 
 /** Something that happened to a fixture. */
@@ -110,8 +110,7 @@ function resultOf(
 }
 
 function offWords({ check, offMm }: CheckResult, unit: LengthUnit): string {
-  const mm = (value: number): string =>
-    `${printSpread(Math.abs(value), unit)} ${unit === 'mm' ? 'mm' : 'in'}`
+  const mm = (value: number): string => spreadWords(Math.abs(value), unit)
   switch (check.kind) {
     case 'look':
       return `${check.what}: no.`

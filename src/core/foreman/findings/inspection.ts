@@ -1,6 +1,6 @@
 import { type Part, refLabel, type Surface } from '../../work/part'
 import { type Plan } from '../../plan/planning'
-import { printLength } from '../../handbook/units'
+import { lengthWords } from '../../handbook/units'
 import { type Way } from '../../plan/way'
 import { type Workshop } from '../../shop/workshop'
 
@@ -18,14 +18,13 @@ export interface Inspection {
 
 export function inspect(plan: Plan): Inspection {
   const { part, surfaces, way, workshop } = plan
-  const unit = part.unit === 'mm' ? 'mm' : 'in'
   return {
     workshop,
     part,
     way,
     plan,
     surfaces,
-    length: (mm) => `${printLength(mm, part.unit)} ${unit}`,
+    length: (mm) => lengthWords(mm, part.unit),
     name: (ref) => refLabel(part, ref),
   }
 }

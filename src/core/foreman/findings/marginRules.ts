@@ -1,7 +1,7 @@
 import { isSide } from '../../work/part'
 import { type PlannedSetup, processOf } from '../../plan/planning'
 import { type Prediction, type RequirementAnalysis } from '../../predict/prediction'
-import { printDegrees, printSpread } from '../../handbook/units'
+import { printDegrees, spreadWords } from '../../handbook/units'
 import { type LinkShare } from '../../chain/variation'
 import { type Op, setupNumber } from '../../plan/way'
 import { type Inspection } from './inspection'
@@ -30,9 +30,7 @@ function marginFindings(
   const worst = weakestLink(outcome.links)
   const isAngle = requirement.kind === 'angle'
   const figure = (value: number): string =>
-    isAngle
-      ? printDegrees(value)
-      : `${printSpread(value, part.unit)} ${part.unit === 'mm' ? 'mm' : 'in'}`
+    isAngle ? printDegrees(value) : spreadWords(value, part.unit)
   const at = worst?.setup === undefined ? undefined : setupNumber(way.setups, worst.setup)
   const where =
     at === undefined

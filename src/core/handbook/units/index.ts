@@ -3,8 +3,11 @@ export {
   type Length,
   type LengthUnit,
   parseLength,
+  lengthWords,
   printLength,
   printNumber,
   printSpread,
+  spreadWords,
+  unitSign,
 } from './length'
 export { insideUnit, parseQuantity, type QuantityKind } from './quantity'

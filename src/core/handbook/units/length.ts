@@ -223,6 +223,17 @@ export function printLength(mm: number, unit: LengthUnit): string {
   return printNumber(unit === 'mm' ? mm : mm / INCH_MM, unit === 'mm' ? 3 : 4)
 }
 
+/** What a length is written with: "mm", "in". */
+export const unitSign = (unit: LengthUnit): 'mm' | 'in' => (unit === 'mm' ? 'mm' : 'in')
+
+/** A length with its unit. */
+export const lengthWords = (mm: number, unit: LengthUnit): string =>
+  `${printLength(mm, unit)} ${unitSign(unit)}`
+
+/** A tolerance or spread with its unit. */
+export const spreadWords = (mm: number, unit: LengthUnit): string =>
+  `${printSpread(mm, unit)} ${unitSign(unit)}`
+
 /** Prints a tolerance or spread: all decimals of the unit's resolution, so that columns line up. */
 export function printSpread(mm: number, unit: LengthUnit): string {
   const digits = unit === 'mm' ? 3 : 4

@@ -4,7 +4,7 @@ import { boxesOf } from '../../ground/recipe'
 import { blockNow, type PartState, takenBy } from '../../work/stock'
 
 /**
- * The part as boxes between all planes of its envelope and its steps, slots and pockets: an exact solid
+ * The part as boxes between all planes of its block and its steps, slots and pockets: an exact solid
  * for what is not round. Round features are drawn over it.
  */
 export interface Cells {

@@ -7,7 +7,7 @@ import { type Locator } from '../../shop/holding'
 import { elevation, isometric, plan } from '../picture'
 import { type Scene } from '../../ground/scene'
 import { type Prediction, type RequirementAnalysis } from '../../predict/prediction'
-import { printDegrees, printLength, printSpread } from '../../handbook/units'
+import { lengthWords, printDegrees, printLength, printSpread, unitSign } from '../../handbook/units'
 import { type LinkShare } from '../../chain/variation'
 import { type Op, type Setup, setupNumber } from '../../plan/way'
 
@@ -95,8 +95,6 @@ export function setupSheet(
   }
 }
 
-const unitWord = (part: Part): string => (part.unit === 'mm' ? 'mm' : 'in')
-
 function requirementLine(
   part: Part,
   { outcome, read, requirement, reason, standing, title }: RequirementAnalysis,
@@ -106,7 +104,7 @@ function requirementLine(
   return {
     title: read === undefined ? title : `${title} (${read})`,
     figures:
-      `${requirementFigures(part, requirement, part.unit)} ${requirement.kind === 'angle' ? '' : unitWord(part)}`.trim(),
+      `${requirementFigures(part, requirement, part.unit)} ${requirement.kind === 'angle' ? '' : unitSign(part.unit)}`.trim(),
     predicted: outcome
       ? `${isZone(requirement.kind) ? '' : '±'}${value(outcome.likely.predicted)}`
       : (reason ?? ''),
@@ -166,7 +164,7 @@ function page(
 ): SheetPage {
   const { part, workshop } = planned
   const { after, contacts, standing, setup } = planned
-  const length = (mm: number): string => `${printLength(mm, part.unit)} ${unitWord(part)}`
+  const length = (mm: number): string => lengthWords(mm, part.unit)
   const tool = (op: Op): string => workshop.cutters.find((c) => c.id === op.cutter)?.name ?? ''
   return {
     number: i + 1,

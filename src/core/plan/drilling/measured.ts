@@ -1,6 +1,6 @@
 import { type PlanePoint } from '../../ground/geometry'
 import { leastSquaresFit, type PatternFit, smallestZoneFit } from '../../handbook/patterns'
-import { DEGREE_RAD, type LengthUnit, printLength, printNumber } from '../../handbook/units'
+import { DEGREE_RAD, type LengthUnit, lengthWords, printNumber } from '../../handbook/units'
 
 /** A hole where it should be and where it was measured, in the axes of the setup, mm. */
 export interface MeasuredHole {
@@ -112,7 +112,7 @@ function wordsFor(
 ): { what: string; rest: string }[] {
   const words: { what: string; rest: string; size: number }[] = []
   const fit = leastSquaresFit(kept)
-  const say = (mm: number): string => `${printLength(mm, unit)} ${unit === 'mm' ? 'mm' : 'in'}`
+  const say = (mm: number): string => lengthWords(mm, unit)
   const scatter = Math.sqrt(
     fit.left.reduce((sum, p) => sum + p.x * p.x + p.y * p.y, 0) / Math.max(1, 2 * kept.length - 3),
   )

@@ -2,7 +2,7 @@ import { type Axis, point, type Point } from '../../ground/geometry'
 import { type Side } from '../../work/part'
 import { cornersOfBox, spanOf } from '../../ground/recipe'
 import { Sheet } from '../../ground/scene'
-import { printLength } from '../../handbook/units'
+import { lengthWords } from '../../handbook/units'
 import {
   type Clamp,
   type Drawn,
@@ -37,7 +37,7 @@ export const STOP_FIELD: HoldingField = {
 export const lengthIn =
   ({ part }: Pick<Work, 'part'>) =>
   (mm: number): string =>
-    `${printLength(mm, part.unit)} ${part.unit === 'mm' ? 'mm' : 'in'}`
+    lengthWords(mm, part.unit)
 
 /** What a role is called where the usual words do. */
 export const roleWords = (

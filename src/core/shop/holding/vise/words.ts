@@ -1,12 +1,11 @@
-import { printLength } from '../../../handbook/units'
+import { lengthWords } from '../../../handbook/units'
 import { type HoldingWords } from '../kind'
 import { type InVise } from './layout'
 
 export function viseWords(own: InVise): HoldingWords {
   const { aboveMm, faceAt, gripMm, holding, parallels, vise, work } = own
   const { machine, part } = work
-  const length = (mm: number): string =>
-    `${printLength(mm, part.unit)} ${part.unit === 'mm' ? 'mm' : 'in'}`
+  const length = (mm: number): string => lengthWords(mm, part.unit)
   const face = (side: keyof typeof faceAt): string => part.faces[faceAt[side]].name
   const onCut = 'Stand it on a cut face, clean and deburr it.'
   const clean = 'Clean and deburr what it stands on; tap until the parallels do not move.'
