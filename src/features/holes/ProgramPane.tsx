@@ -33,6 +33,7 @@ export function ProgramPane({ exportPath, offset, plan, title, unit: usual }: Pr
         Single block, rapids low, then again at depth. The limits of machine, holder and cutter and
         a qualified person decide.
       </p>
+      {plan.before.length > 0 && <p className="px-3 pt-2 font-semibold">{plan.before.join(' ')}</p>}
       <div className="flex flex-wrap items-end gap-3 px-3 py-2">
         <Choice
           label="Unit"

@@ -39,11 +39,17 @@ export function drillingProgram(plan: DrillingPlan, options: ProgramOptions): st
   for (const words of PROGRAM_CAUTION) write.comment(words)
   if (!offset) write.comment('NO WORK OFFSET IN THIS PROGRAM: SET ZERO AT THE MACHINE')
   for (const words of plan.left) write.comment(`LOOK: ${words}`)
+  for (const words of plan.before) write.comment(`FIRST: ${words}`)
   for (const stage of plan.stages)
     write.comment(
       `T${stage.tool} ${stage.name}, ${stage.cuts.length} ${stage.cuts.length === 1 ? 'hole' : 'holes'}`,
     )
   write.line(`${inch ? 'G20' : 'G21'} G17 G40 G49 G80 G90 G94`)
+  // The axis is turned by hand or by the shop's own block: which way it counts is the machine's.
+  if (plan.before.length > 0) {
+    write.comment('TURN THE AXIS WELL ABOVE THE PART, THEN GO ON')
+    write.line('M0')
+  }
   for (const stage of plan.stages) writeStage(write, stage, plan, options, offset)
   write.line('M30')
   write.line('%')
@@ -186,6 +192,7 @@ function bracketed(words: string): string {
   const plain = words
     .toUpperCase()
     .normalize('NFD')
+    .replace(/[−–]/g, '-')
     .replace(/°/g, ' DEG')
     .replace(/[×]/g, 'X')
     .replace(/[()]/g, ' ')

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { PIER_PLATE, PIER_PLATE_WAY } from '../demo'
+import { OILER_BLOCK, OILER_BLOCK_WAY, PIER_PLATE, PIER_PLATE_WAY } from '../demo'
 import { drillingPlan, holesInSetup, outlineInSetup } from '../../plan/drilling'
 import { planWay, type PlannedSetup } from '../../plan/planning'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
@@ -36,6 +36,34 @@ describe('drilling program, read back by an independent reader', () => {
     }
     expect(text).toContain(offset)
     expect(text).toContain(unit === 'mm' ? 'G21' : 'G20')
+  })
+
+  it('an indexed setup: the turn with its sign is told and waited for, the hole made upright', () => {
+    const [, base, turned] = planWay(STANDARD_WORKSHOP, OILER_BLOCK, OILER_BLOCK_WAY).setups
+    if (!base || !turned) throw new Error('demo')
+    const written = (setup: PlannedSetup): string =>
+      drillingProgram(drillingPlan(setup), {
+        title: 'Oiler block',
+        unit: 'mm',
+        cycles: false,
+        offset: setup.setup.zero.offset,
+      })
+    const text = written(turned)
+    expect(text).toContain('(FIRST: LEAVE IT CLAMPED AS IN SETUP 2.)')
+    expect(text).toMatch(/\(FIRST: A -30 DEG\. THE TABLE TURNS CLOCKWISE/)
+    expect(text.indexOf('\nM0\n')).toBeGreaterThan(0)
+    expect(text.indexOf('\nM0\n')).toBeLessThan(text.indexOf('M6'))
+    expect(written(base)).not.toContain('\nM0\n')
+    const [spot, drilled, reamed] = readProgram(text, {
+      safeBelow: drillingPlan(turned).safeZ - 1e-3,
+    })
+    // By hand: the mouth 35, 14, 30 from zero turned by −30° about X; the reamer 22 mm down the axis.
+    const z = 30 * Math.cos(Math.PI / 6) - 14 / 2
+    for (const hole of [spot, drilled, reamed]) {
+      expect(hole?.x).toBeCloseTo(35, 3)
+      expect(hole?.y).toBeCloseTo(14 * Math.cos(Math.PI / 6) + 15, 3)
+    }
+    expect(reamed?.z).toBeCloseTo(z - 22, 3)
   })
 
   it('mills a bore round by as much as the cutter is smaller', () => {

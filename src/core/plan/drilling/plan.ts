@@ -52,6 +52,8 @@ export interface DrillingPlan {
   readonly safeZ: number
   /** What could not be planned, in sentences. */
   readonly left: readonly string[]
+  /** What is done before the first hole where the clamping of another setup is turned; nothing otherwise. */
+  readonly before: readonly string[]
 }
 
 /** One tool of a setup's holes and the lowest that its tip goes, from the zero of the setup, mm. */
@@ -92,7 +94,8 @@ export function drillingPlan(planned: PlannedSetup): DrillingPlan {
   const { high } = planned.standing
   const safeZ =
     Math.max(high.z, topOfHolding(planned.standing)) - zeroPoint(planned).z + rules.clearMm
-  return { stages, rules, material: data.name, safeZ, left }
+  const before = planned.indexed ? planned.standing.words.lines : []
+  return { stages, rules, material: data.name, safeZ, left, before }
 }
 
 interface GatheredTool {
