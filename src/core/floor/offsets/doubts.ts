@@ -99,7 +99,7 @@ function widthDoubts({ found, part, planned, record }: Context): Doubt[] {
     const refs = [readings.first, readings.second]
     const places = refs.flatMap((ref) => {
       const surface = surfaces.get(ref)
-      return surface ? [surfacePoint(planned, ref, surface)[readings.axis]] : []
+      return surface ? [surfacePoint(planned, surface)[readings.axis]] : []
     })
     const expected = Math.abs((places[0] ?? 0) - (places[1] ?? 0))
     const within = refs.reduce(

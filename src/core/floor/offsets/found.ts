@@ -185,7 +185,7 @@ export function touchedAt(planned: PlannedSetup, readings: Readings): Point<'set
   const { surfaces } = planned
   const places = refsOfReadings(readings).flatMap((ref) => {
     const surface = surfaces.get(ref)
-    return surface ? [surfacePoint(planned, ref, surface)] : []
+    return surface ? [surfacePoint(planned, surface)] : []
   })
   const mean = (axis: Axis): number =>
     places.reduce((sum, p) => sum + p[axis], 0) / Math.max(1, places.length)

@@ -1,8 +1,9 @@
 import { applyMotion, type Point, point } from '../../ground/geometry'
 import { markedCorner, markedCornerSeen } from '../../plan/drilling'
-import { axisOf, levelOf, oppositeOf, planeOf, type Side } from '../../work/part'
+import { axisOf, oppositeOf, planeOf, type Side } from '../../work/part'
 import { uppermost } from '../../shop/holding'
 import { type PlannedSetup, zeroPoint } from '../../plan/planning'
+import { levelNow } from '../../work/stock'
 import { printLength } from '../../handbook/units'
 
 /** A place to drive to before the first cut, and what must be seen there. */
@@ -38,7 +39,7 @@ export function sanityPlace(planned: PlannedSetup): SanityPlace {
     const at = { ...seen }
     for (const side of sides) {
       const axis = axisOf(side)
-      at[axis] = levelOf(part, side) + (levelOf(part, side) > 0 ? 1 : -1) * before.stockOn[side]
+      at[axis] = levelNow(part, before, side)
     }
     return applyMotion(standing.setupFromPart, at)
   }

@@ -1,6 +1,7 @@
 import { applyMotion, type Axis, point, type Point } from '../../ground/geometry'
-import { isSide, levelOf, middleOf, normalOf, type Side, type Surface } from '../../work/part'
+import { isSide, levelOf, middleOf, normalOf, type Surface } from '../../work/part'
 import { refsOfPickup } from '../way'
+import { planeNow } from '../../work/stock'
 import { type PlannedSetup } from './planned'
 
 /** The program zero in the setup: on what is touched, or where the setup says that it is to lie. */
@@ -25,7 +26,7 @@ export function touchedPoint(planned: PlannedSetup): Point<'setup'> {
     if (refs.length === 0) return stays[axis].at
     const values = refs.map((ref) => {
       const surface = surfaces.get(ref)
-      return surface ? surfacePoint(planned, ref, surface)[axis] : stays[axis].at
+      return surface ? surfacePoint(planned, surface)[axis] : stays[axis].at
     })
     return values.reduce((sum, v) => sum + v, 0) / values.length
   }
@@ -33,13 +34,9 @@ export function touchedPoint(planned: PlannedSetup): Point<'setup'> {
 }
 
 /** Where a surface lies in a setup as the part is before it: a face with the stock that is still on it. */
-export function surfacePoint(planned: PlannedSetup, ref: string, surface: Surface): Point<'setup'> {
+export function surfacePoint(planned: PlannedSetup, surface: Surface): Point<'setup'> {
   const at =
-    surface.kind === 'axis'
-      ? surface.from
-      : isSide(ref)
-        ? faceNow(planned, ref, surface.at)
-        : surface.at
+    surface.kind === 'axis' ? surface.from : planeNow(planned.part, planned.before, surface)
   return applyMotion(planned.standing.setupFromPart, at)
 }
 
@@ -52,10 +49,4 @@ function finishedPoint({ part, surfaces }: PlannedSetup, ref: string): Point<'pa
   }
   const surface = surfaces.get(ref)
   return surface && (surface.kind === 'axis' ? surface.from : surface.at)
-}
-
-const faceNow = ({ before }: PlannedSetup, side: Side, at: Point<'part'>): Point<'part'> => {
-  const n = normalOf(side)
-  const over = before.stockOn[side]
-  return point(at.x + n.x * over, at.y + n.y * over, at.z + n.z * over)
 }

@@ -1,8 +1,8 @@
 import { add, applyMotion, dot, type Point, scale } from '../../ground/geometry'
-import { axisOf, isSide, middleOf, type Part, refLabel, type Surface } from '../../work/part'
+import { isSide, middleOf, type Part, refLabel, type Surface } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Standing } from '../../shop/holding'
-import { isRaw, levelNow, type PartState, waviness } from '../../work/stock'
+import { isRaw, planeNow, type PartState, waviness } from '../../work/stock'
 import { type StackPickup, type StackSwing, type Term } from '../../chain/variation'
 import { type Pickup, refsOfPickup, type TurnPickup } from '../../plan/way'
 import { heldTerm } from './contacts'
@@ -154,7 +154,6 @@ function touchOfPlane(
 ): Point<'part'> {
   const flat = Math.abs(dot(surface.normal, up)) > 0.5
   const raised = flat ? 0 : (standing.high.z - standing.low.z) / 2 - 5
-  const { id } = surface
-  const at = isSide(id) ? { ...surface.at, [axisOf(id)]: levelNow(part, before, id) } : surface.at
+  const at = planeNow(part, before, surface)
   return flat || raised <= 0 ? at : add(at, scale(up, raised))
 }

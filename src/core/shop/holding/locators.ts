@@ -16,7 +16,7 @@ import {
   type Surface,
 } from '../../work/part'
 import { boundsOf } from '../../ground/recipe'
-import { hasMetal, isRaw, levelNow } from '../../work/stock'
+import { hasMetal, isRaw, planeNow } from '../../work/stock'
 import { type Locator, type Role, type Spot, type Standing } from './kind'
 import { toSetup, type Work } from './work'
 
@@ -135,7 +135,7 @@ function edited(work: Work, standing: Standing, locator: Locator, edit: LocatorE
   if (surface?.kind !== 'plane') return locator
   const normalAxis = axisAlong(surface.normal)
   const [u, v] = locatorPlane(surface)
-  const level = isSide(surface.id) ? levelNow(part, before, surface.id) : surface.at[normalAxis]
+  const level = planeNow(part, before, surface)[normalAxis]
   let at = withAxis(
     edit.surface === undefined || edit.surface === locator.surface ? locator.at : surface.at,
     normalAxis,

@@ -6,6 +6,7 @@ export {
   type Cut,
   isRaw,
   levelNow,
+  planeNow,
   type PartState,
   stateAsBought,
   waviness,

@@ -1,5 +1,15 @@
-import { point } from '../../ground/geometry'
-import { type Box, isSide, levelOf, type Part, SIDES, type Side, signOf } from '../part'
+import { point, type Point, withAxis } from '../../ground/geometry'
+import {
+  axisOf,
+  type Box,
+  isSide,
+  levelOf,
+  type Part,
+  type PlaneSurface,
+  SIDES,
+  type Side,
+  signOf,
+} from '../part'
 
 export type Pass = 'finish' | 'rough'
 
@@ -48,14 +58,19 @@ export const waviness = (part: Part, surface: string): number =>
 
 /** The block as it is now, stock included, in the part frame. */
 export function blockNow(part: Part, state: PartState): Box {
-  const low = (a: Side): number => -state.stockOn[a]
-  const high = (a: Side): number => levelOf(part, a) + state.stockOn[a]
+  const level = (side: Side): number => levelNow(part, state, side)
   return {
-    low: point(low('left'), low('front'), low('bottom')),
-    high: point(high('right'), high('back'), high('top')),
+    low: point(level('left'), level('front'), level('bottom')),
+    high: point(level('right'), level('back'), level('top')),
   }
 }
 
 /** Coordinate of a face along its axis as it is now. */
 export const levelNow = (part: Part, state: PartState, side: Side): number =>
   levelOf(part, side) + signOf(side) * state.stockOn[side]
+
+/** The middle of a plane as it is now: that of a face with the stock that is still on it. */
+export const planeNow = (part: Part, state: PartState, plane: PlaneSurface): Point<'part'> =>
+  isSide(plane.id)
+    ? withAxis(plane.at, axisOf(plane.id), levelNow(part, state, plane.id))
+    : plane.at
