@@ -13,7 +13,6 @@ export const LONG_ROOMS = [
   ['src/core/chain/variation/likely.ts', 406, undefined],
   ['src/core/floor/offsets/standinWorld.ts', undefined, 69],
   ['src/core/floor/standin/exercises.ts', undefined, 71],
-  ['src/core/foreman/findings/holeRules.ts', 332, 64],
   ['src/core/foreman/findings/zeroRules.ts', undefined, 108],
   ['src/core/ground/scene/scene.ts', undefined, 62],
   ['src/core/paper/demo/wormBlock.ts', 364, undefined],

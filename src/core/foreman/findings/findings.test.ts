@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { type Holding, type ViseHolding } from '../../shop/holding'
 import { norm, point, subtract } from '../../ground/geometry'
-import { segmentsApart } from './holeRules'
+import { segmentsApart } from './wallRules'
 import { describe, expect, it } from 'vitest'
 import {
   OILER_BLOCK,

@@ -1,5 +1,5 @@
 import { holesOf, type HolePlace } from '../../plan/drilling'
-import { add, type Axis, dot, norm, scale, subtract } from '../../ground/geometry'
+import { type Axis } from '../../ground/geometry'
 import {
   type Box,
   oppositeOf,
@@ -10,14 +10,11 @@ import {
   sizeAlong,
 } from '../../work/part'
 import { parseThread } from '../../handbook/standards'
+import { andMore, headRadius, leastWall, radiusOf, Worst } from './holeWalls'
 import { type Inspection } from './inspection'
+import { leaningRules, neighbourRules } from './wallRules'
 import { type Finding, finding, capital } from '../../ground/finding'
 
-/** Least metal beside a hole, as a part of its diameter and in mm (common practice, no source). */
-const LEAST_WALL = 0.25
-const LEAST_WALL_MM = 1
-/** Holes nearer than this are one place said twice, mm. */
-const SAME_PLACE_MM = 0.01
 /** Full thread a screw needs, in diameters, by the words for the material (common practice, no source). */
 const THREAD_DIAMETERS: readonly (readonly [RegExp, number])[] = [
   [/alumin|plastic/i, 1.5],
@@ -37,34 +34,6 @@ export function holeRules(inspection: Inspection): readonly Finding[] {
     ...sameDrillRules(inspection),
   ]
 }
-
-const radiusOf = ({ hole }: HolePlace): number => hole.diameter.mm / 2
-const headRadius = ({ hole }: HolePlace): number =>
-  hole.head.kind === 'none' ? hole.diameter.mm / 2 : hole.head.diameter.mm / 2
-const leastWall = (radius: number): number => Math.max(LEAST_WALL_MM, LEAST_WALL * 2 * radius)
-
-/** The worst hole of each feature, so that a row of fifty does not make fifty findings. */
-class Worst {
-  private readonly byKey = new Map<
-    string,
-    { mm: number; make: (more: number) => Finding; count: number }
-  >()
-
-  add(key: string, mm: number, make: (more: number) => Finding): void {
-    const found = this.byKey.get(key)
-    if (!found) this.byKey.set(key, { mm, make, count: 1 })
-    else {
-      found.count++
-      if (mm < found.mm) Object.assign(found, { mm, make })
-    }
-  }
-
-  get findings(): readonly Finding[] {
-    return [...this.byKey.values()].map(({ count, make }) => make(count - 1))
-  }
-}
-
-const andMore = (more: number): string => (more > 0 ? ` So do ${more} more.` : '')
 
 /** Metal between a hole and the edge of its face; a head that runs off it. */
 function edgeRules({ part, length }: Inspection, holes: readonly HolePlace[]): readonly Finding[] {
@@ -115,165 +84,6 @@ function edgeRules({ part, length }: Inspection, holes: readonly HolePlace[]): r
       )
   }
   return worst.findings
-}
-
-/** Walls between holes of one face, or of opposite faces where both reach. */
-function neighbourRules(
-  { part, length }: Inspection,
-  holes: readonly HolePlace[],
-): readonly Finding[] {
-  const worst = new Worst()
-  for (const axis of ['x', 'y', 'z'] as const) {
-    const along = holes.filter(({ hole }) => !hole.tilt && !planeOf(hole.on).includes(axis))
-    forNeighbours(along, axis, (a, b, apart) => {
-      const ids = [a.hole.id, b.hole.id].sort().join(' ')
-      const names = `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`
-      const about = { feature: b.hole.id }
-      const sameFace = a.hole.on === b.hole.on
-      if (sameFace && apart < SAME_PLACE_MM) {
-        worst.add(`twice ${ids}`, 0, (more) =>
-          finding(
-            'hole.twice',
-            undefined,
-            `${capital(names)} are at the same place.`,
-            `One hole is said twice. Take one off the drawing.${andMore(more)}`,
-            about,
-          ),
-        )
-        return
-      }
-      if (!meet(part, a, b)) return
-      if (!sameFace && apart < SAME_PLACE_MM) return
-      const radii = radiusOf(a) + radiusOf(b)
-      if (!sameFace && apart < 0.5 * Math.min(radiusOf(a), radiusOf(b))) {
-        worst.add(`miss ${ids}`, -apart, (more) =>
-          finding(
-            'hole.miss',
-            undefined,
-            `${capital(names)} should meet, and miss each other.`,
-            `By ${length(apart)}. Lay one out like the other, from the same corner.${andMore(more)}`,
-            about,
-          ),
-        )
-        return
-      }
-      const wall = apart - radii
-      if (wall < 0)
-        worst.add(`overlap ${ids}`, wall, (more) =>
-          finding(
-            'hole.overlap',
-            undefined,
-            `${capital(names)} run into each other.`,
-            `By ${length(-wall)}. Check the pitch, or which hole belongs there.${andMore(more)}`,
-            about,
-          ),
-        )
-      else if (wall < leastWall(Math.min(radiusOf(a), radiusOf(b))))
-        worst.add(`wall ${ids}`, wall, (more) =>
-          finding(
-            'hole.wall',
-            undefined,
-            `Between ${names} ${length(wall)} is left.`,
-            `The drill wanders into the other hole. Drill the smaller first, or move them apart.${andMore(more)}`,
-            about,
-          ),
-        )
-    })
-  }
-  return worst.findings
-}
-
-/** Walls from a hole that leans to every other: by the straight way from axis to axis. */
-function leaningRules(
-  { part, length }: Inspection,
-  holes: readonly HolePlace[],
-): readonly Finding[] {
-  const worst = new Worst()
-  const leaning = holes.filter(({ hole }) => hole.tilt)
-  for (const a of leaning)
-    for (const b of holes) {
-      if (a.key === b.key || (b.hole.tilt && b.key < a.key)) continue
-      const wall = segmentsApart(a, b) - radiusOf(a) - radiusOf(b)
-      const names = `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`
-      const ids = [a.hole.id, b.hole.id].sort().join(' ')
-      const about = { feature: a.hole.id }
-      if (wall < 0)
-        worst.add(`overlap ${ids}`, wall, (more) =>
-          finding(
-            'hole.overlap',
-            undefined,
-            `${capital(names)} run into each other.`,
-            `By ${length(-wall)}. Check the angle and the place, or which hole belongs there.${andMore(more)}`,
-            about,
-          ),
-        )
-      else if (wall < leastWall(Math.min(radiusOf(a), radiusOf(b))))
-        worst.add(`wall ${ids}`, wall, (more) =>
-          finding(
-            'hole.wall',
-            undefined,
-            `Between ${names} ${length(wall)} is left.`,
-            `The drill wanders into the other hole. Drill the smaller first, or move them apart.${andMore(more)}`,
-            about,
-          ),
-        )
-    }
-  return worst.findings
-}
-
-/** Least distance between the axes of two holes, mm. Ericson, Real-Time Collision Detection, 2005, 5.1.9 (cited from memory). */
-export function segmentsApart(
-  a: Pick<HolePlace, 'mouth' | 'end'>,
-  b: Pick<HolePlace, 'mouth' | 'end'>,
-): number {
-  const [d1, d2, r] = [
-    subtract(a.end, a.mouth),
-    subtract(b.end, b.mouth),
-    subtract(a.mouth, b.mouth),
-  ]
-  const [aa, ee, ff] = [dot(d1, d1), dot(d2, d2), dot(d2, r)]
-  const [bb, cc] = [dot(d1, d2), dot(d1, r)]
-  const within = (value: number): number => Math.min(1, Math.max(0, value))
-  const denominator = aa * ee - bb * bb
-  let s = denominator > 1e-12 * aa * ee ? within((bb * ff - cc * ee) / denominator) : 0
-  let t = (bb * s + ff) / ee
-  if (t < 0 || t > 1) {
-    t = within(t)
-    s = within((bb * t - cc) / aa)
-  }
-  return norm(subtract(add(a.mouth, scale(d1, s)), add(b.mouth, scale(d2, t))))
-}
-
-/** Calls back for holes that could touch, sweeping along one direction so that thousands stay quick. */
-function forNeighbours(
-  holes: readonly HolePlace[],
-  axis: Axis,
-  visit: (a: HolePlace, b: HolePlace, apart: number) => void,
-): void {
-  const [u, v] = (['x', 'y', 'z'] as const).filter((other) => other !== axis) as [Axis, Axis]
-  const sorted = [...holes].sort((a, b) => a.mouth[u] - b.mouth[u])
-  const reach = 2 * Math.max(0, ...holes.map(radiusOf)) + LEAST_WALL_MM
-  const widest = Math.max(reach, 2 * reach * LEAST_WALL + reach)
-  sorted.forEach((a, i) => {
-    for (let k = i + 1; k < sorted.length; k++) {
-      const b = sorted[k] as HolePlace
-      const du = b.mouth[u] - a.mouth[u]
-      if (du > widest) break
-      const dv = b.mouth[v] - a.mouth[v]
-      if (Math.abs(dv) > widest) continue
-      visit(a, b, Math.hypot(du, dv))
-    }
-  })
-}
-
-/** Whether two holes along one axis share any height. */
-function meet(part: Inspection['part'], a: HolePlace, b: HolePlace): boolean {
-  if (a.hole.on === b.hole.on) return true
-  const depth = ({ hole }: HolePlace): number =>
-    hole.extent.kind === 'deep' ? hole.extent.depth.mm : Infinity
-  const [u, v] = planeOf(a.hole.on)
-  const axis = (['x', 'y', 'z'] as const).find((other) => other !== u && other !== v) ?? 'z'
-  return depth(a) + depth(b) > sizeAlong(part, axis)
 }
 
 /** Walls to pockets, slots and steps on the same face. */

@@ -1,0 +1,177 @@
+import { type HolePlace } from '../../plan/drilling'
+import { add, type Axis, dot, norm, scale, subtract } from '../../ground/geometry'
+import { planeOf, refLabel, sizeAlong } from '../../work/part'
+import { capital, type Finding, finding } from '../../ground/finding'
+import { andMore, LEAST_WALL, LEAST_WALL_MM, leastWall, radiusOf, Worst } from './holeWalls'
+import { type Inspection } from './inspection'
+
+/** Holes nearer than this are one place said twice, mm. */
+const SAME_PLACE_MM = 0.01
+/** Walls between holes of one face, or of opposite faces where both reach. */
+export function neighbourRules(
+  { part, length }: Inspection,
+  holes: readonly HolePlace[],
+): readonly Finding[] {
+  const worst = new Worst()
+  for (const axis of ['x', 'y', 'z'] as const) {
+    const along = holes.filter(({ hole }) => !hole.tilt && !planeOf(hole.on).includes(axis))
+    forNeighbours(along, axis, (a, b, apart) => {
+      const ids = [a.hole.id, b.hole.id].sort().join(' ')
+      const names = `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`
+      const about = { feature: b.hole.id }
+      const sameFace = a.hole.on === b.hole.on
+      if (sameFace && apart < SAME_PLACE_MM) {
+        worst.add(`twice ${ids}`, 0, (more) =>
+          finding(
+            'hole.twice',
+            undefined,
+            `${capital(names)} are at the same place.`,
+            `One hole is said twice. Take one off the drawing.${andMore(more)}`,
+            about,
+          ),
+        )
+        return
+      }
+      if (!meet(part, a, b)) return
+      if (!sameFace && apart < SAME_PLACE_MM) return
+      const radii = radiusOf(a) + radiusOf(b)
+      if (!sameFace && apart < 0.5 * Math.min(radiusOf(a), radiusOf(b))) {
+        worst.add(`miss ${ids}`, -apart, (more) =>
+          finding(
+            'hole.miss',
+            undefined,
+            `${capital(names)} should meet, and miss each other.`,
+            `By ${length(apart)}. Lay one out like the other, from the same corner.${andMore(more)}`,
+            about,
+          ),
+        )
+        return
+      }
+      judgeWall(worst, length, {
+        ids,
+        names,
+        wall: apart - radii,
+        radius: Math.min(radiusOf(a), radiusOf(b)),
+        feature: b.hole.id,
+        check: 'Check the pitch, or which hole belongs there.',
+      })
+    })
+  }
+  return worst.findings
+}
+
+/** Two holes with what is left between them, mm; less than nothing where they run into each other. */
+interface Between {
+  readonly ids: string
+  readonly names: string
+  readonly wall: number
+  /** Of the smaller hole, mm. */
+  readonly radius: number
+  readonly feature: string
+  /** What to check where they meet. */
+  readonly check: string
+}
+
+function judgeWall(
+  worst: Worst,
+  length: Inspection['length'],
+  { check, feature, ids, names, radius, wall }: Between,
+): void {
+  if (wall < 0)
+    worst.add(`overlap ${ids}`, wall, (more) =>
+      finding(
+        'hole.overlap',
+        undefined,
+        `${capital(names)} run into each other.`,
+        `By ${length(-wall)}. ${check}${andMore(more)}`,
+        { feature },
+      ),
+    )
+  else if (wall < leastWall(radius))
+    worst.add(`wall ${ids}`, wall, (more) =>
+      finding(
+        'hole.wall',
+        undefined,
+        `Between ${names} ${length(wall)} is left.`,
+        `The drill wanders into the other hole. Drill the smaller first, or move them apart.${andMore(more)}`,
+        { feature },
+      ),
+    )
+}
+
+/** Walls from a hole that leans to every other: by the straight way from axis to axis. */
+export function leaningRules(
+  { part, length }: Inspection,
+  holes: readonly HolePlace[],
+): readonly Finding[] {
+  const worst = new Worst()
+  const leaning = holes.filter(({ hole }) => hole.tilt)
+  for (const a of leaning)
+    for (const b of holes) {
+      if (a.key === b.key || (b.hole.tilt && b.key < a.key)) continue
+      judgeWall(worst, length, {
+        ids: [a.hole.id, b.hole.id].sort().join(' '),
+        names: `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`,
+        wall: segmentsApart(a, b) - radiusOf(a) - radiusOf(b),
+        radius: Math.min(radiusOf(a), radiusOf(b)),
+        feature: a.hole.id,
+        check: 'Check the angle and the place, or which hole belongs there.',
+      })
+    }
+  return worst.findings
+}
+
+/** Least distance between the axes of two holes, mm. Ericson, Real-Time Collision Detection, 2005, 5.1.9 (cited from memory). */
+export function segmentsApart(
+  a: Pick<HolePlace, 'mouth' | 'end'>,
+  b: Pick<HolePlace, 'mouth' | 'end'>,
+): number {
+  const [d1, d2, r] = [
+    subtract(a.end, a.mouth),
+    subtract(b.end, b.mouth),
+    subtract(a.mouth, b.mouth),
+  ]
+  const [aa, ee, ff] = [dot(d1, d1), dot(d2, d2), dot(d2, r)]
+  const [bb, cc] = [dot(d1, d2), dot(d1, r)]
+  const within = (value: number): number => Math.min(1, Math.max(0, value))
+  const denominator = aa * ee - bb * bb
+  let s = denominator > 1e-12 * aa * ee ? within((bb * ff - cc * ee) / denominator) : 0
+  let t = (bb * s + ff) / ee
+  if (t < 0 || t > 1) {
+    t = within(t)
+    s = within((bb * t - cc) / aa)
+  }
+  return norm(subtract(add(a.mouth, scale(d1, s)), add(b.mouth, scale(d2, t))))
+}
+
+/** Calls back for holes that could touch, sweeping along one direction so that thousands stay quick. */
+function forNeighbours(
+  holes: readonly HolePlace[],
+  axis: Axis,
+  visit: (a: HolePlace, b: HolePlace, apart: number) => void,
+): void {
+  const [u, v] = (['x', 'y', 'z'] as const).filter((other) => other !== axis) as [Axis, Axis]
+  const sorted = [...holes].sort((a, b) => a.mouth[u] - b.mouth[u])
+  const reach = 2 * Math.max(0, ...holes.map(radiusOf)) + LEAST_WALL_MM
+  const widest = Math.max(reach, 2 * reach * LEAST_WALL + reach)
+  sorted.forEach((a, i) => {
+    for (let k = i + 1; k < sorted.length; k++) {
+      const b = sorted[k] as HolePlace
+      const du = b.mouth[u] - a.mouth[u]
+      if (du > widest) break
+      const dv = b.mouth[v] - a.mouth[v]
+      if (Math.abs(dv) > widest) continue
+      visit(a, b, Math.hypot(du, dv))
+    }
+  })
+}
+
+/** Whether two holes along one axis share any height. */
+function meet(part: Inspection['part'], a: HolePlace, b: HolePlace): boolean {
+  if (a.hole.on === b.hole.on) return true
+  const depth = ({ hole }: HolePlace): number =>
+    hole.extent.kind === 'deep' ? hole.extent.depth.mm : Infinity
+  const [u, v] = planeOf(a.hole.on)
+  const axis = (['x', 'y', 'z'] as const).find((other) => other !== u && other !== v) ?? 'z'
+  return depth(a) + depth(b) > sizeAlong(part, axis)
+}
