@@ -48,7 +48,9 @@ const keyOf = (id: string): string => `foothold:unsaved:${id}`
 
 /**
  * A part or way that saves itself. Each save carries the version it was made on; what the server does
- * not take stays in the page and in the browser's storage until it does.
+ * not take stays in the page and in the browser's storage until it does. By hand: a query library keeps calls
+ * and repeats them, here a newer body takes the place of the one that waits, on the version that the last
+ * answer brought.
  */
 export function useDocument<Kind extends keyof Bodies>(
   kind: Kind,
