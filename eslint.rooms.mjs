@@ -40,7 +40,6 @@ export const LONG_ROOMS = [
   ['src/features/workshop/WorkshopView.tsx', undefined, 126],
   ['src/features/zero/readingsForm.ts', 354, 123],
   ['src/operations/files.ts', 336, undefined],
-  ['src/pdf/setupSheetPdf.ts', 304, undefined],
   ['src/ui/MillPanel.tsx', undefined, 133],
   ['src/ui/Sight.tsx', undefined, 154],
   ['src/ui/useDocument.ts', undefined, 149],

@@ -1,2 +1,2 @@
-export { type SheetFonts, setupSheetPdf } from './setupSheetPdf'
+export { setupSheetPdf } from './setupSheetPdf'
 export { templatePdf } from './templatePdf'
