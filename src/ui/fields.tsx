@@ -9,6 +9,12 @@ interface ChoiceProps<Value extends string> {
   readonly onChange: (value: Value) => void
 }
 
+/*
+ * Fields that are taken one by one. By hand, not by a form package with a resolver: a page saves itself with each
+ * field that is left, so that nothing is ever submitted whole; what is refused is said by the schema on the
+ * server beside the body that was refused. The three dialogs that are submitted have one field each.
+ */
+
 /** A native list of choices: works with keyboard, mouse and thumb. */
 export function Choice<Value extends string>({
   label,

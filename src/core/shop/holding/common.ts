@@ -156,6 +156,58 @@ export const hiddenBelow = (face: Side): { readonly face: Side; readonly rest: s
   rest: 'The part lies on it. Take what the holding keeps, or touch another face.',
 })
 
+type StopAt = 'left' | 'right' | 'none'
+
+const STOP_ON_CUT = 'Stop on a cut face, or touch it instead.'
+
+/** Where a stop stands in X, if one does. */
+export const stopXOf = ({ high, low }: Pick<Placed, 'low' | 'high'>, stop: StopAt) =>
+  stop === 'none' ? undefined : stop === 'left' ? low.x : high.x
+
+/** What the end of work is called at a stop, or where it was put down by hand. */
+export const stopWords = (stop: StopAt): RoleWords =>
+  stop === 'none'
+    ? roleWords('Put down', 'place', 'as put down', 'It is put down by')
+    : {
+        ...roleWords('Stop', 'stop', 'at the stop', 'The stop bears', STOP_ON_CUT),
+        cleanRaw: STOP_ON_CUT,
+      }
+
+/** The stop in a caption: words, and the face that it touches. */
+export const stopCaption = (
+  { faceAt }: Pick<Placed, 'faceAt'>,
+  stop: StopAt,
+): readonly (string | Side)[] => (stop === 'none' ? [', no stop'] : [', stop at ', faceAt[stop]])
+
+/** The stop as a line of the sheet. */
+export const stopLine = (
+  { faceAt, work }: Placed & { readonly work: Work },
+  stop: StopAt,
+): string =>
+  stop === 'none'
+    ? 'No stop: X is touched each time.'
+    : `Stop at the ${stop} end, on ${work.part.faces[faceAt[stop]].name}.`
+
+/** How closely work comes back to a stop. */
+export const stopError = (plusMinus: number): HeldError =>
+  heldError({
+    key: 'stop',
+    cause: 'coming back to the stop',
+    plusMinus,
+    remedy: 'Touch the part instead of trusting the stop.',
+    lights: ['stop1'],
+  })
+
+/** What the parallels of a pair differ by; they may lie either way round. */
+export const parallelsDiffer = (plusMinus: number, rests: readonly string[]): HeldError =>
+  heldError({
+    key: 'parallels',
+    cause: 'parallels differ',
+    plusMinus,
+    remedy: 'Take a matched pair of parallels.',
+    lights: ['parallels', ...rests],
+  })
+
 const MARGIN_MM = 14
 
 /** A holding drawn from its pieces: what lies under or beside the work first, clamps over it. */

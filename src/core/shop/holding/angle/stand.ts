@@ -4,9 +4,10 @@ import {
   drawPieces,
   heldError,
   hiddenBelow,
-  lengthIn,
-  roleWords,
+  parallelsDiffer,
+  stopError,
   stopStay,
+  stopXOf,
   storedStay,
   tableStay,
 } from '../common'
@@ -15,17 +16,17 @@ import { type Work } from '../work'
 import { angleFindings } from './findings'
 import { atAngle, type AtAngle } from './layout'
 import { type AngleHolding } from './parameters'
+import { angleWords } from './words'
 
 const THICK_MM = 20
 
 export function standAtAngle(holding: AngleHolding, work: Work): Standing {
   const own = atAngle(holding, work)
   const { clamps, faceAt, high, low, parallels, plate } = own
-  const length = lengthIn(work)
   const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
   const gear = { key: `angle plate ${plate.id}`, name: plate.name }
   const middle = point<'setup'>((low.x + high.x) / 2, (low.y + high.y) / 2, (low.z + high.z) / 2)
-  const stopX = holding.stop === 'none' ? undefined : holding.stop === 'left' ? low.x : high.x
+  const stopX = stopXOf(own, holding.stop)
   const solids = solidsOf(own, stopX)
   return {
     ...own,
@@ -61,57 +62,7 @@ export function standAtAngle(holding: AngleHolding, work: Work): Standing {
     guideY: 0,
     stopX,
     stopEnd: holding.stop === 'none' ? undefined : holding.stop,
-    words: {
-      roles: {
-        rest: roleWords('Rest', 'rest', 'on the parallels', 'The parallels bear'),
-        guide: roleWords('Plate', 'plate contact', 'on the angle plate', 'The angle plate bears'),
-        stop:
-          stopX === undefined
-            ? roleWords('Put down', 'place', 'as put down', 'It is put down by')
-            : roleWords(
-                'Stop',
-                'stop',
-                'at the stop',
-                'The stop bears',
-                'Stop on a cut face, or touch it instead.',
-              ),
-      },
-      motions: {
-        tip: 'tip towards or away from the angle plate',
-        tipAlong: 'tip end to end',
-        turn: 'turn round like a table',
-        slide: 'slide along the angle plate',
-        off: 'move off the angle plate',
-        lift: 'lift off the parallels',
-      },
-      holdIt: 'give back a contact that was taken away',
-      nought: { x: 'the middle of the angle plate', y: 'its face', z: 'the table' },
-      guided: 'the angle plate',
-      turns: 'the angle plate',
-      tram: 'Set the angle plate true',
-      pivot: 'Turn the angle plate with the part about the middle of its face',
-      name: plate.name,
-      short: `${plate.name.toLowerCase()}, ${parallels.name.toLowerCase()}`,
-      grip: 'the clamps',
-      caption: [
-        'Clamped to the angle plate by ',
-        faceAt.guide,
-        ', standing on ',
-        faceAt.down,
-        ...(stopX === undefined
-          ? [', no stop']
-          : [', stop at ', holding.stop === 'left' ? faceAt.left : faceAt.right]),
-      ],
-      note: `Face and work meet ${length(own.meetsTo - low.z)} high. Two clamps push straight at the plate; what they hold is for a qualified person to judge.`,
-      lines: [
-        `${work.machine.name}, ${plate.name}, ${parallels.name.toLowerCase()}.`,
-        `${face('up')} up, ${face('guide')} against the angle plate, standing on ${face('down')}.`,
-        'The angle plate takes three points, the parallels two.',
-        stopX === undefined
-          ? 'No stop: X is touched each time.'
-          : `Stop at the ${holding.stop} end, on ${face(holding.stop === 'left' ? 'left' : 'right')}.`,
-      ],
-    },
+    words: angleWords(own),
     errors: (locator) => errorsOf(own, locator),
     findings: (inspected) => angleFindings(own, inspected),
     draw: (view, paper) =>
@@ -199,17 +150,7 @@ function errorsOf(
   const gear = plate.name
   switch (role) {
     case 'rest':
-      return by === 'right'
-        ? [
-            heldError({
-              key: 'parallels',
-              cause: 'parallels differ',
-              plusMinus: parallels.differenceMm,
-              remedy: 'Take a matched pair of parallels.',
-              lights: ['parallels', 'rest1', 'rest2'],
-            }),
-          ]
-        : []
+      return by === 'right' ? [parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2'])] : []
     case 'guide':
       return [
         heldError({
@@ -242,13 +183,7 @@ function errorsOf(
               remedy: 'Touch zero on the part itself, or set a stop.',
               lights: ['stop1'],
             })
-          : heldError({
-              key: 'stop',
-              cause: 'coming back to the stop',
-              plusMinus: plate.stopMm,
-              remedy: 'Touch the part instead of trusting the stop.',
-              lights: ['stop1'],
-            }),
+          : stopError(plate.stopMm),
       ]
   }
 }

@@ -1,11 +1,12 @@
 import { add, norm, point, type Point, scale, subtract } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
-import { drawPieces, heldError, hiddenBelow, lengthIn, roleWords, storedStay } from '../common'
+import { drawPieces, heldError, hiddenBelow, storedStay } from '../common'
 import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { plateFindings } from './findings'
 import { onPlate, type OnPlate } from './layout'
 import { type PinPlateHolding } from './parameters'
+import { plateWords } from './words'
 
 /** Pins stand so far into the part, mm. */
 const PIN_MM = 8
@@ -13,7 +14,6 @@ const PIN_MM = 8
 export function standOnPlate(holding: PinPlateHolding, work: Work): Standing {
   const own = onPlate(holding, work)
   const { clamps, faceAt, high, low, plate } = own
-  const length = lengthIn(work)
   const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
   const gear = { key: `plate ${plate.id}`, name: plate.name }
   const kept = (axis: 'x' | 'y') =>
@@ -56,46 +56,7 @@ export function standOnPlate(holding: PinPlateHolding, work: Work): Standing {
     guideY: undefined,
     stopX: undefined,
     stopEnd: undefined,
-    words: {
-      roles: {
-        rest: roleWords(
-          'Pad',
-          'pad',
-          'on the pads',
-          'The pads bear',
-          'Wipe the pads; a chip under one tips the part.',
-        ),
-        guide: roleWords('Pin', 'pin', 'on the pins', 'The pins bear'),
-        stop: roleWords('Pin', 'pin', 'on the round pin', 'The round pin bears'),
-      },
-      motions: {
-        tip: 'tip front to back',
-        tipAlong: 'tip end to end',
-        turn: 'turn about the round pin',
-        slide: 'slide along X',
-        off: 'slide along Y',
-        lift: 'lift off the pads',
-      },
-      holdIt: 'put the relieved pin into another hole, further from the round one',
-      nought: { x: 'the round pin', y: 'the round pin', z: 'the pads' },
-      guided: 'the back of the plate',
-      turns: 'the plate',
-      tram: 'Set the plate true by its pins',
-      pivot: 'Turn the plate with the part about its round pin',
-      name: plate.name,
-      short: `${plate.name.toLowerCase()}, two pins`,
-      grip: 'the screws',
-      caption: ['On pads under ', faceAt.down, ', two pins'],
-      note: `${length(norm(own.between))} from pin to pin, ${holding.screws.length} ${holding.screws.length === 1 ? 'screw' : 'screws'}. Screws only hold; how tight is for their strength, the thread and a qualified person to decide.`,
-      lines: [
-        `${work.machine.name}, ${plate.name}.`,
-        `${face('up')} up, on three pads under ${face('down')}.`,
-        `Round pin ${length(holding.roundPin.mm)} at its zero, relieved pin ${length(holding.relievedPin.mm)} at X ${length(own.between.x)}, Y ${length(own.between.y)}, relieved along the line between them.`,
-        holding.screws.length === 0
-          ? 'No screws are said.'
-          : `${holding.screws.length} screws hold it; they locate nothing.`,
-      ],
-    },
+    words: plateWords(own),
     errors: (locator) => errorsOf(own, locator),
     findings: (inspected) => plateFindings(own, inspected),
     draw: (view, paper) =>

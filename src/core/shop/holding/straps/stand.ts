@@ -4,32 +4,35 @@ import {
   drawPieces,
   heldError,
   hiddenBelow,
-  lengthIn,
-  roleWords,
+  parallelsDiffer,
+  stopError,
   stopStay,
+  stopXOf,
   storedStay,
   tableStay,
   unkeptStay,
 } from '../common'
-import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
+import {
+  type HeldError,
+  type Locator,
+  type Solid,
+  type Spot,
+  type Standing,
+  type Stay,
+} from '../kind'
 import { type Work } from '../work'
 import { strapFindings } from './findings'
 import { onTable, type OnTable } from './layout'
 import { type StrapsHolding } from './parameters'
+import { strapWords } from './words'
 
 export function standOnTable(holding: StrapsHolding, work: Work): Standing {
   const own = onTable(holding, work)
   const { clamps, faceAt, high, low, parallels, strap } = own
-  const length = lengthIn(work)
-  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
   const fence = holding.square === 'fence'
   const gear = { key: `straps ${strap.id}`, name: strap.name }
-  const middle = point<'setup'>((low.x + high.x) / 2, (low.y + high.y) / 2, (low.z + high.z) / 2)
-  const stopX = holding.stop === 'none' ? undefined : holding.stop === 'left' ? low.x : high.x
+  const stopX = stopXOf(own, holding.stop)
   const solids = solidsOf(own, stopX)
-  const squared = fence
-    ? `${face('guide')} against a fence, set true with the ${own.instrument.name.toLowerCase()}`
-    : `${face('guide')} set true with the ${own.instrument.name.toLowerCase()}`
   return {
     ...own,
     spots: spotsOf(own, stopX),
@@ -37,18 +40,7 @@ export function standOnTable(holding: StrapsHolding, work: Work): Standing {
     mark: `table, straps ${strap.id}`,
     stays: {
       x: stopStay(own, holding.stop, gear, strap.storedMm),
-      y: fence
-        ? storedStay('y', gear, {
-            by: 'fence',
-            where: `at the fence, ${face('guide')}`,
-            at: 0,
-            place: { ...middle, y: 0 },
-            anchorAt: 0,
-            mark: 'fence',
-            plusMinus: strap.storedMm,
-            lights: ['fence'],
-          })
-        : unkeptStay(0, { ...middle, y: 0 }),
+      y: yStayOf(own),
       z: tableStay(own, gear, strap.storedMm),
     },
     overTableMm: 0,
@@ -68,59 +60,7 @@ export function standOnTable(holding: StrapsHolding, work: Work): Standing {
     guideY: fence ? 0 : undefined,
     stopX,
     stopEnd: holding.stop === 'none' ? undefined : holding.stop,
-    words: {
-      roles: {
-        rest: roleWords('Rest', 'rest', 'on the parallels', 'The parallels bear'),
-        guide: fence
-          ? roleWords('Fence', 'fence contact', 'on the fence', 'The fence bears')
-          : roleWords('Set', 'set place', 'as set true', 'The indicator reads'),
-        stop:
-          stopX === undefined
-            ? roleWords('Put down', 'place', 'as put down', 'It is put down by')
-            : roleWords(
-                'Stop',
-                'stop',
-                'at the stop',
-                'The stop bears',
-                'Stop on a cut face, or touch it instead.',
-              ),
-      },
-      motions: {
-        tip: 'tip front to back',
-        tipAlong: 'tip end to end',
-        turn: 'turn round like a table',
-        slide: 'slide along X',
-        off: 'slide along Y',
-        lift: 'lift off the parallels',
-      },
-      holdIt: 'give back a contact that was taken away',
-      nought: { x: 'the middle of the work', y: 'the face that is set true', z: 'the table' },
-      guided: 'the back of the table',
-      turns: 'the part',
-      tram: 'Set it true again',
-      pivot: 'Turn the part on the table about the middle of the face that is set true',
-      name: 'the table',
-      short: `${strap.name.toLowerCase()}, ${parallels.name.toLowerCase()}`,
-      grip: 'the straps',
-      caption: [
-        'Strapped, on ',
-        faceAt.down,
-        fence ? ', against a fence ' : ', set true on ',
-        faceAt.guide,
-        ...(stopX === undefined
-          ? [', no stop']
-          : [', stop at ', holding.stop === 'left' ? faceAt.left : faceAt.right]),
-      ],
-      note: `${clamps.length} straps over the parallels. What they hold is for a qualified person to judge: studs, blocks and straps have limits of their own, and thin work bends where nothing lies under a strap.`,
-      lines: [
-        `${work.machine.name}, table, ${strap.name.toLowerCase()}, ${parallels.name.toLowerCase()}.`,
-        `${face('up')} up, standing on ${face('down')}, ${length(low.z)} over the table; ${squared}.`,
-        'A parallel lies under each strap; the straps push straight down on it.',
-        stopX === undefined
-          ? 'No stop: X is touched each time.'
-          : `Stop at the ${holding.stop} end, on ${face(holding.stop === 'left' ? 'left' : 'right')}.`,
-      ],
-    },
+    words: strapWords(own),
     errors: (locator) => errorsOf(own, locator),
     findings: (inspected) => strapFindings(own, inspected),
     draw: (view, paper) =>
@@ -135,6 +75,26 @@ export function standOnTable(holding: StrapsHolding, work: Work): Standing {
         paper,
       ),
   }
+}
+
+/** What keeps zero in Y: a fence, or nothing but the face that was set true. */
+function yStayOf({ faceAt, high, holding, low, strap, work }: OnTable): Stay {
+  const place = point<'setup'>((low.x + high.x) / 2, 0, (low.z + high.z) / 2)
+  if (holding.square !== 'fence') return unkeptStay(0, place)
+  return storedStay(
+    'y',
+    { key: `straps ${strap.id}`, name: strap.name },
+    {
+      by: 'fence',
+      where: `at the fence, ${work.part.faces[faceAt.guide].name}`,
+      at: 0,
+      place,
+      anchorAt: 0,
+      mark: 'fence',
+      plusMinus: strap.storedMm,
+      lights: ['fence'],
+    },
+  )
 }
 
 function spotsOf(own: OnTable, stopX: number | undefined): readonly Spot[] {
@@ -210,8 +170,6 @@ function solidsOf(own: OnTable, stopX: number | undefined): readonly Solid[] {
 const readsMm = ({ instrument, work }: OnTable): number =>
   Math.hypot(instrument.repeatMm, work.machine.repeatMm)
 
-const RESTS = ['parallels', 'rest1', 'rest2', 'rest3'] as const
-
 function errorsOf(
   own: OnTable,
   { by, id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'by' | 'id'>,
@@ -229,15 +187,7 @@ function errorsOf(
   switch (role) {
     case 'rest':
       return by === 'right'
-        ? [
-            heldError({
-              key: 'parallels',
-              cause: 'parallels differ',
-              plusMinus: parallels.differenceMm,
-              remedy: 'Take a matched pair of parallels.',
-              lights: RESTS,
-            }),
-          ]
+        ? [parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2', 'rest3'])]
         : []
     case 'guide':
       return holding.square === 'fence'
@@ -270,16 +220,6 @@ function errorsOf(
             }),
           ]
     case 'stop':
-      return holding.stop === 'none'
-        ? [placedBy('x')]
-        : [
-            heldError({
-              key: 'stop',
-              cause: 'coming back to the stop',
-              plusMinus: strap.stopMm,
-              remedy: 'Touch the part instead of trusting the stop.',
-              lights: ['stop1'],
-            }),
-          ]
+      return holding.stop === 'none' ? [placedBy('x')] : [stopError(strap.stopMm)]
   }
 }

@@ -1,5 +1,6 @@
 import { point, type Point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
+import { parallelsDiffer, stopError } from '../common'
 import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { drawVise } from './draw'
@@ -166,17 +167,7 @@ function errorsOf(
     case 'guide':
       return guideErrors(own, locator)
     case 'stop':
-      return [
-        {
-          key: 'stop',
-          link: 'stop',
-          cause: 'coming back to the stop',
-          plusMinus: own.vise.stopMm,
-          remedy: 'Touch the part instead of trusting the stop.',
-          lights: ['stop1'],
-          coefficient: 1,
-        },
-      ]
+      return [stopError(own.vise.stopMm)]
   }
 }
 
@@ -198,15 +189,7 @@ function restErrors(
   const errors = [bed('x', inSetup.x), bed('y', inSetup.y - middle)]
   // A pair of parallels may lie either way round, so that it is drawn anew in each setup.
   if (inSetup.y < middle)
-    errors.push({
-      key: 'parallels',
-      link: 'parallels',
-      cause: 'parallels differ',
-      plusMinus: parallels.differenceMm,
-      remedy: 'Take a matched pair of parallels.',
-      lights: RESTS,
-      coefficient: 1,
-    })
+    errors.push(parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2', 'rest3']))
   if (by === 'moving')
     errors.push({
       key: 'lift',

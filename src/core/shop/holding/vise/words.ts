@@ -1,40 +1,19 @@
-import { lengthWords } from '../../../handbook/units'
+import { lengthIn, roleWords, stopCaption, stopLine, stopWords } from '../common'
 import { type HoldingWords } from '../kind'
 import { type InVise } from './layout'
+
+const TAP = 'Clean and deburr what it stands on; tap until the parallels do not move.'
 
 export function viseWords(own: InVise): HoldingWords {
   const { aboveMm, faceAt, gripMm, holding, parallels, vise, work } = own
   const { machine, part } = work
-  const length = (mm: number): string => lengthWords(mm, part.unit)
+  const length = lengthIn(work)
   const face = (side: keyof typeof faceAt): string => part.faces[faceAt[side]].name
-  const onCut = 'Stand it on a cut face, clean and deburr it.'
-  const clean = 'Clean and deburr what it stands on; tap until the parallels do not move.'
   return {
     roles: {
-      rest: {
-        label: 'Rest',
-        noun: 'rest',
-        onto: 'on the parallels',
-        bears: 'The parallels bear',
-        clean,
-        cleanRaw: onCut,
-      },
-      guide: {
-        label: 'Jaw',
-        noun: 'jaw contact',
-        onto: 'on the fixed jaw',
-        bears: 'The fixed jaw bears',
-        clean,
-        cleanRaw: onCut,
-      },
-      stop: {
-        label: 'Stop',
-        noun: 'stop',
-        onto: 'at the stop',
-        bears: 'The stop bears',
-        clean: 'Stop on a cut face, or touch it instead.',
-        cleanRaw: 'Stop on a cut face, or touch it instead.',
-      },
+      rest: roleWords('Rest', 'rest', 'on the parallels', 'The parallels bear', TAP),
+      guide: roleWords('Jaw', 'jaw contact', 'on the fixed jaw', 'The fixed jaw bears', TAP),
+      stop: stopWords('left'),
     },
     motions: {
       tip: 'tip towards or away from the fixed jaw',
@@ -62,9 +41,7 @@ export function viseWords(own: InVise): HoldingWords {
       faceAt.down,
       ', against ',
       faceAt.guide,
-      ...(holding.stop === 'none'
-        ? [', no stop']
-        : [', stop at ', holding.stop === 'left' ? faceAt.left : faceAt.right]),
+      ...stopCaption(own, holding.stop),
     ],
     note: `Gripped ${gripMm.toFixed(1)} mm, ${aboveMm.toFixed(1)} mm above the jaws. An estimate of what is enough: the vise’s own limits and a qualified person decide.`,
     lines: [
@@ -74,9 +51,7 @@ export function viseWords(own: InVise): HoldingWords {
         ? 'Hammered down: the parallels take three points, the fixed jaw two.'
         : 'Round bar at the moving jaw: the fixed jaw takes three points, the parallels two.',
       `Gripped ${length(gripMm)}, ${length(aboveMm)} above the jaws.`,
-      holding.stop === 'none'
-        ? 'No stop.'
-        : `Stop at the ${holding.stop} end, on ${face(holding.stop === 'left' ? 'left' : 'right')}.`,
+      holding.stop === 'none' ? 'No stop.' : stopLine(own, holding.stop),
     ],
   }
 }

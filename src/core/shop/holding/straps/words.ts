@@ -1,0 +1,53 @@
+import { lengthIn, roleWords, stopCaption, stopLine, stopWords } from '../common'
+import { type HoldingWords } from '../kind'
+import { type OnTable } from './layout'
+
+export function strapWords(own: OnTable): HoldingWords {
+  const { clamps, faceAt, holding, low, parallels, strap, work } = own
+  const length = lengthIn(work)
+  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
+  const fence = holding.square === 'fence'
+  const squared = fence
+    ? `${face('guide')} against a fence, set true with the ${own.instrument.name.toLowerCase()}`
+    : `${face('guide')} set true with the ${own.instrument.name.toLowerCase()}`
+  return {
+    roles: {
+      rest: roleWords('Rest', 'rest', 'on the parallels', 'The parallels bear'),
+      guide: fence
+        ? roleWords('Fence', 'fence contact', 'on the fence', 'The fence bears')
+        : roleWords('Set', 'set place', 'as set true', 'The indicator reads'),
+      stop: stopWords(holding.stop),
+    },
+    motions: {
+      tip: 'tip front to back',
+      tipAlong: 'tip end to end',
+      turn: 'turn round like a table',
+      slide: 'slide along X',
+      off: 'slide along Y',
+      lift: 'lift off the parallels',
+    },
+    holdIt: 'give back a contact that was taken away',
+    nought: { x: 'the middle of the work', y: 'the face that is set true', z: 'the table' },
+    guided: 'the back of the table',
+    turns: 'the part',
+    tram: 'Set it true again',
+    pivot: 'Turn the part on the table about the middle of the face that is set true',
+    name: 'the table',
+    short: `${strap.name.toLowerCase()}, ${parallels.name.toLowerCase()}`,
+    grip: 'the straps',
+    caption: [
+      'Strapped, on ',
+      faceAt.down,
+      fence ? ', against a fence ' : ', set true on ',
+      faceAt.guide,
+      ...stopCaption(own, holding.stop),
+    ],
+    note: `${clamps.length} straps over the parallels. What they hold is for a qualified person to judge: studs, blocks and straps have limits of their own, and thin work bends where nothing lies under a strap.`,
+    lines: [
+      `${work.machine.name}, table, ${strap.name.toLowerCase()}, ${parallels.name.toLowerCase()}.`,
+      `${face('up')} up, standing on ${face('down')}, ${length(low.z)} over the table; ${squared}.`,
+      'A parallel lies under each strap; the straps push straight down on it.',
+      stopLine(own, holding.stop),
+    ],
+  }
+}
