@@ -26,8 +26,6 @@ export const LONG_ROOMS = [
   ['src/core/shop/holding/vise/stays.ts', undefined, 67],
   ['src/core/work/part/checkPart.ts', undefined, 62],
   ['src/core/work/part/surfaces.ts', 350, undefined],
-  ['src/core/work/say/clauses.ts', 301, 97],
-  ['src/core/work/say/readFeature.ts', undefined, 86],
   ['src/features/holes/ImportHoles.tsx', undefined, 201],
   ['src/features/holes/LayoutBar.tsx', undefined, 140],
   ['src/features/holes/TickView.tsx', 311, undefined],

@@ -18,13 +18,14 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold export FILE --as ${EXPORT_KINDS.slice(3).join('|')}
                   [--way NAME] [--setup N] [--from zero|corner|centre]
                   [--unit mm|inch] [--by-hand] [--place=X,Y,Z] [--out FILE]
+  foothold say LINE [--part FILE] [--unit inch] what a line says, as in the document; or a question
   foothold zero FILE --readings FILE [--way NAME] [--setup N]
                                                zero from readings at the machine, and what is suspicious
 
 FILE is a foothold/2 document, or one of an earlier build; - reads standard input. JSON goes to standard output,
-words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input.`
+words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input, or a question.`
 
-const COMMANDS = ['calc', 'check', 'analyse', 'export', 'zero'] as const
+const COMMANDS = ['calc', 'check', 'analyse', 'export', 'say', 'zero'] as const
 
 const OPTIONS = {
   samples: { type: 'string' },
@@ -37,6 +38,7 @@ const OPTIONS = {
   from: { type: 'string' },
   place: { type: 'string' },
   readings: { type: 'string' },
+  part: { type: 'string' },
   'by-hand': { type: 'boolean' },
   help: { type: 'boolean' },
 } as const
@@ -85,6 +87,7 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
     print(path === undefined ? listCalculators() : calculate(path, rest, values.unit))
     return 0
   }
+  if (command === 'say') return sayLine([path, ...rest], values, ends, print)
   if (path === undefined) throw new BadInput(`Name the file to ${command}.`)
   const text = read(ends, path)
   // Only what the command needs is loaded: a quick figure is there at once.
@@ -122,6 +125,26 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
       return 0
     }
   }
+}
+
+/** What a line says of a part, or what has to be asked first. */
+async function sayLine(
+  words: readonly (string | undefined)[],
+  { part: file, unit }: { part?: string | undefined; unit?: string | undefined },
+  ends: Ends,
+  print: (value: unknown) => void,
+): Promise<number> {
+  const line = words.filter((word) => word !== undefined).join(' ')
+  if (line.trim() === '')
+    throw new BadInput('Say what? For example: say "bore 22 H7 through, on front"')
+  if (unit !== undefined && unit !== 'mm' && unit !== 'inch')
+    throw new BadInput('--unit takes mm or inch.')
+  const { sayIn } = await import('@/operations/saying')
+  const { isAnswer, value } = must(
+    sayIn(line, file === undefined ? undefined : read(ends, file), unit),
+  )
+  print(value)
+  return isAnswer ? 0 : 2
 }
 
 function exportOptions(values: {

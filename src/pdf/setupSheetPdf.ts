@@ -8,6 +8,8 @@ const MARGIN = 42
 const INSIDE = WIDTH - 2 * MARGIN
 const SMALL = 9.5
 const GUTTER = 6
+/** Lines stand a little closer than the font would have them, points. */
+const TIGHT = -0.5
 
 /** A cell of a row: how far from the margin it begins, in points, and what it says. */
 interface Cell {
@@ -123,7 +125,7 @@ class Writer {
 
   heading(text: string): void {
     this.need(40)
-    this.gap(8)
+    this.gap(5)
     this.line(text, 11.5, 'bold')
   }
 
@@ -132,7 +134,7 @@ class Writer {
       .font(font)
       .fontSize(size)
       .fillColor(INK)
-      .text(clean(text), MARGIN + from, this.paper.y, { width: width - from })
+      .text(clean(text), MARGIN + from, this.paper.y, { width: width - from, lineGap: TIGHT })
   }
 
   list(title: string, lines: readonly string[], width = INSIDE): void {

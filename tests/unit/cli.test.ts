@@ -61,6 +61,39 @@ describe('foothold', () => {
     expect((await foothold(['check', '-'], JSON.stringify(document))).code).toBe(1)
   })
 
+  it('say: what a line says as in the document, or a question with lines to say instead', async () => {
+    const tapped = await foothold(['say', 'M6 tapped 12 deep on top, 20 from left, 15 from front'])
+    expect([tapped.code, JSON.parse(tapped.out)]).toMatchObject([
+      0,
+      {
+        kind: 'feature',
+        value: {
+          kind: 'hole',
+          thread: 'M6',
+          extent: { kind: 'deep', depth: { mm: 12 } },
+          on: 'top',
+        },
+        said: 'hole M6 12 deep, on top, 20 from left end, 15 from front',
+      },
+    ])
+    const tie = await foothold(['say', 'hold bore parallel to base 0.02', '--part', WORM])
+    expect([tie.code, JSON.parse(tie.out)]).toMatchObject([
+      0,
+      { kind: 'tie', value: { kind: 'parallelism', of: 'bore', to: 'bottom' } },
+    ])
+    const block = await foothold(['say', 'block 4 x 2 x 1', '--unit', 'inch'])
+    expect(JSON.parse(block.out)).toMatchObject({ kind: 'block', value: { x: { mm: 101.6 } } })
+    const asked = await foothold(['say', 'clearance hole for M6 through on top centred'])
+    expect(asked.code).toBe(2)
+    expect(JSON.parse(asked.out)).toEqual({
+      question: 'Clearance for M6: close, normal or loose?',
+      choices: [6.4, 6.6, 7].map((mm) => `hole ${mm} through, on top, centred`),
+    })
+    const unknown = await foothold(['say', 'hello'])
+    expect([unknown.code, JSON.parse(unknown.out)]).toMatchObject([2, { choices: [] }])
+    expect((await foothold(['say'])).code).toBe(2)
+  })
+
   it('analyse: the same seed gives the same pieces', async () => {
     const run = async (): Promise<unknown> =>
       JSON.parse((await foothold(['analyse', WORM, '--samples', '2000', '--seed', '7'])).out)

@@ -1,12 +1,4 @@
-import {
-  type Feature,
-  type Hole,
-  type Part,
-  refLabel,
-  type Requirement,
-  type Side,
-  SIDES,
-} from '../part'
+import { type Feature, type Hole, type Part, type Requirement, type Side, SIDES } from '../part'
 import {
   DEGREE_RAD,
   type Angle,
@@ -15,6 +7,7 @@ import {
   parseLength,
   printLength,
 } from '../../handbook/units'
+import { refWord } from './kinds'
 import { unitOfWords } from './scanner'
 
 const MIRROR_WORDS = { x: 'left to right', y: 'front to back', z: 'up and down' } as const
@@ -259,35 +252,6 @@ export function printRequirement(part: Part, requirement: Requirement): string {
 
 const signed = (length: Length, part: Part): string =>
   `${length.mm < 0 ? '-' : '+'}${printTyped({ mm: Math.abs(length.mm) }, part)}`
-
-/** All that can be named in a sentence, by its word; the id serves where two share a label. */
-export function refWords(part: Part, refs: readonly string[]): ReadonlyMap<string, string> {
-  const words = new Map<string, string>()
-  const byLabel = new Map<string, string[]>()
-  for (const ref of refs)
-    byLabel.set(refLabel(part, ref).toLowerCase(), [
-      ...(byLabel.get(refLabel(part, ref).toLowerCase()) ?? []),
-      ref,
-    ])
-  for (const [label, found] of byLabel)
-    if (found.length === 1 && found[0] && !/[,|]/.test(label)) words.set(label, found[0])
-  for (const ref of refs) words.set(ref.toLowerCase(), ref)
-  return words
-}
-
-function refWord(part: Part, ref: string): string {
-  if (ref.includes('|'))
-    return `middle of ${ref
-      .split('|')
-      .map((r) => refWord(part, r))
-      .join(' and ')}`
-  const label = refLabel(part, ref)
-  const sharing = [...SIDES, ...part.features.map((f) => f.id)].filter(
-    (other) =>
-      refLabel(part, other).toLowerCase() === label.toLowerCase() || other === label.toLowerCase(),
-  )
-  return /[,|]/.test(label) || sharing.some((other) => other !== ref) ? ref : label
-}
 
 /** A line for each thing on the part, as a person could have typed it. */
 export const printPart = (part: Part): readonly string[] => [

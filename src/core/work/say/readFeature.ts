@@ -1,8 +1,19 @@
-import { type Extent, type Feature, type Part } from '../part'
+import { type Axis } from '../../ground/geometry'
+import { type Feature, type Part, planeOf, type Side } from '../part'
 import { type Length } from '../../handbook/units'
-import { clauses, readExtent, shared } from './clauses'
-import { readBoltCircle, readHole, readHoles } from './readHole'
+import { clauses, shared } from './clauses'
+import { type Clauses } from './said'
+import { readHole } from './readHole'
 import { type Scanner } from './scanner'
+import {
+  deep,
+  extentOf,
+  faceWords,
+  readDirection,
+  readExtent,
+  readFaceIfAny,
+  takeBy,
+} from './words'
 
 /** The words that begin a feature. */
 export const FEATURE_HEADS = [
@@ -17,95 +28,194 @@ export const FEATURE_HEADS = [
   'chamfer',
 ] as const
 
+const HEAD_NAMES = {
+  slot: ['groove', 'keyway'],
+  step: ['rebate', 'shoulder'],
+  pocket: [],
+  boss: ['round boss'],
+  chamfer: [
+    'chamfers',
+    'bevel',
+    'break the edges of',
+    'break edges of',
+    'break edges',
+    'break edge',
+  ],
+} as const
+
 /** Reads a feature from the line; the scanner stands at its first word. */
 export function readFeature(scanner: Scanner, part: Part): Feature {
-  const countText = scanner.pattern(/^\d+(?=\s+(?:bores|holes|reamed\s+holes)\b)/i)
-  const count = countText === undefined ? undefined : Number(countText)
-  if (count !== undefined) return readHoles(scanner, part, count)
-  const head = scanner.need(
-    'Begin with what it is: bore, hole, 4 holes, bolt circle, slot, step, pocket, boss or chamfer.',
-    ...FEATURE_HEADS,
-  )
+  const slot = scanner.attempt(() => {
+    // The size in front: “1/2 slot 3/8 deep”.
+    const width = scanner.length()
+    scanner.skip('wide')
+    return width && scanner.takeOf({ slot: HEAD_NAMES.slot }) ? width : undefined
+  })
+  if (slot) return readSlot(scanner, part, slot)
+  const hole = readHole(scanner, part)
+  if (hole) return hole
+  const head = scanner.takeOf(HEAD_NAMES)
   switch (head) {
-    case 'bore':
-    case 'hole':
-    case 'reamed hole':
-      return readHole(scanner, part, head)
-    case 'bolt circle':
-      return readBoltCircle(scanner, part)
-    case 'slot': {
-      const width = scanner.needLength(
-        'How wide is the slot? For example “slot 12 wide 4 deep along X”.',
+    case 'slot':
+      return readSlot(scanner, part)
+    case 'step':
+      return readStep(scanner, part)
+    case 'pocket':
+      return readPocket(scanner, part)
+    case 'boss':
+      return readBoss(scanner, part)
+    case 'chamfer':
+      return readChamfer(scanner, part)
+    case undefined:
+      throw scanner.failure(
+        'Begin with what it is: bore, hole, 4 holes, bolt circle, slot, step, pocket, boss or chamfer.',
       )
-      scanner.take('wide')
-      const depth = scanner.needLength('How deep is the slot? Say “4 deep”.')
-      scanner.take('deep')
-      scanner.need('Say which way the slot runs: along X, Y or Z.', 'along')
-      const runs = scanner.need('The slot runs along X, Y or Z.', 'X', 'Y', 'Z').toLowerCase() as
-        'x' | 'y' | 'z'
-      const said = clauses(scanner, part)
-      return { ...shared(scanner, part, 'slot', said), kind: 'slot', width, depth, runs }
-    }
-    case 'step': {
-      const width = scanner.needLength('How wide is the step? For example “step 20 wide 10 deep”.')
-      scanner.take('wide')
-      const depth = scanner.needLength('How deep is the step? Say “10 deep”.')
-      scanner.take('deep')
-      const said = clauses(scanner, part)
-      if (said.at === undefined)
-        throw scanner.failure('Say at which side the step is cut away, for example “at right”.')
-      return { ...shared(scanner, part, 'step', said), kind: 'step', width, depth, along: said.at }
-    }
-    case 'pocket': {
-      const across = scanner.needLength(
-        'How long is the pocket? For example “pocket 40 x 18 x 12 deep”.',
-      )
-      scanner.need('Give the pocket’s two sides, for example 40 x 18.', 'x', '×')
-      const up = scanner.needLength('How wide is the pocket?')
-      const extent: Extent = scanner.take('x', '×')
-        ? deep(scanner, scanner.needLength('How deep is the pocket?'))
-        : readExtent(scanner)
-      const said = clauses(scanner, part)
-      return {
-        ...shared(scanner, part, 'pocket', said),
-        kind: 'pocket',
-        across,
-        up,
-        extent,
-        ...(said.corner ? { corner: said.corner } : {}),
-      }
-    }
-    case 'boss': {
-      const diameter = scanner.needLength(
-        'What diameter has the boss? For example “boss 30 x 8 high”.',
-      )
-      scanner.need('Say how high the boss is, for example “boss 30 x 8 high”.', 'x', '×')
-      const height = scanner.needLength('How high is the boss?')
-      scanner.take('high')
-      return {
-        ...shared(scanner, part, 'boss', clauses(scanner, part)),
-        kind: 'boss',
-        diameter,
-        height,
-      }
-    }
-    default: {
-      const size = scanner.needLength('How large is the chamfer? For example “chamfer 1 x 45°”.')
-      const angle = scanner.take('x', '×')
-        ? scanner.needAngle('What angle has the chamfer?')
-        : { rad: Math.PI / 4, typed: '45°' }
-      const said = clauses(scanner, part)
-      return {
-        ...shared(scanner, part, 'chamfer', { ...said, centred: true }),
-        kind: 'chamfer',
-        size,
-        angle,
-      }
-    }
   }
 }
 
-const deep = (scanner: Scanner, depth: Length): Extent => {
-  scanner.take('deep')
-  return { kind: 'deep', depth }
+/** Width and depth in either order, the first being the width where neither is named. */
+function readWideDeep(
+  scanner: Scanner,
+  what: 'slot' | 'step',
+  example: string,
+  given?: Length,
+): { readonly width: Length; readonly depth: Length } {
+  let [width, depth] = [given, undefined as Length | undefined]
+  while (!width || !depth) {
+    const named = scanner.takeOf({ wide: ['width'], deep: ['depth'] })
+    scanner.skip('by', 'x', '×')
+    const length = scanner.length()
+    if (!length)
+      throw scanner.failure(
+        width
+          ? `How deep is the ${what}? Say “4 deep”.`
+          : `How wide is the ${what}? For example “${example}”.`,
+      )
+    const word = named ?? scanner.takeOf({ wide: [], deep: ['dp'] })
+    scanner.skip(',', 'and')
+    if (word === 'deep' || (word === undefined && width)) depth = length
+    else width = length
+  }
+  return { width, depth }
+}
+
+function readSlot(scanner: Scanner, part: Part, given?: Length): Feature {
+  const { depth, width } = readWideDeep(scanner, 'slot', 'slot 12 wide 4 deep along X', given)
+  const said = clauses(scanner, part)
+  const common = shared(scanner, part, 'slot', said, ['alongAt'])
+  return { ...common, kind: 'slot', width, depth, runs: runsOf(scanner, part, common.on, said) }
+}
+
+function runsOf(scanner: Scanner, part: Part, on: Side, { alongAt }: Clauses): Axis {
+  if (alongAt === undefined)
+    throw scanner.failure(
+      'Which way does the slot run: along X, Y or Z?',
+      planeOf(on).map((axis) => `along ${axis.toUpperCase()}`),
+    )
+  const end = scanner.position
+  scanner.position = alongAt
+  const axis = readDirection(scanner, part, on)
+  scanner.position = end
+  if (!axis) throw scanner.failure('The slot runs along X, Y or Z.')
+  return axis
+}
+
+function readStep(scanner: Scanner, part: Part): Feature {
+  const { depth, width } = readWideDeep(scanner, 'step', 'step 20 wide 10 deep')
+  const said = clauses(scanner, part)
+  const at = said.at ?? alongFace(scanner, part, said)
+  if (at === undefined)
+    throw scanner.failure(
+      'Say at which side the step is cut away, for example “at right”.',
+      faceWords(part).map((face) => `, at ${face}`),
+    )
+  return {
+    ...shared(scanner, part, 'step', said, ['at', 'alongAt']),
+    kind: 'step',
+    width,
+    depth,
+    along: at,
+  }
+}
+
+/** `along front`, of a step: the side that it runs along is the one that is cut away. */
+function alongFace(scanner: Scanner, part: Part, { alongAt }: Clauses): Side | undefined {
+  if (alongAt === undefined) return undefined
+  const end = scanner.position
+  scanner.position = alongAt
+  const face = readFaceIfAny(scanner, part)
+  scanner.position = end
+  return face
+}
+
+function readPocket(scanner: Scanner, part: Part): Feature {
+  const across = scanner.needLength(
+    'How long is the pocket? For example “pocket 40 x 18 x 12 deep”.',
+  )
+  scanner.skip('long')
+  if (!takeBy(scanner)) scanner.skip(',')
+  const up = scanner.needLength('Give the pocket’s two sides, for example 40 x 18.')
+  scanner.skip('wide')
+  scanner.skip(',')
+  const head =
+    readExtent(scanner) ??
+    scanner.attempt(() => {
+      const depth = takeBy(scanner) ? scanner.length() : undefined
+      return depth && deep(depth)
+    })
+  const said = clauses(scanner, part)
+  return {
+    ...shared(scanner, part, 'pocket', said, ['extent', 'corner']),
+    kind: 'pocket',
+    across,
+    up,
+    extent: extentOf(scanner, head, said.extent),
+    ...(said.corner ? { corner: said.corner } : {}),
+  }
+}
+
+function readBoss(scanner: Scanner, part: Part): Feature {
+  scanner.skip('Ø', '⌀', 'dia')
+  const diameter = scanner.needLength('What diameter has the boss? For example “boss 30 x 8 high”.')
+  scanner.skip('dia', 'diameter')
+  takeBy(scanner)
+  scanner.skip(',')
+  const height = scanner.needLength('How high is the boss? For example “boss 30 x 8 high”.')
+  scanner.takeOf({ high: ['tall', 'height'] })
+  const said = clauses(scanner, part)
+  return { ...shared(scanner, part, 'boss', said, []), kind: 'boss', diameter, height }
+}
+
+const ROUND = {
+  on: [
+    'all round the edges of',
+    'all round',
+    'all around',
+    'around',
+    'round',
+    'all edges of',
+    'edges of',
+    'to',
+  ],
+} as const
+
+function readChamfer(scanner: Scanner, part: Part): Feature {
+  const first = scanner.attempt(() => readFaceIfAny(scanner, part))
+  const size = scanner.needLength('How large is the chamfer? For example “chamfer 1 x 45°”.')
+  const angle = takeBy(scanner)
+    ? scanner.needAngle('What angle has the chamfer?')
+    : { rad: Math.PI / 4, typed: '45°' }
+  scanner.skip(',')
+  const round = scanner.attempt(() =>
+    scanner.takeOf(ROUND) ? readFaceIfAny(scanner, part) : undefined,
+  )
+  scanner.skip('all round', 'all around')
+  const said = clauses(scanner, part)
+  const on = round ?? first ?? said.on
+  return {
+    ...shared(scanner, part, 'chamfer', { ...said, ...(on && { on }), centred: true }, []),
+    kind: 'chamfer',
+    size,
+    angle,
+  }
 }

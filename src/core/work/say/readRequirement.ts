@@ -1,165 +1,238 @@
-import { freeId, type Part, partSurfaces, type Requirement, SIDES } from '../part'
-import { type Length } from '../../handbook/units'
-import { refWords } from './print'
-import { type Scanner } from './scanner'
+import { freeId, nominalOf, type Part, type Requirement } from '../part'
+import { type Length, lengthWords } from '../../handbook/units'
+import { readLimits, readLimitsIfAny, type Limits } from './limits'
+import { printRequirement } from './print'
+import { readRef, readRefIfAny } from './readRef'
+import { NotUnderstood, type Scanner } from './scanner'
 
-const TIES = [
-  'to',
-  'square to',
-  'parallel to',
-  'in line with',
-  'central on',
-  'at angle to',
-  'flat',
-  'position',
-  'profile',
-  'size',
-] as const
+const TIES = {
+  to: ['distance to', 'from', 'off', 'distance from'],
+  'square to': ['perpendicular to', 'perp to', 'square with', 'squareness to', 'square'],
+  'parallel to': ['parallel with', 'parallelism to', 'parallel'],
+  'in line with': ['concentric with', 'concentric to', 'coaxial with', 'coaxial to', 'concentric'],
+  'central on': [
+    'central between',
+    'symmetrical about',
+    'symmetric about',
+    'symmetrical to',
+    'centred on',
+    'central to',
+  ],
+  'at angle to': ['at an angle to', 'angle to', 'angled to'],
+  flat: ['flatness'],
+  position: ['true position', 'positioned'],
+  profile: ['profile of a surface'],
+  size: ['diameter', 'dia', 'Ø', '⌀'],
+} as const
+type Tie = keyof typeof TIES
 
 /** Reads what follows “hold”. */
 export function readRequirement(scanner: Scanner, part: Part): Requirement {
+  const start = scanner.position
   const of = readRef(scanner, part)
-  const tie = scanner.need(
-    'How must it agree? Say “to base ±0.015”, “square to base within 0.02”, “position to A | B within 0.2”.',
-    ...TIES,
-  )
-  const body = readBody(scanner, part, tie as (typeof TIES)[number])
-  let critical = false
-  let name: string | undefined
-  while (!scanner.atEnd) {
-    scanner.need('Separate what follows with a comma.', ',')
-    if (scanner.take('critical')) critical = true
-    else if (scanner.take('called')) name = scanner.pattern(/^[^,]+/)?.trim()
-    else throw scanner.failure('After the tolerance only “critical” or “called …” can follow.')
-  }
-  return { id: freeId(part, 'hold'), of, critical, ...(name ? { name } : {}), ...body }
+  const body = readBody(scanner, part)
+  const tail = readTail(scanner)
+  const { nominal, ...rest } = body
+  const requirement = { id: freeId(part, 'hold'), of, critical: false, ...tail, ...rest }
+  if (nominal) checkNominal(part, requirement, nominal, { start, end: scanner.position })
+  return requirement
 }
 
-type Body = Requirement extends infer R
+function readTail(scanner: Scanner): { critical?: true; name?: string } {
+  const tail: { critical?: true; name?: string } = {}
+  while (!scanner.atEnd) {
+    if (scanner.take(',')) continue
+    if (scanner.take('critical')) tail.critical = true
+    else if (scanner.takeOf({ called: ['named'] })) tail.name = scanner.name('What is it called?')
+    else throw scanner.failure('After the tolerance only “critical” or “called …” can follow.')
+  }
+  return tail
+}
+
+/** Half a thousandth of an inch: closer than this a size said beside its limits is the one on the drawing. */
+const SAME_MM = 0.0127
+
+/** The size that stands beside limits is the drawing's; where it is another, it asks. */
+function checkNominal(
+  part: Part,
+  requirement: Requirement,
+  said: Length,
+  span: { readonly start: number; readonly end: number },
+): void {
+  const drawn = nominalOf(part, requirement)
+  if (drawn === undefined || Math.abs(drawn - said.mm) <= SAME_MM) return
+  throw new NotUnderstood(
+    `It is drawn at ${lengthWords(drawn, part.unit)}, not ${said.typed ?? lengthWords(said.mm, part.unit)}. Hold it as drawn, or change its place first?`,
+    span,
+    [printRequirement(part, requirement)],
+  )
+}
+
+type Body = (Requirement extends infer R
   ? R extends Requirement
     ? Omit<R, 'id' | 'of' | 'critical' | 'name'>
     : never
-  : never
+  : never) & { readonly nominal?: Length | undefined }
 
-function readBody(scanner: Scanner, part: Part, tie: (typeof TIES)[number]): Body {
+function readBody(scanner: Scanner, part: Part): Body {
+  scanner.skip(',')
+  const given = scanner.attempt(() => readNominalAndLimits(scanner))
+  if (given) {
+    if (scanner.takeOf({ from: ['to', 'off', 'above', 'over', 'up from'] }))
+      return { kind: 'distance', to: readRef(scanner, part), ...given }
+    throw scanner.failure('Is that its size, or how far it is from a face? Say “from base”.', [
+      'from base',
+      ...(given.nominal ? [] : ['size']),
+    ])
+  }
+  const tie = scanner.takeOf(TIES)
+  if (tie) return readTie(scanner, part, tie)
+  throw scanner.failure(
+    'How must it agree? Say “to base ±0.015”, “square to base within 0.02”, “position to A | B within 0.2”.',
+    (Object.keys(TIES) as Tie[]).filter((word) => word !== 'to'),
+  )
+}
+
+type Said = Limits & { readonly nominal?: Length | undefined }
+
+/** `0.625 ±0.001`; the size may be left out, for it is on the drawing. */
+function readNominalAndLimits(scanner: Scanner): Said | undefined {
+  const nominal = scanner.length()
+  const limits = readLimitsIfAny(scanner)
+  return limits && { ...limits, nominal }
+}
+
+function readTie(scanner: Scanner, part: Part, tie: Tie): Body {
   switch (tie) {
-    case 'size':
-      return { kind: 'size', ...readLimits(scanner) }
+    case 'size': {
+      const nominal = scanner.length()
+      return { kind: 'size', ...readLimits(scanner), nominal }
+    }
     case 'to': {
       const to = readRef(scanner, part)
-      scanner.length()
-      return { kind: 'distance', to, ...readLimits(scanner) }
+      scanner.skip(',')
+      const nominal = scanner.length()
+      return { kind: 'distance', to, ...readLimits(scanner), nominal }
     }
     case 'square to':
-      return {
-        kind: 'perpendicularity',
-        to: readRef(scanner, part),
-        tolerance: readWithin(scanner),
-      }
+      return { kind: 'perpendicularity', ...readToWithin(scanner, part) }
     case 'parallel to':
-      return { kind: 'parallelism', to: readRef(scanner, part), tolerance: readWithin(scanner) }
+      return { kind: 'parallelism', ...readToWithin(scanner, part) }
     case 'in line with':
-      return { kind: 'coaxiality', to: readRef(scanner, part), tolerance: readWithin(scanner) }
-    case 'central on':
-      return { kind: 'symmetry', to: readRef(scanner, part), tolerance: readWithin(scanner) }
+      return { kind: 'coaxiality', ...readToWithin(scanner, part) }
+    case 'central on': {
+      const first = readRef(scanner, part)
+      const to = scanner.skip('and') ? `${first}|${readRef(scanner, part)}` : first
+      return { kind: 'symmetry', to, tolerance: readWithin(scanner) }
+    }
     case 'flat':
       return { kind: 'flatness', tolerance: readWithin(scanner) }
     case 'at angle to': {
       const to = readRef(scanner, part)
-      scanner.need('Plus or minus how many degrees? Say “±0.1°”.', '±', '+-', '+/-')
+      scanner.takeOf(PLUS_MINUS)
       return { kind: 'angle', to, plusMinus: scanner.needAngle('Plus or minus how many degrees?') }
     }
-    case 'profile':
-      return { kind: 'profile', ...readDatums(scanner, part), tolerance: readWithin(scanner) }
+    case 'profile': {
+      const { boundaries, datums, tolerance } = readZone(scanner, part)
+      return { kind: 'profile', datums, ...(boundaries && { boundaries }), tolerance }
+    }
     case 'position': {
-      const datums = readDatums(scanner, part)
-      const tolerance = readWithin(scanner)
-      const projected = scanner.take('projected')
-        ? scanner.needLength('How high does the zone stand outside the hole?')
-        : undefined
-      if (projected && projected.mm <= 0)
-        throw scanner.failure('A projected zone is higher than zero.')
-      const material = readMaterial(scanner) ?? 'none'
-      const each = scanner.take('each by itself') !== undefined
-      return {
-        kind: 'position',
-        ...datums,
-        tolerance,
-        ...(projected && { projected }),
-        material,
-        ...(each && { each }),
-      }
+      const zone = readZone(scanner, part)
+      return { kind: 'position', ...zone, material: zone.material ?? 'none' }
     }
   }
 }
 
-type Datums = Pick<Requirement & { kind: 'position' }, 'datums' | 'boundaries'>
+const PLUS_MINUS = { '±': ['+-', '+/-'] } as const
 
-/** `to base | bore at most material | front`. */
-function readDatums(scanner: Scanner, part: Part): Datums {
-  const datums: string[] = []
-  const boundaries: Record<string, 'most' | 'least'> = {}
-  const one = (): void => {
-    const ref = readRef(scanner, part)
-    const material = readMaterial(scanner)
-    datums.push(ref)
-    if (material) boundaries[ref] = material
-  }
-  if (scanner.take('to')) {
-    one()
-    while (scanner.take('|')) one()
-  }
-  if (datums.length > 3) throw scanner.failure('At most three datums make a frame.')
-  return { datums, ...(Object.keys(boundaries).length > 0 && { boundaries }) }
-}
-
-function readMaterial(scanner: Scanner): 'most' | 'least' | undefined {
-  const said = scanner.take('at most material', 'at least material')
-  return said === undefined ? undefined : said === 'at most material' ? 'most' : 'least'
-}
+const readToWithin = (scanner: Scanner, part: Part): { to: string; tolerance: Length } => ({
+  to: readRef(scanner, part),
+  tolerance: readWithin(scanner),
+})
 
 function readWithin(scanner: Scanner): Length {
-  scanner.need('Within how much? Say “within 0.02”.', 'within')
-  const tolerance = scanner.needLength('Within how much?')
+  scanner.skip(',')
+  scanner.takeOf({ within: ['to within', 'by', 'of', 'to'] })
+  scanner.skip('Ø', '⌀')
+  const tolerance = scanner.needLength('Within how much? Say “within 0.02”.')
   if (tolerance.mm <= 0) throw scanner.failure('A tolerance is more than zero.')
   return tolerance
 }
 
-/** `±0.015`, or `+0.02 -0.01` with the upper one first. */
-function readLimits(scanner: Scanner): { plus: Length; minus: Length } {
-  if (scanner.take('±', '+-', '+/-')) {
-    const plus = scanner.needLength('Plus or minus how much?')
-    return { plus, minus: { mm: -plus.mm } }
-  }
-  const one = (): Length => {
-    const sign =
-      scanner.need('Give the limits: ±0.015, or +0.02 -0.01.', '+', '-', '−') === '+' ? 1 : -1
-    const length = scanner.needLength('How much?')
-    return { mm: sign * length.mm }
-  }
-  const [plus, minus] = [one(), one()]
-  if (plus.mm <= minus.mm)
-    throw scanner.failure('Give the upper limit first; it must be above the lower one.')
-  return { plus, minus }
+interface Zone {
+  tolerance: Length
+  datums: string[]
+  boundaries?: Record<string, 'most' | 'least'>
+  projected?: Length
+  material?: 'most' | 'least'
+  each?: true
 }
 
-/** A face or feature by name, one hole of a pattern, a wall, or the middle of two. */
-export function readRef(scanner: Scanner, part: Part): string {
-  if (scanner.take('middle of')) {
-    const first = readRef(scanner, part)
-    scanner.need('The middle of one and another: say “and”.', 'and')
-    return `${first}|${readRef(scanner, part)}`
+/** Tolerance, datums and what else makes a zone, in whatever order they are said. */
+function readZone(scanner: Scanner, part: Part): Zone {
+  const zone: Partial<Zone> & { datums: string[] } = { datums: [] }
+  while (readZoneWord(scanner, part, zone));
+  const { tolerance } = zone
+  if (!tolerance) throw scanner.failure('Within how much? Say “within 0.2”.')
+  if (zone.datums.length > 3) throw scanner.failure('At most three datums make a frame.')
+  return { ...zone, tolerance }
+}
+
+function readZoneWord(
+  scanner: Scanner,
+  part: Part,
+  zone: Partial<Zone> & { datums: string[] },
+): boolean {
+  const each = scanner.takeOf({ 'each by itself': ['each'] })
+  if (each) zone.each = true
+  const material = readMaterial(scanner)
+  if (material) zone.material = material
+  if (each || material) return true
+  if (scanner.take('projected')) {
+    zone.projected = scanner.needLength('How high does the zone stand outside the hole?')
+    if (zone.projected.mm <= 0) throw scanner.failure('A projected zone is higher than zero.')
+    return true
   }
-  const words = new Map(
-    refWords(part, [...new Set([...partSurfaces(part).keys(), ...part.features.map((f) => f.id)])]),
-  )
-  for (const side of SIDES) {
-    const { datum } = part.faces[side]
-    if (datum !== undefined) words.set(datum, side)
+  if (zone.datums.length === 0 && scanner.takeOf({ to: ['from', 'against'] })) {
+    readDatums(scanner, part, zone)
+    return true
   }
-  const word = scanner.need(
-    'Nothing on the part is called that. Name a face or a feature.',
-    ...words.keys(),
-  )
-  return words.get(word) as string
+  const stands = /^\s*(?:within\b|[Ø⌀]|[\d.#(])/i.test(scanner.rest)
+  if (!zone.tolerance && (stands || scanner.take('within'))) {
+    zone.tolerance = readWithin(scanner)
+    return true
+  }
+  return false
+}
+
+/** `base | bore at most material | front`, `A B C`, `A, B and C`; with material the gauge has its play. */
+function readDatums(
+  scanner: Scanner,
+  part: Part,
+  zone: { datums: string[]; boundaries?: Zone['boundaries'] },
+): void {
+  const one = (ref: string): void => {
+    const material = readMaterial(scanner)
+    zone.datums.push(ref)
+    if (material) zone.boundaries = { ...zone.boundaries, [ref]: material }
+  }
+  one(readRef(scanner, part))
+  while (scanner.take('|')) one(readRef(scanner, part))
+  for (;;) {
+    const next = scanner.attempt(() => {
+      scanner.skip(',')
+      scanner.skip('and', '-', '/')
+      return readRefIfAny(scanner, part)
+    })
+    if (next === undefined) return
+    one(next)
+  }
+}
+
+function readMaterial(scanner: Scanner): 'most' | 'least' | undefined {
+  const said = scanner.takeOf({
+    'at most material': ['at MMC', 'MMC', '(M)', 'Ⓜ', 'at maximum material'],
+    'at least material': ['at LMC', 'LMC', '(L)', 'Ⓛ', 'at minimum material'],
+  })
+  return said === undefined ? undefined : said === 'at most material' ? 'most' : 'least'
 }

@@ -1,9 +1,13 @@
 import { type Issue } from '../../ground/issues'
 import { type Feature, type Part, partIssues, type Requirement } from '../part'
 import { type Length } from '../../handbook/units'
+import { choicesFor } from './choices'
+import { lineUnitOf } from './lineUnit'
+import { printFeature, printRequirement, printTyped } from './print'
 import { FEATURE_HEADS, readFeature } from './readFeature'
 import { readRequirement } from './readRequirement'
 import { NotUnderstood, Scanner, type Span } from './scanner'
+import { takeBy } from './words'
 
 /** What a line says. */
 export type Said =
@@ -14,9 +18,15 @@ export type Said =
       readonly size: { readonly x: Length; readonly y: Length; readonly z: Length }
     }
 
+/** What a line says; or the word that was not understood, and lines that could be meant, each to be said instead. */
 export type SayResult =
   | { readonly ok: true; readonly said: Said }
-  | { readonly ok: false; readonly sentence: string; readonly span: Span }
+  | {
+      readonly ok: false
+      readonly sentence: string
+      readonly span: Span
+      readonly choices: readonly string[]
+    }
 
 /**
  * Reads one line of the Say it language; see docs/say-it.md for its grammar.
@@ -25,24 +35,68 @@ export type SayResult =
  * @returns what was said, checked against the part; or the word that was not understood.
  */
 export function readLine(part: Part, text: string): SayResult {
-  const scanner = new Scanner(text, part.unit)
-  const whole = { start: 0, end: text.length }
+  const said = lineUnitOf(text)
+  const scanner = new Scanner(said.text, part.unit, said.unit, text)
+  const found = attempt(part, scanner)
+  if (!(found instanceof NotUnderstood)) return { ok: true, said: found }
+  const { sentence, span } = found
+  const choices = choicesFor(text, found, scanner.expectations, (line) => saidInFull(part, line))
+  return { ok: false, sentence, span, choices }
+}
+
+/** A line as the program would say it, if it can be read. */
+function saidInFull(part: Part, line: string): string | undefined {
+  const said = lineUnitOf(line)
+  const found = attempt(part, new Scanner(said.text, part.unit, said.unit, line))
+  return found instanceof NotUnderstood ? undefined : printSaid(part, found)
+}
+
+/** What was said, in the words of the program. */
+export function printSaid(part: Part, said: Said): string {
+  switch (said.kind) {
+    case 'feature':
+      return printFeature(part, said.feature)
+    case 'requirement':
+      return printRequirement(part, said.requirement)
+    case 'block': {
+      const { x, y, z } = said.size
+      return `block ${[x, y, z].map((side) => printTyped(side, part)).join(' x ')}`
+    }
+  }
+}
+
+function attempt(part: Part, scanner: Scanner): Said | NotUnderstood {
   try {
     const said = read(scanner, part)
     if (!scanner.atEnd) throw scanner.failure('This was not expected here.')
-    const mixed = scanner.mixedUnits
-    if (mixed && couldBeInches(part, text))
-      throw new NotUnderstood(
-        `${mixed.bare} mm or ${mixed.bare} in? Other sizes on this line are in inches: write ${mixed.bare}mm or ${mixed.bare}in.`,
-        mixed.span,
-      )
+    const mixed = mixedUnits(part, scanner)
+    if (mixed) throw mixed
     const [issue] = newIssues(part, said)
-    return issue ? { ok: false, sentence: issue.sentence, span: whole } : { ok: true, said }
+    if (!issue) return said
+    return new NotUnderstood(issue.sentence, { start: 0, end: scanner.text.length })
   } catch (error) {
-    if (error instanceof NotUnderstood)
-      return { ok: false, sentence: error.sentence, span: error.span }
+    if (error instanceof NotUnderstood) return error
     throw error
   }
+}
+
+/** Asks of bare numbers beside inches which they are, where both would do. */
+function mixedUnits(part: Part, scanner: Scanner): NotUnderstood | undefined {
+  const mixed = scanner.mixedUnits
+  const [first] = mixed
+  if (!first || !couldBeInches(part, scanner.text)) return undefined
+  const withUnit = (unit: string): string => {
+    let line = scanner.source
+    for (const { span } of [...mixed].reverse())
+      line = `${line.slice(0, span.end)}${unit}${line.slice(span.end)}`
+    return line
+  }
+  const { span, text } = first
+  return new NotUnderstood(
+    `${text} mm or ${text} in? Other sizes on this line are in inches: write ${text}mm or ${text}in.`,
+    span,
+    [withUnit('mm'), withUnit('in')],
+  )
 }
 
 /** What is wrong with the part once this is said that was not before. */
@@ -64,19 +118,49 @@ function couldBeInches(part: Part, text: string): boolean {
 }
 
 function read(scanner: Scanner, part: Part): Said {
-  if (scanner.take('hold'))
+  if (scanner.takeOf({ hold: ['keep'] }))
     return { kind: 'requirement', requirement: readRequirement(scanner, part) }
-  if (scanner.take('block')) {
-    const x = scanner.needLength('How long is the block? Say “block 92 x 60 x 75”.')
-    scanner.need('Give all three sides, for example 92 x 60 x 75.', 'x', '×')
-    const y = scanner.needLength('How wide is the block?')
-    scanner.need('Give all three sides, for example 92 x 60 x 75.', 'x', '×')
-    const z = scanner.needLength('How high is the block?')
-    if ([x, y, z].some((side) => side.mm <= 0))
-      throw scanner.failure('Every side is more than zero.')
-    return { kind: 'block', size: { x, y, z } }
-  }
+  const block = readBlock(scanner)
+  if (block) return block
   return { kind: 'feature', feature: readFeature(scanner, part) }
+}
+
+/** `block 92 x 60 x 75`, or its sizes first. */
+function readBlock(scanner: Scanner): Said | undefined {
+  const sides = scanner.take('block')
+    ? readSizes(scanner, true)
+    : scanner.attempt(() => {
+        const found = readSizes(scanner, false)
+        return found && scanner.skip('block') ? found : undefined
+      })
+  if (!sides) return undefined
+  if (sides.some((side) => side.mm <= 0)) throw scanner.failure('Every side is more than zero.')
+  const [x, y, z] = sides
+  return { kind: 'block', size: { x, y, z } }
+}
+
+const SIZES = [
+  'How long is the block? Say “block 92 x 60 x 75”.',
+  'How wide is the block?',
+  'How high is the block?',
+] as const
+
+function readSizes(
+  scanner: Scanner,
+  isBlock: boolean,
+): readonly [Length, Length, Length] | undefined {
+  const sides: Length[] = []
+  for (const question of SIZES) {
+    if (sides.length > 0 && !takeBy(scanner)) {
+      if (!isBlock) return undefined
+      throw scanner.failure('Give all three sides, for example 92 x 60 x 75.')
+    }
+    const side = isBlock ? scanner.needLength(question) : scanner.length()
+    if (!side) return undefined
+    sides.push(side)
+  }
+  const [x, y, z] = sides
+  return x && y && z && [x, y, z]
 }
 
 /** The part with what was said added to it. */
