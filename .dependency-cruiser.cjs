@@ -3,7 +3,7 @@ const WINGS = {
   ground: ['issues', 'finding', 'linalg', 'geometry', 'recipe', 'scene'],
   handbook: ['standards', 'units', 'patterns', 'probing', 'calculators'],
   chain: ['locating', 'variation'],
-  work: ['part', 'say', 'stock'],
+  work: ['part', 'faults', 'say', 'stock'],
   shop: ['workshop', 'holding'],
   plan: ['way', 'planning', 'drilling'],
   predict: ['prediction'],

@@ -1,6 +1,7 @@
 import { Bench } from 'tinybench'
 import { VISE_ON_SMALL_MILL, WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/paper/demo'
-import { holesInSetup, holesOf } from '@/core/plan/drilling'
+import { holesInSetup } from '@/core/plan/drilling'
+import { holesOf } from '@/core/work/part'
 import { findingsOf, holeChecks } from '@/core/foreman/findings'
 import { anchorOfFixture } from '@/core/floor/register'
 import { zeroLedger, predictZero } from '@/core/floor/offsets'

@@ -1,5 +1,6 @@
 'use client'
 
+import dynamic from 'next/dynamic'
 import { isSide, type Part, type Requirement } from '@/core/work/part'
 import { printFeature, printRequirement } from '@/core/work/say'
 import { withoutFeature } from './again'
@@ -10,6 +11,9 @@ import { QuestionList } from './QuestionList'
 import { RequirementList } from './RequirementList'
 import { TiePanel } from './TiePanel'
 import { type Saying } from './useSaying'
+
+// The rules know how a tie is measured; they come after the page.
+const DrawingFindings = dynamic(() => import('./DrawingFindings'), { ssr: false })
 
 /** A tie in the making: from one feature or face to another. */
 export interface Tie {
@@ -63,6 +67,7 @@ export function PartPanels(props: PartPanelsProps) {
         }
         onRemove={(r) => ties((all) => all.filter((o) => o.id !== r.id))}
       />
+      <DrawingFindings part={part} onFeature={onChoose} onTie={onRequirement} />
       <QuestionList part={part} onPick={(ref) => onChoose(ref.split('.')[0])} />
     </>
   )

@@ -67,16 +67,7 @@ export function PartView({ firstWay, jobId, part: stored }: PartViewProps) {
         <HistoryButtons {...document_} />
       </TopBar>
       <SaveNotice document={document_} />
-      <SayLine
-        part={saying.base}
-        text={saying.text}
-        result={result}
-        editing={saying.isAgain}
-        field={saying.field}
-        onText={saying.setText}
-        onAdd={add}
-        onCancel={saying.cancel}
-      />
+      <SayLine saying={saying} onAdd={add} />
       <main className="grid grow gap-3 px-4 py-2.5 lg:grid-cols-[minmax(0,1fr)_minmax(330px,38%)]">
         <DrawingSheet
           part={shown}

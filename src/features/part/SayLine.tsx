@@ -1,32 +1,18 @@
 'use client'
 
-import { type KeyboardEvent, type RefObject, useMemo } from 'react'
-import { type Part } from '@/core/work/part'
-import { completions, faceWord, type SayResult } from '@/core/work/say'
-import { SIDES } from '@/core/work/part'
+import { type ClipboardEvent, type KeyboardEvent, type ReactNode, useMemo } from 'react'
+import { type Part, SIDES } from '@/core/work/part'
+import { completions, faceWord } from '@/core/work/say'
+import { type Saying } from './useSaying'
 
 interface SayLineProps {
-  readonly part: Part
-  readonly text: string
-  readonly result: SayResult | undefined
-  readonly editing: boolean
-  readonly field: RefObject<HTMLInputElement | null>
-  readonly onText: (text: string) => void
+  readonly saying: Saying
   readonly onAdd: () => void
-  readonly onCancel: () => void
 }
 
 /** One line takes a feature or a tie as one would say it; drawn while typed, the word not understood is marked. */
-export function SayLine({
-  editing,
-  field,
-  onAdd,
-  onCancel,
-  onText,
-  part,
-  result,
-  text,
-}: SayLineProps) {
+export function SayLine({ onAdd, saying }: SayLineProps) {
+  const { base: part, field, isAgain, result, setText, text } = saying
   const next = useMemo(() => completions(part, text), [part, text])
   const failure = result && !result.ok ? result : undefined
   const atEnd = failure ? failure.span.start >= text.trimEnd().length : false
@@ -36,8 +22,14 @@ export function SayLine({
       onAdd()
     } else if (event.key === 'Tab' && !event.shiftKey && text !== '' && next[0]) {
       event.preventDefault()
-      onText(next[0].line)
-    } else if (event.key === 'Escape') onCancel()
+      setText(next[0].line)
+    } else if (event.key === 'Escape') saying.cancel()
+  }
+  const onPaste = (event: ClipboardEvent): void => {
+    const pasted = event.clipboardData.getData('text/plain')
+    if (!/\n\s*\S/.test(pasted)) return
+    event.preventDefault()
+    saying.addMany(pasted)
   }
   return (
     <section
@@ -46,7 +38,7 @@ export function SayLine({
     >
       <div className="flex flex-wrap items-center gap-3">
         <label htmlFor="say" className="text-[14px] text-bar-soft">
-          {editing ? 'Say it again' : 'Say it'}
+          {isAgain ? 'Say it again' : 'Say it'}
         </label>
         <div className="relative min-w-60 grow">
           <div
@@ -67,16 +59,17 @@ export function SayLine({
             autoComplete="off"
             spellCheck={false}
             placeholder="bore 22 H7 through, on front, 32 from base, 41.00 ±0.10 from left"
-            aria-invalid={failure !== undefined && !atEnd}
+            aria-invalid={failure !== undefined && (!atEnd || saying.asked)}
             aria-describedby="say-more"
             maxLength={400}
-            onChange={(event) => onText(event.target.value)}
+            onChange={(event) => setText(event.target.value)}
             onKeyDown={onKeyDown}
+            onPaste={onPaste}
           />
         </div>
         <span className="hidden text-[13px] text-bar-soft lg:inline">
           {result?.ok ? 'drawn below in blue · ' : ''}
-          <kbd>Enter</kbd> {editing ? 'changes it' : 'adds it'} · <kbd>Tab</kbd> completes
+          <kbd>Enter</kbd> {isAgain ? 'changes it' : 'adds it'} · <kbd>Tab</kbd> completes
         </span>
       </div>
       <div
@@ -85,26 +78,86 @@ export function SayLine({
         aria-live="polite"
       >
         {failure && text !== '' && (
-          <span className={atEnd ? 'text-bar-soft' : 'font-semibold text-yellow'}>
+          <span className={atEnd && !saying.asked ? 'text-bar-soft' : 'font-semibold text-yellow'}>
             {failure.sentence}
           </span>
         )}
         {text !== '' &&
-          next.map((completion) => (
-            <button
-              key={completion.word}
-              type="button"
-              className="min-h-6 cursor-pointer rounded border border-bar-soft/50 px-2 hover:bg-white/10"
-              onClick={() => {
-                onText(completion.line)
-                field.current?.focus()
-              }}
-            >
+          (saying.asked ? [] : next).map((completion) => (
+            <Offer key={completion.word} onTake={() => saying.fill(completion.line)}>
               {completion.word}
-            </button>
+            </Offer>
           ))}
       </div>
+      {failure && text !== '' && (saying.asked || !atEnd) && (
+        <Choices lines={failure.choices} onTake={saying.fill} />
+      )}
+      <Left saying={saying} />
     </section>
+  )
+}
+
+const Offer = ({
+  children,
+  onTake,
+}: {
+  readonly children: ReactNode
+  readonly onTake: () => void
+}) => (
+  <button
+    type="button"
+    className="min-h-6 cursor-pointer rounded border border-bar-soft/50 px-2 text-left hover:bg-white/10"
+    onClick={onTake}
+  >
+    {children}
+  </button>
+)
+
+/** Lines that could be meant; one that is taken goes into the field. */
+function Choices({
+  lines,
+  onTake,
+}: {
+  readonly lines: readonly string[]
+  readonly onTake: (line: string) => void
+}) {
+  if (lines.length === 0) return null
+  return (
+    <ul aria-label="Lines to say instead" className="mt-1 flex flex-col items-start gap-1">
+      {lines.map((line) => (
+        <li key={line} className="figures text-[14px]">
+          <Offer onTake={() => onTake(line)}>{line}</Offer>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** What came of several lines at once; those that are left are put right one by one. */
+function Left({ saying }: { readonly saying: Saying }) {
+  const { many } = saying
+  if (!many) return null
+  return (
+    <div className="mt-1 text-[13px]" role="status">
+      <p>
+        {many.taken} {many.taken === 1 ? 'line' : 'lines'} taken
+        {many.left.length > 0 &&
+          `, ${many.left.length} not understood; pick one to put it right`}.{' '}
+        <button type="button" className="cursor-pointer underline" onClick={saying.forget}>
+          Close
+        </button>
+      </p>
+      <ul className="mt-1 flex max-h-40 flex-col items-start gap-1 overflow-auto">
+        {many.left.map(({ line, sentence }, i) => (
+          <li key={i}>
+            <Offer onTake={() => saying.takeUp(line)}>
+              <span className="figures">{line}</span>{' '}
+              <span className="text-yellow">{sentence}</span>
+            </Offer>
+          </li>
+        ))}
+      </ul>
+    </div>
   )
 }
 

@@ -2,7 +2,7 @@
 
 import { useMemo, useRef, useState } from 'react'
 import { type Part } from '@/core/work/part'
-import { after, readLine } from '@/core/work/say'
+import { after, type ManySaid, readLine, readLines } from '@/core/work/say'
 import { useKeys } from '@/ui/useKeys'
 import { type Again, replaced, without } from './again'
 
@@ -10,6 +10,8 @@ import { type Again, replaced, without } from './again'
 export function useSaying(part: Part, edit: (change: (part: Part) => Part) => void) {
   const [text, setText] = useState('')
   const [again, setAgain] = useState<Again>()
+  const [asked, setAsked] = useState(false)
+  const [many, setMany] = useState<Pick<ManySaid, 'taken' | 'left'>>()
   const field = useRef<HTMLInputElement>(null)
 
   useKeys({ s: () => field.current?.focus() })
@@ -20,14 +22,39 @@ export function useSaying(part: Part, edit: (change: (part: Part) => Part) => vo
     [base, text],
   )
   const shown = useMemo(() => (result?.ok ? after(base, result.said) : part), [base, part, result])
+  const write = (words: string): void => {
+    setText(words)
+    setAsked(false)
+  }
   const begin = (words: string, which?: Again): void => {
     setAgain(which)
-    setText(words)
+    write(words)
     field.current?.focus()
   }
   return {
     text,
-    setText,
+    setText: write,
+    /** Another line in place of what is written. */
+    fill: (line: string): void => {
+      write(line)
+      field.current?.focus()
+    },
+    /** Whether Enter was pressed on a line that is not understood. */
+    asked,
+    /** What came of the lines that were put in at once. */
+    many,
+    /** Takes several lines at once, as one change; what is not understood is kept to be put right. */
+    addMany: (lines: string): void => {
+      const { left, taken } = readLines(part, lines)
+      setMany({ left, taken })
+      if (taken > 0) edit((body) => readLines(body, lines).part)
+    },
+    /** A line that was left over is put right by itself. */
+    takeUp: (line: string): void => {
+      setMany((old) => old && { ...old, left: old.left.filter((other) => other.line !== line) })
+      begin(line)
+    },
+    forget: (): void => setMany(undefined),
     field,
     base,
     result,
@@ -36,11 +63,12 @@ export function useSaying(part: Part, edit: (change: (part: Part) => Part) => vo
     isAgain: again !== undefined,
     begin,
     cancel: (): void => {
-      setText('')
+      write('')
       setAgain(undefined)
     },
     /** Puts the line into the part; what it added or changed. */
     add: (): Again | undefined => {
+      setAsked(!result?.ok)
       if (!result?.ok) return undefined
       const { said } = result
       const made =
@@ -50,7 +78,7 @@ export function useSaying(part: Part, edit: (change: (part: Part) => Part) => vo
             ? said.requirement
             : undefined
       edit((body) => (again ? replaced(body, again, made) : after(body, said)))
-      setText('')
+      write('')
       setAgain(undefined)
       if (said.kind !== 'feature' && said.kind !== 'requirement') return undefined
       return made && { kind: said.kind, id: again?.id ?? made.id }

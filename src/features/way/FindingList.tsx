@@ -1,12 +1,7 @@
 'use client'
 
 import { type Finding } from '@/core/ground/finding'
-
-const LOOKS = {
-  forbids: { box: 'border-red bg-red-wash', sign: '▲', word: 'Forbids' },
-  warns: { box: 'border-ochre bg-ochre-wash', sign: '◆', word: 'Warns' },
-  notes: { box: 'border-faint bg-wash', sign: '·', word: 'Note' },
-} as const
+import { FindingCards } from '@/ui/FindingCards'
 
 interface FindingListProps {
   readonly findings: readonly Finding[]
@@ -22,24 +17,7 @@ export function FindingList({ findings, onPick, setup }: FindingListProps) {
       {here.length === 0 && (
         <p className="text-[14px] text-green">● Nothing to find fault with here.</p>
       )}
-      {here.map((finding, i) => {
-        const look = LOOKS[finding.severity]
-        return (
-          <button
-            key={i}
-            type="button"
-            data-finding={finding.code}
-            className={`block w-full cursor-pointer rounded-md border-l-4 p-2 text-left text-[14px] leading-snug ${look.box}`}
-            onClick={() => onPick(finding)}
-          >
-            <strong>
-              <span aria-hidden>{look.sign}</span>
-              <span className="sr-only">{look.word}:</span> {finding.what}
-            </strong>{' '}
-            {finding.rest}
-          </button>
-        )
-      })}
+      <FindingCards findings={here} onPick={onPick} />
     </section>
   )
 }

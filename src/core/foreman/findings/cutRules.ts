@@ -4,6 +4,7 @@ import { type Prediction } from '../../predict/prediction'
 import { danglingWayCodes, type Op, wayIssues } from '../../plan/way'
 import { type Inspection } from './inspection'
 import { type Finding, finding, capital, listWords } from '../../ground/finding'
+import { refusedTie } from './drawingFindings'
 import { holdingRules } from './holdingRules'
 import { zeroRules } from './zeroRules'
 
@@ -153,19 +154,7 @@ function datumLost(
 /** Ties that cannot be measured as they are written: said, and no figure given. */
 function refused(requirements: Prediction['requirements']): Finding[] {
   return requirements.flatMap(({ reason = '', refused: code, requirement, title }) =>
-    code === undefined
-      ? []
-      : [
-          finding(
-            code === 'datum.gone' ? 'datum.gone' : 'requirement.refused',
-            undefined,
-            code === 'datum.gone'
-              ? `${capital(title)}: the datum is cut away.`
-              : `${capital(title)} cannot be measured as it is written.`,
-            reason,
-            { requirement: requirement.id },
-          ),
-        ],
+    code === undefined ? [] : [refusedTie(title, code, reason, requirement.id)],
   )
 }
 

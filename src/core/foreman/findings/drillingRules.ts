@@ -4,10 +4,9 @@ import {
   holeDepth,
   type HoleInSetup,
   holesInSetup,
-  holesOf,
   lastDrillMm,
 } from '../../plan/drilling'
-import { refLabel, type Side } from '../../work/part'
+import { holesOf, refLabel, type Side } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { jobberFluteMm } from '../../handbook/standards'
 import { type Inspection } from './inspection'

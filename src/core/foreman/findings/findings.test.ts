@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { type Holding, type ViseHolding } from '../../shop/holding'
 import { norm, point, subtract } from '../../ground/geometry'
-import { segmentsApart } from './wallRules'
+import { segmentsApart } from '../../work/faults'
 import { describe, expect, it } from 'vitest'
 import {
   OILER_BLOCK,
@@ -25,7 +25,7 @@ import {
   way,
 } from '../../../../tests/support/documents'
 import { FINDING_SEVERITY, type Finding, type FindingCode } from '../../ground/finding'
-import { findingsOf } from '.'
+import { drawingFindings, findingsOf } from '.'
 
 const find = (part: Part, plan: Way, workshop = STANDARD_WORKSHOP): readonly Finding[] =>
   findingsOf(predictionOf(workshop, part, plan))
@@ -91,6 +91,21 @@ const at = (
     },
     ...more,
   })
+const pocket = (
+  id: string,
+  across: number,
+  up: number,
+  depth: number,
+  dim?: Feature['place']['dims'][number],
+): Feature => ({
+  kind: 'pocket',
+  id,
+  on: 'top',
+  across: mm(across),
+  up: mm(up),
+  extent: deep(depth),
+  place: { dims: dim ? [dim] : [], centred: true },
+})
 /** The top is cut, then the holes are made. */
 const drilled = (features: string[]): Way => way(setup('s-1', 'top', 'back', ['top', ...features]))
 
@@ -172,6 +187,43 @@ const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
       held({ kind: 'angle-plate', anglePlate: 'angle-150', parallels: 'p-12', stop: 'left' }, []),
     ),
   ],
+  'feature.gone': () => [
+    withFeatures([pocket('p', 40, 30, 10), pocket('q', 20, 10, 6)]),
+    drilled(['p', 'q']),
+  ],
+  'feature.overlap': () => [
+    withFeatures([pocket('p', 40, 30, 10), pocket('q', 30, 40, 8)]),
+    drilled(['p', 'q']),
+  ],
+  'feature.wall': () => [
+    withFeatures([
+      pocket('p', 20, 20, 10, { from: 'left', at: mm(20) }),
+      pocket('q', 20, 20, 10, { from: 'left', at: mm(40.6) }),
+    ]),
+    drilled(['p', 'q']),
+  ],
+  'feature.edge': () => [
+    withFeatures([pocket('p', 20, 20, 10, { from: 'left', at: mm(10.5) })]),
+    drilled(['p']),
+  ],
+  'feature.floor': () => [withFeatures([pocket('p', 20, 20, 39.4)]), drilled(['p'])],
+  'hole.in-air': () => [
+    withFeatures([pocket('p', 40, 30, 10), hole('a', { extent: deep(8) })]),
+    drilled(['p', 'a']),
+  ],
+  'hole.from-floor': () => [
+    withFeatures([pocket('p', 40, 30, 10), hole('a', { extent: deep(18) })]),
+    drilled(['p', 'a']),
+  ],
+  'hole.into-floor': () => [
+    withFeatures([pocket('p', 40, 30, 10), hole('a', { on: 'bottom', extent: deep(32) })]),
+    drilled(['p']),
+  ],
+  'hole.over-floor': () => [
+    withFeatures([pocket('p', 40, 30, 10), hole('a', { on: 'bottom', extent: deep(29.5) })]),
+    drilled(['p']),
+  ],
+  'hole.crosses': () => [withFeatures([hole('a'), hole('b', { on: 'front' })]), drilled(['a'])],
   'hole.breaks-edge': () => [withFeatures([at('a', 3, 30)]), drilled(['a'])],
   'hole.edge': () => [withFeatures([at('a', 5, 30)]), drilled(['a'])],
   'hole.overlap': () => [withFeatures([at('a', 30, 30), at('b', 37, 30)]), drilled(['a', 'b'])],
@@ -564,6 +616,75 @@ describe('the way from one leaning hole to another', () => {
         // A step along either is at most 2.6 mm long.
         expect(found).toBeGreaterThan(least - 2.7)
       }),
+    )
+  })
+})
+
+describe('what is wrong with the drawing by itself', () => {
+  const codesOf = (part: Part): readonly string[] => drawingFindings(part).map((f) => f.code)
+
+  it('is nothing for a plain block, and little for the demo', () => {
+    expect(codesOf(block)).toEqual([])
+    for (const part of [WORM_BLOCK, OILER_BLOCK]) expect(codesOf(part)).toEqual([])
+  })
+
+  it('says ties that cannot be measured as they are written, first', () => {
+    const crooked: Requirement = {
+      kind: 'distance',
+      id: 'crooked',
+      of: 'left',
+      to: 'top',
+      critical: false,
+      plus: mm(0.1),
+      minus: mm(-0.1),
+    }
+    const part = withFeatures([at('a', 5, 30)], [crooked])
+    expect(codesOf(part)).toEqual(['requirement.refused', 'hole.edge'])
+    expect(drawingFindings(part)[0]?.requirement).toBe('crooked')
+    // A flatness or a size is no fault of the drawing because nothing is cut yet.
+    const flat: Requirement = {
+      kind: 'flatness',
+      id: 'flat',
+      of: 'top',
+      critical: false,
+      tolerance: mm(0.02),
+    }
+    expect(codesOf(withFeatures([], [flat]))).toEqual([])
+  })
+
+  it('a stepped pocket is no fault; pockets that share a corner are told, with how much', () => {
+    expect(codesOf(withFeatures([pocket('p', 40, 30, 10), pocket('q', 20, 10, 16)]))).toEqual([])
+    const crossed = withFeatures([pocket('p', 40, 20, 10), pocket('q', 20, 40, 6)])
+    expect(drawingFindings(crossed)[0]?.rest).toMatch(/20 mm × 20 mm × 6 mm/)
+  })
+
+  it('the walls of boxes agree with what a ruler would say, wherever they lie', () => {
+    const size = fc.integer({ min: 4, max: 12 })
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 20, max: 80 }),
+        fc.integer({ min: 20, max: 80 }),
+        size,
+        size,
+        (a, b, wide, broad) => {
+          const part = withFeatures([
+            pocket('p', wide, 10, 5, { from: 'left', at: mm(a) }),
+            pocket('q', broad, 10, 8, { from: 'left', at: mm(b) }),
+          ])
+          const gap = Math.abs(a - b) - (wide + broad) / 2
+          const lies = Math.abs(a - b) <= Math.abs(wide - broad) / 2
+          const expected = lies
+            ? wide <= broad
+              ? ['feature.gone']
+              : []
+            : gap < 0
+              ? ['feature.overlap']
+              : gap > 0 && gap < 1
+                ? ['feature.wall']
+                : []
+          expect(codesOf(part)).toEqual(expected)
+        },
+      ),
     )
   })
 })

@@ -3,8 +3,8 @@ import { type Prediction } from '../../predict/prediction'
 import { cutRules, tieRules } from './cutRules'
 import { drillingRulesOf } from './drillingRules'
 import { bySeverity, type Finding } from '../../ground/finding'
+import { faultsOf } from '../../work/faults'
 import { footingRules } from './footingRules'
-import { holeRules } from './holeRules'
 import { inspect, type Inspection } from './inspection'
 import { marginRules } from './marginRules'
 import { travelRules } from './travelRules'
@@ -26,6 +26,6 @@ export function findingsOf(prediction: Prediction): readonly Finding[] {
 export const holeChecks = (plan: Plan): readonly Finding[] => holeFindings(inspect(plan))
 
 const holeFindings = (inspection: Inspection): readonly Finding[] => [
-  ...holeRules(inspection),
+  ...faultsOf(inspection.part),
   ...drillingRulesOf(inspection),
 ]

@@ -1,2 +1,3 @@
+export { drawingFindings } from './drawingFindings'
 export { weakestLink } from './marginRules'
 export { findingsOf, holeChecks } from './findingsOf'

@@ -1,7 +1,15 @@
 import { parseThread, pointLengthMm, tapDrill } from '../../handbook/standards'
-import { axisOf, oppositeOf, type Part, removedBox, sizeAlong, throughMm } from '../../work/part'
+import {
+  axisOf,
+  type HolePlace,
+  oppositeOf,
+  type Part,
+  removedBox,
+  sizeAlong,
+  throughMm,
+} from '../../work/part'
 import { type Drilling } from '../way'
-import { type HoleInSetup, type HolePlace } from './holes'
+import { type HoleInSetup } from './holes'
 
 /** How holes are made, with every default put in; mm. */
 export interface DrillingRules {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A } from '../../paper/demo'
 import { applyMotion, point } from '../../ground/geometry'
-import { type Feature, type Hole, type Part, type Side } from '../../work/part'
+import { type Feature, type Hole, holesOf, type Part, type Side } from '../../work/part'
 import { planWay, type PlannedSetup } from '../planning'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { ORIENTATIONS } from '../way'
@@ -18,7 +18,6 @@ import {
   drillingTools,
   type HoleInSetup,
   holesInSetup,
-  holesOf,
   judgeMeasured,
   type MeasuredHole,
   outlineInSetup,

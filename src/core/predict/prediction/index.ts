@@ -7,4 +7,4 @@ export {
 } from './predictWay'
 export { type WayChain, chainOf } from './chain'
 export { isHeld, slidesAlong } from './held'
-export { measureOf } from './measures'
+export { measureOf, refusalOf } from './measures'

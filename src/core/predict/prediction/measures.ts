@@ -1,4 +1,4 @@
-import { fail, type Result, succeed } from '../../ground/issues'
+import { fail, type Issue, type Result, succeed } from '../../ground/issues'
 import {
   halfDiagonal,
   middleOf,
@@ -15,6 +15,28 @@ import { datumsOf } from './datums'
 import { bonusOf, playOf, sizeReading } from './material'
 import { type Measured, type MeasureSources, Reader, still, term } from './reader'
 import { comparable, isPlane } from './targets'
+
+/** Nothing is known yet of how the part is made. */
+const NOTHING_CUT: MeasureSources = {
+  sizeSource: new Map(),
+  unaimed: new Set(),
+  formSource: new Map(),
+  formTilts: new Map(),
+}
+
+/** No form or size is known of what no setup has cut. */
+export const isWaiting = (code: string): boolean =>
+  code === 'requirement.no-form' || code === 'requirement.no-size'
+
+/** Why a requirement cannot be measured as it is written, however the part is made; undefined where it can. */
+export function refusalOf(
+  part: Part,
+  requirement: Requirement,
+  surfaces: ReadonlyMap<string, Surface>,
+): Issue | undefined {
+  const measure = measureOf(part, requirement, surfaces, NOTHING_CUT)
+  return measure.ok || isWaiting(measure.issues[0].code) ? undefined : measure.issues[0]
+}
 
 /**
  * Turns a requirement of the drawing into readings and what they are held against.

@@ -21,7 +21,7 @@ import { type PartState } from '../../work/stock'
 import { refsOfPickup } from '../../plan/way'
 import { chainOf, type WayChain } from './chain'
 import { isHeld } from './held'
-import { measureOf } from './measures'
+import { isWaiting, measureOf } from './measures'
 
 /** ● holds, ◆ near, ▲ short; or not yet to be judged. */
 export type Standing = 'holds' | 'near' | 'short' | 'open'
@@ -85,9 +85,7 @@ function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
   const measure = measureOf(part, requirement, surfaces, model)
   if (!measure.ok) {
     const { code, sentence } = measure.issues[0]
-    // No form or size is known of what no setup has cut.
-    const waits = code === 'requirement.no-form' || code === 'requirement.no-size'
-    if (!waits || owners.every((owner) => cut.has(owner)))
+    if (!isWaiting(code) || owners.every((owner) => cut.has(owner)))
       return { ...open(sentence), refused: code }
   }
   const missing = owners.find(

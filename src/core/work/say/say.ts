@@ -175,6 +175,28 @@ export function after(part: Part, said: Said): Part {
   }
 }
 
+/** Several lines at once: the part with those that were understood, and those that were not. */
+export interface ManySaid {
+  readonly part: Part
+  readonly taken: number
+  readonly left: readonly { readonly line: string; readonly sentence: string }[]
+}
+
+/** Reads line after line, each with what those before it said; blank lines and bullets in front are passed over. */
+export function readLines(part: Part, text: string): ManySaid {
+  const left: { line: string; sentence: string }[] = []
+  let [now, taken] = [part, 0]
+  for (const line of text.split(/\r?\n/).map((raw) => raw.replace(/^\s*[-•*·]\s+/, '').trim())) {
+    if (line === '') continue
+    const read = readLine(now, line)
+    if (read.ok) {
+      now = after(now, read.said)
+      taken++
+    } else left.push({ line, sentence: read.sentence })
+  }
+  return { part: now, taken, left }
+}
+
 /** A word that could come next, and the line with it put in. */
 export interface Completion {
   readonly word: string

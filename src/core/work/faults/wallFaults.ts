@@ -1,15 +1,14 @@
-import { type HolePlace } from '../../plan/drilling'
-import { add, type Axis, dot, norm, scale, subtract } from '../../ground/geometry'
-import { planeOf, refLabel, sizeAlong } from '../../work/part'
+import { add, AXES, type Axis, dot, norm, scale, subtract } from '../../ground/geometry'
+import { axisOf, type HolePlace, planeOf, refLabel, sizeAlong } from '../part'
 import { capital, type Finding, finding } from '../../ground/finding'
 import { andMore, LEAST_WALL, LEAST_WALL_MM, leastWall, radiusOf, Worst } from './holeWalls'
-import { type Inspection } from './inspection'
+import { type Drawn } from './drawn'
 
 /** Holes nearer than this are one place said twice, mm. */
 const SAME_PLACE_MM = 0.01
 /** Walls between holes of one face, or of opposite faces where both reach. */
 export function neighbourRules(
-  { part, length }: Inspection,
+  { part, length }: Drawn,
   holes: readonly HolePlace[],
 ): readonly Finding[] {
   const worst = new Worst()
@@ -74,7 +73,7 @@ interface Between {
 
 function judgeWall(
   worst: Worst,
-  length: Inspection['length'],
+  length: Drawn['length'],
   { check, feature, ids, names, radius, wall }: Between,
 ): void {
   if (wall < 0)
@@ -101,7 +100,7 @@ function judgeWall(
 
 /** Walls from a hole that leans to every other: by the straight way from axis to axis. */
 export function leaningRules(
-  { part, length }: Inspection,
+  { part, length }: Drawn,
   holes: readonly HolePlace[],
 ): readonly Finding[] {
   const worst = new Worst()
@@ -119,6 +118,59 @@ export function leaningRules(
       })
     }
   return worst.findings
+}
+
+/** Holes from faces beside each other: those that cross, and those that leave little between them. */
+export function crossingRules(
+  { part, length }: Drawn,
+  holes: readonly HolePlace[],
+): readonly Finding[] {
+  const worst = new Worst()
+  const straight = holes.filter(({ hole }) => !hole.tilt)
+  for (const axis of AXES)
+    forCrossing(straight, axis, (a, b) => {
+      const wall = segmentsApart(a, b) - radiusOf(a) - radiusOf(b)
+      const ids = [a.hole.id, b.hole.id].sort().join(' ')
+      const names = `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`
+      const radius = Math.min(radiusOf(a), radiusOf(b))
+      if (wall < 0)
+        worst.add(`cross ${ids}`, wall, (more) =>
+          finding(
+            'hole.crosses',
+            undefined,
+            `${capital(names)} cross.`,
+            `Meant, as for oil or a pin? Then drill the smaller first, and deburr inside. If not, move one of them.${andMore(more)}`,
+            { feature: b.hole.id },
+          ),
+        )
+      else judgeWall(worst, length, { ids, names, wall, radius, feature: b.hole.id, check: '' })
+    })
+  return worst.findings
+}
+
+/** Calls back for holes along the two other axes that lie near each other in this one. */
+function forCrossing(
+  holes: readonly HolePlace[],
+  axis: Axis,
+  visit: (a: HolePlace, b: HolePlace) => void,
+): void {
+  const [u, v] = AXES.filter((other) => other !== axis)
+  const along = (which: Axis | undefined): readonly HolePlace[] =>
+    holes
+      .filter(({ hole }) => axisOf(hole.on) === which)
+      .sort((a, b) => a.mouth[axis] - b.mouth[axis])
+  const [first, second] = [along(u), along(v)]
+  const widest = Math.max(0, ...holes.map(radiusOf))
+  const reach = 2 * widest + leastWall(widest)
+  let from = 0
+  for (const a of first) {
+    while ((second[from]?.mouth[axis] ?? Infinity) < a.mouth[axis] - reach) from++
+    for (let k = from; k < second.length; k++) {
+      const b = second[k] as HolePlace
+      if (b.mouth[axis] > a.mouth[axis] + reach) break
+      visit(a, b)
+    }
+  }
 }
 
 /** Least distance between the axes of two holes, mm. Ericson, Real-Time Collision Detection, 2005, 5.1.9 (cited from memory). */
@@ -167,7 +219,7 @@ function forNeighbours(
 }
 
 /** Whether two holes along one axis share any height. */
-function meet(part: Inspection['part'], a: HolePlace, b: HolePlace): boolean {
+function meet(part: Drawn['part'], a: HolePlace, b: HolePlace): boolean {
   if (a.hole.on === b.hole.on) return true
   const depth = ({ hole }: HolePlace): number =>
     hole.extent.kind === 'deep' ? hole.extent.depth.mm : Infinity

@@ -1,4 +1,4 @@
-import { type HolePlace } from '../../plan/drilling'
+import { type HolePlace } from '../part'
 import { type Finding } from '../../ground/finding'
 
 /** Least metal beside a hole, as a part of its diameter and in mm (common practice, no source). */

@@ -1,18 +1,9 @@
-import { holesOf, type HolePlace } from '../../plan/drilling'
-import { type Axis } from '../../ground/geometry'
-import {
-  type Box,
-  oppositeOf,
-  planeOf,
-  refLabel,
-  removedBox,
-  type Side,
-  sizeAlong,
-} from '../../work/part'
+import { type HolePlace, holesOf, planeOf, refLabel, sizeAlong } from '../part'
 import { parseThread } from '../../handbook/standards'
+import { boxFaults } from './boxFaults'
 import { andMore, headRadius, leastWall, radiusOf, Worst } from './holeWalls'
-import { type Inspection } from './inspection'
-import { leaningRules, neighbourRules } from './wallRules'
+import { type Drawn } from './drawn'
+import { crossingRules, leaningRules, neighbourRules } from './wallFaults'
 import { type Finding, finding, capital } from '../../ground/finding'
 
 /** Full thread a screw needs, in diameters, by the words for the material (common practice, no source). */
@@ -23,20 +14,21 @@ const THREAD_DIAMETERS: readonly (readonly [RegExp, number])[] = [
 const USUAL_DIAMETERS = 1
 
 /** What the drawing itself asks of the holes that cannot be, or that will be regretted. */
-export function holeRules(inspection: Inspection): readonly Finding[] {
-  const holes = holesOf(inspection.part)
+export function holeFaults(drawn: Drawn): readonly Finding[] {
+  const holes = holesOf(drawn.part)
   return [
-    ...edgeRules(inspection, holes),
-    ...neighbourRules(inspection, holes),
-    ...leaningRules(inspection, holes),
-    ...pocketRules(inspection, holes),
-    ...threadRules(inspection),
-    ...sameDrillRules(inspection),
+    ...edgeRules(drawn, holes),
+    ...neighbourRules(drawn, holes),
+    ...leaningRules(drawn, holes),
+    ...crossingRules(drawn, holes),
+    ...boxFaults(drawn, holes),
+    ...threadRules(drawn),
+    ...sameDrillRules(drawn),
   ]
 }
 
 /** Metal between a hole and the edge of its face; a head that runs off it. */
-function edgeRules({ part, length }: Inspection, holes: readonly HolePlace[]): readonly Finding[] {
+function edgeRules({ part, length }: Drawn, holes: readonly HolePlace[]): readonly Finding[] {
   const worst = new Worst()
   for (const place of holes) {
     const { hole, key, mouth } = place
@@ -86,50 +78,8 @@ function edgeRules({ part, length }: Inspection, holes: readonly HolePlace[]): r
   return worst.findings
 }
 
-/** Walls to pockets, slots and steps on the same face. */
-function pocketRules(
-  { part, length }: Inspection,
-  holes: readonly HolePlace[],
-): readonly Finding[] {
-  const worst = new Worst()
-  const boxes = part.features.flatMap((feature) => {
-    const box = removedBox(part, feature)
-    return box ? [{ feature, box }] : []
-  })
-  for (const place of holes) {
-    const { hole, key, mouth } = place
-    for (const { box, feature } of boxes) {
-      if (feature.on !== hole.on && feature.on !== oppositeOf(hole.on)) continue
-      const gap = gapTo(box, mouth, hole.on) - radiusOf(place)
-      // Inside the pocket the hole starts on its floor; that is meant.
-      if (gap <= -2 * radiusOf(place) || gap >= leastWall(radiusOf(place))) continue
-      const reaches = feature.on === hole.on || hole.extent.kind === 'through'
-      if (!reaches) continue
-      worst.add(`${hole.id} ${feature.id}`, gap, (more) =>
-        finding(
-          'hole.wall',
-          undefined,
-          `${capital(refLabel(part, key))} ${gap < 0 ? 'cuts into' : `leaves ${length(gap)} to`} ${refLabel(part, feature.id)}.`,
-          `Drill it before ${refLabel(part, feature.id)} is milled, so that the drill does not run off, or move it.${andMore(more)}`,
-          { feature: hole.id },
-        ),
-      )
-    }
-  }
-  return worst.findings
-}
-
-/** Distance from a point to the rim of a box seen along a face; negative inside by the depth inside. */
-function gapTo(box: Box, at: HolePlace['mouth'], on: Side): number {
-  const [u, v] = planeOf(on)
-  const outside = (axis: Axis): number =>
-    Math.max(box.low[axis] - at[axis], at[axis] - box.high[axis])
-  const [du, dv] = [outside(u), outside(v)]
-  return du > 0 || dv > 0 ? Math.hypot(Math.max(0, du), Math.max(0, dv)) : Math.max(du, dv)
-}
-
 /** Threads too short for the material. */
-function threadRules({ part, length }: Inspection): readonly Finding[] {
+function threadRules({ part, length }: Drawn): readonly Finding[] {
   const needed =
     THREAD_DIAMETERS.find(([words]) => words.test(part.material))?.[1] ?? USUAL_DIAMETERS
   return part.features.flatMap((hole) => {
@@ -152,7 +102,7 @@ function threadRules({ part, length }: Inspection): readonly Finding[] {
 }
 
 /** Plain holes of the size of another hole’s tapping drill, which get taken for it at the machine. */
-function sameDrillRules({ part }: Inspection): readonly Finding[] {
+function sameDrillRules({ part }: Drawn): readonly Finding[] {
   const tapped = part.features.flatMap((hole) => {
     const thread = hole.kind === 'hole' && hole.thread ? parseThread(hole.thread) : undefined
     return thread ? [{ hole, drill: thread.majorMm - thread.pitchMm }] : []

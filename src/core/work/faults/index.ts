@@ -1,0 +1,2 @@
+export { faultsOf } from './faultsOf'
+export { segmentsApart } from './wallFaults'
