@@ -17,7 +17,6 @@ export const LONG_ROOMS = [
   ['src/core/ground/scene/scene.ts', undefined, 62],
   ['src/core/paper/demo/wormBlock.ts', 364, undefined],
   ['src/core/paper/picture/bench.ts', undefined, 65],
-  ['src/core/paper/picture/drawing.ts', 382, undefined],
   ['src/core/paper/picture/fixturePlan.ts', undefined, 112],
   ['src/core/plan/way/checkWay.ts', undefined, 71],
   ['src/core/predict/prediction/datumFrame.ts', 408, undefined],

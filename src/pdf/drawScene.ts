@@ -38,10 +38,13 @@ function drawWords(paper: Paper, mark: Extract<Mark, { kind: 'words' }>): void {
   const text = clean(mark.text)
   paper.font(mark.figures ? 'figures' : mark.bold ? 'bold' : 'words').fontSize(mark.size)
   const shift = mark.anchor === 'start' ? 0 : mark.anchor === 'end' ? 1 : 0.5
+  paper.save()
+  if (mark.upright) paper.rotate(-90, { origin: [mark.x, mark.y] })
   paper.fillColor(INK).text(text, mark.x - shift * paper.widthOfString(text), mark.y, {
     baseline: 'alphabetic',
     lineBreak: false,
   })
+  paper.restore()
 }
 
 function drawLine(paper: Paper, mark: Line): void {

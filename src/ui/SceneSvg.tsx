@@ -122,6 +122,7 @@ function MarkShape({ fillOf, isLit, mark, onPick, onPoint }: MarkShapeProps) {
         fill={isLit ? 'var(--blue)' : INKS[mark.ink]}
         fontWeight={mark.bold ? 700 : 400}
         fontFamily={mark.figures ? 'var(--font-mono)' : undefined}
+        transform={mark.upright ? `rotate(-90 ${mark.x} ${mark.y})` : undefined}
         paintOrder="stroke"
         stroke="var(--sheet)"
         strokeWidth={mark.figures ? 4 : 0}

@@ -4,7 +4,6 @@ import { useMemo } from 'react'
 import { type Finding } from '@/core/ground/finding'
 import { applyMotion, type PlanePoint, point } from '@/core/ground/geometry'
 import {
-  cornerPoint,
   countingPoint,
   drillingPlan,
   type DrillingPlan,
@@ -15,7 +14,7 @@ import { type PlannedSetup } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
 import { uppermost } from '@/core/shop/holding'
 import { type Workshop } from '@/core/shop/workshop'
-import { type Part, planeOf } from '@/core/work/part'
+import { cornerPoint, type Part, planeOf } from '@/core/work/part'
 import { PaneTabs } from '@/ui/PaneTabs'
 import { placeOnFace } from './compose'
 import { FaceMap } from './FaceMap'

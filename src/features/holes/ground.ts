@@ -2,13 +2,12 @@ import { applyMotion, type PlanePoint } from '@/core/ground/geometry'
 import {
   type CountedFrom,
   countingPoint,
-  markedCorner,
   markedCornerSeen,
   outlineInSetup,
 } from '@/core/plan/drilling'
 import { type PlannedSetup } from '@/core/plan/planning'
 import { uppermost } from '@/core/shop/holding'
-import { axisOf, insideOf, planeOf, removedBox } from '@/core/work/part'
+import { axisOf, insideOf, markedCorner, planeOf, removedBox } from '@/core/work/part'
 import { type MapGround } from './MapGround'
 
 /** The block, jaw, stop, marked corner and pockets in the coordinates of the holes. */

@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react'
 import { drawing } from '@/core/paper/picture'
 import { type Part, type Requirement } from '@/core/work/part'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { useKeys } from '@/ui/useKeys'
 import { useSize } from '@/ui/useSize'
 
 const SolidView = dynamic(() => import('./SolidView'), {
@@ -28,7 +29,12 @@ export function DrawingSheet(props: DrawingSheetProps) {
   const { chosen, isBare, lit, onPick, onPoint, part, tie } = props
   const [isSolid, setSolid] = useState(false)
   const [sheet, size] = useSize<HTMLDivElement>({ width: 760, height: 500 })
-  const scene = useMemo(() => drawing(part, { ...size, chosen, tie }), [chosen, part, size, tie])
+  const [hasDimensions, setDimensions] = useState(true)
+  useKeys({ d: () => setDimensions((shown) => !shown) })
+  const scene = useMemo(
+    () => drawing(part, { ...size, chosen, tie, dimensions: hasDimensions }),
+    [chosen, hasDimensions, part, size, tie],
+  )
   return (
     <section aria-label="Drawing" className="sheet flex min-h-[420px] flex-col p-3">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -41,6 +47,14 @@ export function DrawingSheet(props: DrawingSheetProps) {
         <button
           type="button"
           className="button quiet ml-auto text-[14px]"
+          aria-pressed={hasDimensions}
+          onClick={() => setDimensions(!hasDimensions)}
+        >
+          Dimensions <kbd>D</kbd>
+        </button>
+        <button
+          type="button"
+          className="button quiet text-[14px]"
           aria-pressed={isSolid}
           onClick={() => setSolid(!isSolid)}
         >

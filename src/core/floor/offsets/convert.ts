@@ -1,5 +1,5 @@
 import { AXES, type Axis } from '../../ground/geometry'
-import { markedCorner } from '../../plan/drilling'
+import { markedCorner } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Setup } from '../../plan/way'
 

@@ -1,6 +1,6 @@
 import { applyMotion, type Point, point } from '../../ground/geometry'
-import { markedCorner, markedCornerSeen } from '../../plan/drilling'
-import { axisOf, oppositeOf, planeOf, type Side } from '../../work/part'
+import { markedCornerSeen } from '../../plan/drilling'
+import { axisOf, markedCorner, oppositeOf, planeOf, type Side } from '../../work/part'
 import { uppermost } from '../../shop/holding'
 import { type PlannedSetup, zeroPoint } from '../../plan/planning'
 import { levelNow } from '../../work/stock'

@@ -42,6 +42,8 @@ export interface Words {
   readonly anchor: 'start' | 'middle' | 'end'
   readonly ink: Tone
   readonly figures?: boolean | undefined
+  /** Written upwards, to be read from the right. */
+  readonly upright?: boolean | undefined
   readonly bold?: boolean | undefined
   readonly ref?: string | undefined
 }

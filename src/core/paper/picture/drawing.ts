@@ -1,20 +1,13 @@
-import { AXES, type Axis, type Point } from '../../ground/geometry'
+import { AXES, type Axis } from '../../ground/geometry'
 import {
   axisOf,
   type Feature,
-  type Hole,
-  type HoleLine,
-  holeLines,
-  holePoints,
   levelOf,
   oppositeOf,
   type Part,
-  partSurfaces,
   placePoint,
-  removedBox,
   planeOf,
   type Requirement,
-  resolveRef,
   sideAlong,
   SIDES,
   signOf,
@@ -22,50 +15,61 @@ import {
 } from '../../work/part'
 import { setupAxes } from '../../shop/holding'
 import { stateAsBought, stateFinished } from '../../work/stock'
-import { parseThread, tappingDrillMm } from '../../handbook/standards'
 import { printLength } from '../../handbook/units'
 import { cellsOf, type Cells } from './cells'
+import { DIMENSION_ROOM, dimensionedIn, drawDimensions } from './dimensions'
+import { drawHidden, drawRound, type ViewSide } from './drawnFeatures'
+import { drawTie } from './drawnTie'
+import { noteRoom } from './notes'
 import { isometric } from './isometric'
-import { rimOn } from './rim'
-import { dimension, type Mark, type Scene, Sheet, type Tone } from '../../ground/scene'
+import { dimension, type Mark, type Scene, Sheet } from '../../ground/scene'
 
 export interface DrawingOptions {
   readonly width: number
   readonly height: number
   /** A face or feature shown in the layout blue with its dimensions. */
   readonly chosen?: string | undefined
+  /** Dimensions of all features, from the marked corner. */
+  readonly dimensions?: boolean | undefined
   /** A requirement shown as a tie between its two features. */
   readonly tie?: Requirement | undefined
 }
 
-/** A view by the face that is turned to the reader. */
-type ViewSide = 'front' | 'right' | 'top'
+/** Room about the views for titles, datum letters and lengths, sheet units. */
+const GAP = { left: 62, between: 84, top: 28, bottom: 40, right: 66 }
 
-const GAP_LEFT = 62
-const GAP_BETWEEN = 84
-const GAP_TOP = 40
-const GAP_BOTTOM = 40
+/** Room beside, over, between and under the views, with that of the dimensions that stand there. */
+function gapsOf(part: Part, hasDimensions: boolean) {
+  const notes = (side: ViewSide): number => (hasDimensions ? dimensionedIn(part, side) : 0)
+  const running = (...sides: readonly ViewSide[]): number =>
+    sides.some((side) => notes(side) > 0) ? DIMENSION_ROOM : 0
+  return {
+    gapLeft: GAP.left + running('top', 'front'),
+    gapTop: GAP.top + running('top'),
+    gapBetween: GAP.between + Math.max(running('front', 'right'), noteRoom(notes('top')) - 20),
+    bottom: GAP.bottom + noteRoom(Math.max(notes('front'), notes('right'))),
+  }
+}
 
 /** Front, right and top view in third-angle projection, drawn from what was said, dimensions as on paper. */
 export function drawing(part: Part, options: DrawingOptions): Scene {
   const { x, y, z } = part.size
+  const { bottom, gapBetween, gapLeft, gapTop } = gapsOf(part, options.dimensions === true)
+  const across = options.width - gapLeft - gapBetween - GAP.right
   const scale = Math.min(
-    (options.width - GAP_LEFT - GAP_BETWEEN - 40) / (x.mm + y.mm),
-    (options.height - GAP_TOP - GAP_BETWEEN - GAP_BOTTOM) / (z.mm + y.mm),
+    across / (x.mm + y.mm),
+    (options.height - gapTop - gapBetween - bottom) / (z.mm + y.mm),
   )
   const finished = stateFinished(part)
   const cells = cellsOf(part, finished, part.features)
-  const slackX = Math.max(
-    0,
-    (options.width - GAP_LEFT - GAP_BETWEEN - 40 - scale * (x.mm + y.mm)) / 2,
-  )
-  const topBottom = GAP_TOP + y.mm * scale
-  const frontBottom = topBottom + GAP_BETWEEN + z.mm * scale
-  const left = GAP_LEFT + slackX
+  const slackX = Math.max(0, (across - scale * (x.mm + y.mm)) / 2)
+  const topBottom = gapTop + y.mm * scale
+  const frontBottom = topBottom + gapBetween + z.mm * scale
+  const left = gapLeft + slackX
   const sheets: Record<ViewSide, Sheet> = {
     top: new Sheet(scale, left, topBottom),
     front: new Sheet(scale, left, frontBottom),
-    right: new Sheet(scale, left + x.mm * scale + GAP_BETWEEN, frontBottom),
+    right: new Sheet(scale, left + x.mm * scale + gapBetween, frontBottom),
   }
   for (const side of ['top', 'front', 'right'] as const)
     drawView(part, cells, side, sheets[side], options)
@@ -111,12 +115,15 @@ function drawView(
   for (const feature of part.features) drawHidden(part, feature, side, sheet, options.chosen)
   drawVisible(cells, side, sheet)
   for (const feature of part.features) drawRound(part, feature, side, sheet, options.chosen)
+  const isRunning = options.dimensions === true && dimensionedIn(part, side) > 0
   sheet.words(
     width,
     height,
     side === 'front' ? 'front' : side === 'right' ? 'right side' : 'from above',
-    { anchor: 'end', dy: -14, size: 13, ink: 'soft' },
+    { anchor: 'end', dy: isRunning ? -DIMENSION_ROOM : -10, size: 13, ink: 'soft' },
   )
+  // Lengths come after them, so that their figures stand clear of leaders.
+  if (isRunning) drawDimensions(part, side, sheet, options.chosen)
   const figure = (mm: number): string => printLength(mm, part.unit)
   if (side === 'front') {
     dimension(sheet, [0, 0], [width, 0], 24, figure(width))
@@ -124,9 +131,9 @@ function drawView(
     dimension(sheet, [width, 0], [width, height], 24, figure(height))
     dimension(sheet, [0, 0], [width, 0], 24, figure(width))
   }
-  drawDatums(part, side, sheet)
+  drawDatums(part, side, sheet, isRunning ? DIMENSION_ROOM : 0)
   const chosen = part.features.find((f) => f.id === options.chosen)
-  if (chosen && (chosen.on === side || oppositeOf(chosen.on) === side))
+  if (!isRunning && chosen && (chosen.on === side || oppositeOf(chosen.on) === side))
     drawPlaceDimensions(part, chosen, sheet)
 }
 
@@ -183,126 +190,6 @@ function drawVisible(cells: Cells, side: ViewSide, sheet: Sheet): void {
   }
 }
 
-const tone = (feature: Feature, chosen: string | undefined): Tone =>
-  feature.id === chosen ? 'blue' : 'ink'
-
-/** Edges of steps, slots and pockets that lie behind metal in this view, and holes seen from the side. */
-function drawHidden(
-  part: Part,
-  feature: Feature,
-  side: ViewSide,
-  sheet: Sheet,
-  chosen: string | undefined,
-): void {
-  const [u, v] = planeOf(side)
-  const stroke = feature.id === chosen ? 'blue' : 'soft'
-  if (feature.kind === 'hole') {
-    for (const line of holeLines(part, feature)) drawHoleAlong(feature, line, side, sheet, stroke)
-    return
-  }
-  const box = feature.on === side ? undefined : removedBox(part, feature)
-  if (box)
-    sheet.rectangle(box.low[u], box.low[v], box.high[u], box.high[v], {
-      stroke,
-      width: 0.9,
-      dash: 'hidden',
-      ref: feature.id,
-    })
-}
-
-/** A hole seen from the side: its walls, its floor, its counterbore and its axis. */
-function drawHoleAlong(
-  hole: Hole,
-  { from, to }: HoleLine,
-  side: ViewSide,
-  sheet: Sheet,
-  stroke: Tone,
-): void {
-  const [u, v] = planeOf(side)
-  const [a, b]: [number, number] = [from[u], from[v]]
-  const [du, dv] = [to[u] - a, to[v] - b]
-  const length = Math.hypot(du, dv)
-  if (length < 1e-9) return
-  const [eu, ev] = [du / length, dv / length]
-  const line = (along0: number, out0: number, along1: number, out1: number): void =>
-    sheet.line(
-      a + eu * along0 - ev * out0,
-      b + ev * along0 + eu * out0,
-      a + eu * along1 - ev * out1,
-      b + ev * along1 + eu * out1,
-      { stroke, width: 1, dash: 'hidden', ref: hole.id },
-    )
-  const walls = (deep: number, radius: number): void => {
-    for (const sign of [-1, 1]) line(0, sign * radius, deep, sign * radius)
-  }
-  const radius = hole.diameter.mm / 2
-  walls(length, radius)
-  if (hole.extent.kind !== 'through') line(length, -radius, length, radius)
-  if (hole.head.kind === 'counterbore') walls(hole.head.depth.mm, hole.head.diameter.mm / 2)
-  const overrun = 4 / sheet.scale
-  sheet.line(a - eu * overrun, b - ev * overrun, to[u] + eu * overrun, to[v] + ev * overrun, {
-    stroke: 'blue',
-    width: 0.8,
-    dash: 'centre',
-    ref: hole.id,
-  })
-}
-
-/** Holes and bosses seen along their axis. */
-function drawRound(
-  part: Part,
-  feature: Feature,
-  side: ViewSide,
-  sheet: Sheet,
-  chosen: string | undefined,
-): void {
-  if ((feature.kind !== 'hole' && feature.kind !== 'boss') || axisOf(feature.on) !== axisOf(side))
-    return
-  const [u, v] = planeOf(side)
-  const facing =
-    feature.on === side || (feature.kind === 'hole' && feature.extent.kind === 'through')
-  const stroke = tone(feature, chosen)
-  const style = {
-    stroke,
-    width: facing ? 1.5 : 1,
-    dash: facing ? undefined : ('hidden' as const),
-    ref: feature.id,
-    fill: feature.id === chosen && facing ? ('tint' as const) : ('none' as const),
-  }
-  if (feature.kind === 'hole' && feature.tilt) {
-    for (const line of holeLines(part, feature))
-      sheet.polygon(
-        rimOn(line, feature.on, levelOf(part, feature.on), feature.diameter.mm / 2).map((p) => [
-          p[u],
-          p[v],
-        ]),
-        { ...style, dash: feature.on === side ? undefined : 'hidden' },
-      )
-    return
-  }
-  const centres =
-    feature.kind === 'hole'
-      ? holePoints(part, feature)
-      : [placePoint(part, feature.on, feature.place)]
-  for (const centre of centres) {
-    const thread =
-      feature.kind === 'hole' && feature.thread ? parseThread(feature.thread) : undefined
-    if (feature.kind === 'hole' && feature.head.kind !== 'none' && feature.on === side)
-      sheet.circle(centre[u], centre[v], feature.head.diameter.mm / 2, { ...style, width: 1 })
-    if (thread) sheet.circle(centre[u], centre[v], thread.majorMm / 2, { ...style, width: 0.6 })
-    sheet.circle(
-      centre[u],
-      centre[v],
-      (thread ? tappingDrillMm(thread) : feature.diameter.mm) / 2,
-      style,
-    )
-    const arm = feature.diameter.mm / 2 + 5 / sheet.scale
-    const cross = { stroke: 'blue', width: 0.8, dash: 'centre' as const, ref: feature.id } as const
-    sheet.line(centre[u] - arm, centre[v], centre[u] + arm, centre[v], cross)
-    sheet.line(centre[u], centre[v] - arm, centre[u], centre[v] + arm, cross)
-  }
-}
-
 function drawChosenFace(part: Part, chosen: string, side: ViewSide, sheet: Sheet): void {
   const face = SIDES.find((s) => s === chosen)
   if (!face) return
@@ -314,8 +201,30 @@ function drawChosenFace(part: Part, chosen: string, side: ViewSide, sheet: Sheet
   else if (axisOf(face) === v) sheet.line(0, levelOf(part, face), w, levelOf(part, face), style)
 }
 
+/** The line from an edge to a datum letter that stands away from it. */
+function drawStem(
+  sheet: Sheet,
+  at: readonly [number, number],
+  [dx, dy]: readonly [number, number],
+  ref: string,
+): void {
+  const [x, y] = sheet.at(...at)
+  sheet.marks.push({
+    kind: 'path',
+    points: [
+      [x, y],
+      [x + dx, y + dy],
+    ],
+    closed: false,
+    fill: 'none',
+    stroke: 'faint',
+    width: 0.8,
+    ref,
+  })
+}
+
 /** Datum letters in their boxes on the edges where the faces are seen. */
-function drawDatums(part: Part, side: ViewSide, sheet: Sheet): void {
+function drawDatums(part: Part, side: ViewSide, sheet: Sheet, out: number): void {
   const [u, v] = planeOf(side)
   const [w, h] = [sizeAlong(part, u), sizeAlong(part, v)]
   for (const axis of AXES.filter((a) => a === u || a === v)) {
@@ -325,7 +234,10 @@ function drawDatums(part: Part, side: ViewSide, sheet: Sheet): void {
       const shownElsewhere = side === 'top' && axis === 'x'
       if (!letter || shownElsewhere || (side === 'right' && axis === 'z')) continue
       const [cu, cv] = axis === u ? [sign > 0 ? w : 0, h * 0.85] : [w * 0.12, sign > 0 ? h : 0]
-      const [dx, dy] = axis === u ? [sign * 16, 0] : [0, -sign * 16]
+      // Beyond the running dimensions, which stand left of the view and over it.
+      const away = 16 + ((axis === u) === sign < 0 ? out : 0)
+      const [dx, dy] = axis === u ? [sign * away, 0] : [0, -sign * away]
+      if (away > 16) drawStem(sheet, [cu, cv], [dx, dy], face)
       sheet.symbol(
         cu,
         cv,
@@ -360,53 +272,4 @@ function drawPlaceDimensions(part: Part, feature: Feature, sheet: Sheet): void {
       )
     else dimension(sheet, [0, levelOf(part, dim.from)], [0, at[v]], -16, text, 'blue', feature.id)
   }
-}
-
-/** A tie between two features, in the view that shows both best. */
-function drawTie(
-  part: Part,
-  requirement: Requirement,
-  sheets: Readonly<Record<ViewSide, Sheet>>,
-): void {
-  const surfaces = partSurfaces(part)
-  const refs = [
-    requirement.of,
-    'to' in requirement
-      ? requirement.to
-      : 'datums' in requirement
-        ? (requirement.datums[0] ?? '')
-        : '',
-  ]
-  const places = refs.map((ref) => {
-    const found = resolveRef(part, ref, surfaces)
-    const target = found.ok ? found.value[0] : undefined
-    if (!target) return undefined
-    const surface = target.kind === 'surface' ? target.surface : target.first
-    return surface.kind === 'plane'
-      ? surface.at
-      : {
-          x: (surface.from.x + surface.to.x) / 2,
-          y: (surface.from.y + surface.to.y) / 2,
-          z: (surface.from.z + surface.to.z) / 2,
-        }
-  })
-  const [from, to] = places
-  if (!from) return
-  const side = (['front', 'right', 'top'] as const).reduce((best, candidate) =>
-    spread(candidate, from, to ?? from) > spread(best, from, to ?? from) + 1e-6 ? candidate : best,
-  )
-  const sheet = sheets[side]
-  const [u, v] = planeOf(side)
-  const dot = (p: Point<'part'>): void =>
-    sheet.circle(p[u], p[v], 4 / sheet.scale, { fill: 'blue', stroke: 'blue' })
-  dot(from)
-  if (to) {
-    dot(to)
-    sheet.line(from[u], from[v], to[u], to[v], { stroke: 'blue', width: 2.2 })
-  }
-}
-
-const spread = (side: ViewSide, a: Point<'part'>, b: Point<'part'>): number => {
-  const [u, v] = planeOf(side)
-  return Math.hypot(a[u] - b[u], a[v] - b[v])
 }

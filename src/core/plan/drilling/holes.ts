@@ -9,16 +9,7 @@ import {
   withAxis,
 } from '../../ground/geometry'
 import { uppermost } from '../../shop/holding'
-import {
-  axisOf,
-  type HolePlace,
-  holesOf,
-  levelOf,
-  outwardOf,
-  type Part,
-  type Side,
-  SIDES,
-} from '../../work/part'
+import { axisOf, cornerPoint, type HolePlace, holesOf, levelOf, outwardOf } from '../../work/part'
 import { type PlannedSetup, zeroPoint } from '../planning'
 import { type Bounds, boundsOfPoints, cornersOfBox } from '../../ground/recipe'
 
@@ -38,22 +29,6 @@ export interface HoleInSetup extends HolePlace {
   readonly rimMm: number
   /** It is made in this setup. */
   readonly cutHere: boolean
-}
-
-/**
- * The corner that is marked on the part: where the datum faces meet, and left, front and bottom for
- * those directions that have no datum.
- */
-export function markedCorner(part: Part): Readonly<Record<'x' | 'y' | 'z', Side>> {
-  const along = (axis: 'x' | 'y' | 'z', usual: Side): Side =>
-    SIDES.find((side) => axisOf(side) === axis && part.faces[side].datum !== undefined) ?? usual
-  return { x: along('x', 'left'), y: along('y', 'front'), z: along('z', 'bottom') }
-}
-
-/** Place of the marked corner on the finished part. */
-export function cornerPoint(part: Part): Point<'part'> {
-  const corner = markedCorner(part)
-  return point(levelOf(part, corner.x), levelOf(part, corner.y), levelOf(part, corner.z))
 }
 
 /** The marked corner on the face that is up: where it is seen at the machine. */

@@ -11,12 +11,10 @@ export {
   tapLeadMm,
 } from './depths'
 export {
-  cornerPoint,
   type CountedFrom,
   countingPoint,
   type HoleInSetup,
   holesInSetup,
-  markedCorner,
   markedCornerSeen,
   outlineInSetup,
 } from './holes'

@@ -12,6 +12,7 @@ export {
   refLabel,
   resolveRef,
 } from './refs'
+export { cornerPoint, markedCorner } from './corner'
 export { type HolePlace, holesOf } from './holePlaces'
 export { opposedCorners, remainingOutline } from './outline'
 export { nominalOf, requirementFigures, requirementTitle } from './requirementWords'

@@ -1,0 +1,22 @@
+import { chromium } from '@playwright/test'
+const [url, out, w = '1280', h = '800', actions = '[]', theme='light'] = process.argv.slice(2)
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
+const p = await b.newPage({ viewport: { width: +w, height: +h }, colorScheme: theme, hasTouch: +w<600 })
+const errors=[]; p.on('console', m => m.type()==='error' && errors.push(m.text())); p.on('pageerror', e => errors.push(String(e)))
+await p.goto('http://127.0.0.1:4310' + url)
+await p.waitForSelector('html[data-awake]')
+for (const a of JSON.parse(actions)) {
+  if (a.click) await p.click(a.click)
+  if (a.fill) await p.fill(a.fill[0], a.fill[1])
+  if (a.key) await p.keyboard.press(a.key)
+  if (a.type) await p.keyboard.type(a.type)
+  if (a.hover) await p.hover(a.hover)
+  if (a.wait) await p.waitForTimeout(a.wait)
+  if (a.eval) console.log(JSON.stringify(await p.evaluate(a.eval)))
+  if (a.paste) await p.evaluate(t => { const d=new DataTransfer(); d.setData('text/plain', t); document.activeElement.dispatchEvent(new ClipboardEvent('paste',{clipboardData:d,bubbles:true,cancelable:true})) }, a.paste)
+}
+await p.waitForTimeout(400)
+await p.screenshot({ path: out })
+if (errors.length) console.log('ERRORS', errors.slice(0,5).join('\n'))
+console.log(p.url())
+await b.close()
