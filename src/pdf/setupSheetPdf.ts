@@ -68,7 +68,7 @@ function setup(writer: Writer, sheet: SetupSheet, page: SheetPage): void {
   writer.line(`${sheet.title} · ${sheet.subtitle}`, SMALL)
   writer.line(`First: ${page.turn}.`, 11)
   const narrow = 315
-  writer.beside(page.elevation, 0, page.plan, 255)
+  writer.beside(page.elevation, page.plan)
   writer.aside(page.standing, narrow + 15, () => {
     writer.list('Holding', page.holding, narrow)
     writer.list('Footing', page.footing, narrow)
@@ -176,10 +176,10 @@ class Writer {
   }
 
   /** Two pictures side by side. */
-  beside(left: SheetPage['plan'], leftFrom: number, right: SheetPage['plan'], from: number): void {
+  beside(left: SheetPage['plan'], right: SheetPage['plan']): void {
     const top = this.paper.y + 6
-    drawScene(this.paper, left, MARGIN + leftFrom, top, SCALE)
-    drawScene(this.paper, right, MARGIN + from, top, SCALE)
+    drawScene(this.paper, left, MARGIN, top, SCALE)
+    drawScene(this.paper, right, MARGIN + left.width * SCALE, top, SCALE)
     this.paper.y = top + Math.max(left.height, right.height) * SCALE
   }
 

@@ -9,6 +9,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'these keys'],
   ['Q', 'quick figures; Alt Q while typing in a field'],
   ['S', 'say it: go to the line (Part)'],
+  ['D', 'dimensions on the drawing: show, hide (Part)'],
   ['Tab', 'in the line: take the first completion'],
   ['Enter', 'in the line: add what was said'],
   ['[  ]', 'setup before, setup after (Ways, Holes, Zero)'],
@@ -22,7 +23,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['1 … 5', 'at the mill: choose the step'],
   ['Ctrl Z', 'take back'],
   ['Ctrl Y', 'do again'],
-  ['Esc', 'close, let go'],
+  ['Esc', 'close, let go; end picking cuts (Ways)'],
 ]
 
 export function KeysHelp() {

@@ -1,5 +1,6 @@
 'use client'
 
+import { Calculator } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { Dialog } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
@@ -41,7 +42,11 @@ export function QuickFigures({ unit = 'mm' }: { readonly unit?: LengthUnit | und
         className="flex min-h-8 cursor-pointer items-center gap-1.5 rounded-md px-1.5 hover:bg-white/10"
         onClick={() => setField(lastField())}
       >
-        <kbd>Q</kbd> quick figures
+        <span className="max-sm:hidden">
+          <kbd>Q</kbd>
+        </span>
+        <Calculator className="size-4 sm:hidden" aria-hidden />
+        <span className="max-sm:sr-only">quick figures</span>
       </Dialog.Trigger>
       <DialogSheet
         title="Quick figures"

@@ -7,7 +7,8 @@ import {
   type NamedSource,
 } from '@/core/chain/variation'
 import { type SolidMesh } from '@/kernel'
-import { type SimulateWorker, type SolidWorker } from './messages'
+import { type Cures } from '@/core/foreman/cures'
+import { type CuresWorker, type SimulateWorker, type SolidWorker } from './messages'
 
 export { type SolidMesh } from '@/kernel'
 
@@ -19,6 +20,20 @@ export function solidOf(part: Part): Promise<SolidMesh> {
     new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }),
   )
   return solidWorker.solid(part)
+}
+
+export interface RunningCures {
+  readonly result: Promise<Cures | undefined>
+  cancel(): void
+}
+
+/** Looks for what would improve a link, in a worker of its own, which is ended when it is done or cancelled. */
+export function startCures(...args: Parameters<CuresWorker['cures']>): RunningCures {
+  const worker = new Worker(new URL('./cures.worker.ts', import.meta.url), { type: 'module' })
+  const result = Comlink.wrap<CuresWorker>(worker)
+    .cures(...args)
+    .finally(() => worker.terminate())
+  return { result, cancel: () => worker.terminate() }
 }
 
 export interface RunningSimulation {

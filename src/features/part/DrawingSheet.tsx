@@ -42,7 +42,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
         <p className="text-[14px] text-soft">
           {isBare
             ? 'a bare block so far: say what is on it, above'
-            : 'three views from what was said · raw faces stippled · pick a feature to change or tie it'}
+            : 'raw faces stippled · pick a feature to change or tie it'}
         </p>
         <button
           type="button"

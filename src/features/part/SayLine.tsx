@@ -74,7 +74,7 @@ export function SayLine({ onAdd, saying }: SayLineProps) {
       </div>
       <div
         id="say-more"
-        className="flex min-h-5 flex-wrap items-center gap-2 text-[13px]"
+        className="mt-0.5 flex min-h-5 flex-wrap items-center gap-2 text-[13px]"
         aria-live="polite"
       >
         {failure && text !== '' && (

@@ -181,9 +181,12 @@ function Page({ page, sheet }: { readonly page: SheetPage; readonly sheet: Setup
       <p className="my-1">
         First: <strong>{page.turn}</strong>.
       </p>
-      <div className="flex flex-wrap gap-2">
-        <SceneSvg scene={page.elevation} title="From the side" className="w-[330px]" />
-        <SceneSvg scene={page.plan} title="From above" className="w-[330px]" />
+      <div className="flex">
+        {[page.elevation, page.plan].map((scene, i) => (
+          <div key={i} style={{ width: scene.width }}>
+            <SceneSvg scene={scene} title={i === 0 ? 'From the side' : 'From above'} />
+          </div>
+        ))}
       </div>
       <div className="grid grid-cols-[1fr_250px] gap-3">
         <div>

@@ -3,11 +3,19 @@
 import { Trash2 } from 'lucide-react'
 import { Fragment, type ReactNode, useMemo } from 'react'
 import { isSide, type Part, type Side } from '@/core/work/part'
-import { elevation, plan } from '@/core/paper/picture'
+import { benchViews, type BenchViews, elevation, plan } from '@/core/paper/picture'
 import { type PlannedSetup } from '@/core/plan/planning'
 import { isRaw } from '@/core/work/stock'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useSize } from '@/ui/useSize'
+
+const VIEWS = [
+  ['elevation', 'The holding from the side: jaws, parallels, grip'],
+  ['plan', 'The holding from above: jaws, contacts, zero'],
+] as const
+
+/** Between the views, px. */
+const GUTTER = 8
 
 interface BenchProps {
   readonly part: Part
@@ -17,19 +25,32 @@ interface BenchProps {
   readonly onPoint: (ref: string | undefined) => void
   readonly onPick: (ref: string) => void
   readonly onRemove: () => void
+  /** What could be picked to be cut here; not asked for otherwise. */
+  readonly offered: ReadonlySet<string> | undefined
   readonly tools: ReactNode
 }
 
 /** The setup drawn large: the holding from the side and from above, in proportion. */
-export function Bench({ index, lit, onPick, onPoint, onRemove, part, planned, tools }: BenchProps) {
+export function Bench({
+  index,
+  lit,
+  offered,
+  onPick,
+  onPoint,
+  onRemove,
+  part,
+  planned,
+  tools,
+}: BenchProps) {
   const [sheet, size] = useSize<HTMLDivElement>({ width: 730, height: 300 })
   const narrow = size.width < 560
-  const each = narrow
-    ? { width: size.width, height: 225 }
-    : { width: Math.floor(size.width / 2) - 4, height: size.height }
-  const { height, width } = each
-  const side = useMemo(() => elevation(planned, { width, height }), [height, planned, width])
-  const above = useMemo(() => plan(planned, { width, height }), [height, planned, width])
+  const views = useMemo(
+    () =>
+      narrow
+        ? stackedViews(planned, size.width, offered)
+        : benchViews(planned, { width: size.width - GUTTER, height: size.height, offered }),
+    [narrow, offered, planned, size.height, size.width],
+  )
   const where = (face: Side): ReactNode => (
     <>
       <strong>{part.faces[face].name}</strong>{' '}
@@ -61,29 +82,42 @@ export function Bench({ index, lit, onPick, onPoint, onRemove, part, planned, to
           <Trash2 className="size-4" aria-hidden />
         </button>
       </div>
+      {offered && (
+        <p role="status" className="mt-1 rounded-md bg-tint px-2 py-1 text-[14px]">
+          Pick what is cut here, a face or a dashed feature; once more takes it out. <kbd>Esc</kbd>{' '}
+          ends it.
+        </p>
+      )}
       <div
         ref={sheet}
         className="mt-1 min-h-[200px] grow overflow-hidden max-lg:min-h-[470px] sm:max-lg:min-h-[300px]"
       >
         <div className={narrow ? '' : 'flex gap-2'}>
-          <SceneSvg
-            scene={side}
-            title="The holding from the side: jaws, parallels, grip"
-            lit={lit}
-            onPoint={onPoint}
-            onPick={onPick}
-          />
-          <SceneSvg
-            scene={above}
-            title="The holding from above: jaws, contacts, zero"
-            lit={lit}
-            onPoint={onPoint}
-            onPick={onPick}
-          />
+          {VIEWS.map(([view, title]) => (
+            <div key={view} className="shrink-0" style={{ width: views[view].width }}>
+              <SceneSvg
+                scene={views[view]}
+                title={title}
+                lit={lit}
+                onPoint={onPoint}
+                onPick={onPick}
+              />
+            </div>
+          ))}
         </div>
       </div>
     </section>
   )
+}
+
+/** On a phone the plan stands under the elevation. */
+function stackedViews(
+  planned: PlannedSetup,
+  width: number,
+  offered: BenchProps['offered'],
+): BenchViews {
+  const paper = { width, height: 225, offered }
+  return { elevation: elevation(planned, paper), plan: plan(planned, paper) }
 }
 
 /** Since when a face is cut. */

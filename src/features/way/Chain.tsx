@@ -6,10 +6,12 @@ import { type Part, refLabel, type Requirement, requirementFigures } from '@/cor
 import { type Prediction, type RequirementAnalysis } from '@/core/predict/prediction'
 import { linkPlace } from '@/core/paper/sheet'
 import { type LinkShare } from '@/core/chain/variation'
+import { type Way } from '@/core/plan/way'
 import { failingWords, figureOf, isZone, signedFigure } from './figures'
 import { type AnswerKind, ANSWERS } from './useWayAddress'
 
 const Simulation = dynamic(() => import('./Simulation'), { ssr: false })
+const Advice = dynamic(() => import('./Advice'), { ssr: false })
 
 interface ChainProps {
   readonly part: Part
@@ -19,6 +21,8 @@ interface ChainProps {
   readonly onAnswer: (answer: AnswerKind) => void
   readonly onPoint: (link: LinkShare | undefined) => void
   readonly onPick: (link: LinkShare) => void
+  readonly onTry: (way: Way) => void
+  readonly onTakeBack: () => void
 }
 
 const WORDS: Readonly<Record<AnswerKind, string>> = {
@@ -28,7 +32,8 @@ const WORDS: Readonly<Record<AnswerKind, string>> = {
 }
 
 /** Plates linked in the order in which the location was handed on; the width of each is its share. */
-export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, part }: ChainProps) {
+export function Chain(props: ChainProps) {
+  const { analysis, answer, chosen, onAnswer, onPick, onPoint, part } = props
   if (!chosen) {
     return (
       <section aria-label="Chain" className="on-bar rounded-xl bg-bar p-4 text-bar-soft">
@@ -41,6 +46,7 @@ export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, par
   const figure = figureOf(requirement, part.unit)
   const setups = analysis.plan.setups.map(({ setup }) => setup)
   const verdict = outcome?.[answer === 'worst' ? 'worst' : 'likely']
+  const weakest = outcome && weakestLink(outcome.links)
   const short = verdict ? verdict.margin < 0 : false
   return (
     <section aria-label="Chain" className="on-bar rounded-xl bg-bar px-3.5 py-2 text-bar-ink">
@@ -93,16 +99,28 @@ export function Chain({ analysis, answer, chosen, onAnswer, onPick, onPoint, par
         <Simulation part={part} analysis={analysis} chosen={chosen} />
       ) : (
         outcome && (
-          <Plates
-            part={part}
-            requirement={requirement}
-            links={outcome.links}
-            answer={answer}
-            figure={figure}
-            where={(link) => linkPlace(setups, link)}
-            onPoint={onPoint}
-            onPick={onPick}
-          />
+          <>
+            <Plates
+              part={part}
+              requirement={requirement}
+              links={outcome.links}
+              answer={answer}
+              figure={figure}
+              where={(link) => linkPlace(setups, link)}
+              onPoint={onPoint}
+              onPick={onPick}
+            />
+            {weakest && (
+              <Advice
+                plan={analysis.plan}
+                requirement={requirement.id}
+                link={weakest}
+                figure={(value) => `${isZone(requirement) ? '' : '±'}${figure(value)}`}
+                onTry={props.onTry}
+                onTakeBack={props.onTakeBack}
+              />
+            )}
+          </>
         )
       )}
     </section>
@@ -179,25 +197,22 @@ interface PlateProps {
 }
 
 function Plate({ best, link, onPick, onPoint, share, spread, where }: PlateProps) {
-  const words = best ? link.remedy : ''
   return (
     <>
       <span className="h-1.5 w-2.5 shrink-0 self-center bg-bar-soft/60" aria-hidden />
       <button
         type="button"
         data-link={link.link}
-        title={words}
         style={{ flexGrow: share * 100, flexBasis: 104 }}
         onClick={() => onPick(link)}
         onPointerEnter={() => onPoint(link)}
         onPointerLeave={() => onPoint(undefined)}
         onFocus={() => onPoint(link)}
         onBlur={() => onPoint(undefined)}
-        className={`flex min-h-[76px] min-w-[104px] cursor-pointer flex-col rounded-lg border px-2 py-1 text-left ${best ? 'border-yellow bg-yellow text-[#13222b]' : 'border-bar-soft/60 bg-white/5 hover:bg-white/10'}`}
+        className={`flex min-h-[68px] min-w-[104px] cursor-pointer flex-col rounded-lg border px-2 py-1 text-left ${best ? 'border-yellow bg-yellow text-[#13222b]' : 'border-bar-soft/60 bg-white/5 hover:bg-white/10'}`}
       >
         <span className={`truncate text-[12px] ${best ? '' : 'text-bar-soft'}`}>{where}</span>
         <span className="text-[13px] leading-tight font-semibold">{link.causes[0]}</span>
-        {best && <span className="mt-0.5 line-clamp-2 text-[12px] leading-tight">{words}</span>}
         <span className="figures mt-auto flex justify-between gap-2 text-[13px]">
           <span>±{spread}</span>
           <span>{Math.round(share * 100)} %</span>

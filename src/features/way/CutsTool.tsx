@@ -2,6 +2,7 @@
 
 import { cutText } from '@/core/ground/issues'
 import { ArrowDown, ArrowUp, Hammer } from 'lucide-react'
+import { Popover } from 'radix-ui'
 import {
   allRequirements,
   directionWords,
@@ -10,7 +11,13 @@ import {
   requirementTitle,
   SIDES,
 } from '@/core/work/part'
-import { isReached, type PlannedSetup } from '@/core/plan/planning'
+import {
+  cutsInReach,
+  isReached,
+  type PlannedSetup,
+  usualCutter,
+  wantedCuts,
+} from '@/core/plan/planning'
 import { changeOp, moveOp, type Op, roughBefore, type Setup, tickCut } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField, Tick } from '@/ui/fields'
@@ -21,13 +28,25 @@ interface CutsToolProps {
   readonly part: Part
   readonly planned: PlannedSetup
   readonly workshop: Workshop
+  /** What no setup of the way cuts yet. */
+  readonly uncut: ReadonlySet<string>
+  readonly isPicking: boolean
+  readonly onPicking: (picking: boolean) => void
   readonly onChange: (change: (setup: Setup) => Setup) => void
 }
 
 /** Which faces and features are cut here, in what order, with what; and the hold points. */
-export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
+export function CutsTool({
+  isPicking,
+  onChange,
+  onPicking,
+  part,
+  planned,
+  uncut,
+  workshop,
+}: CutsToolProps) {
   const { before, setup, standing } = planned
-  const all = [...SIDES.filter((side) => part.faces[side].toCut), ...part.features.map((f) => f.id)]
+  const all = wantedCuts(part)
   const dangling = setup.ops
     .map((op) => op.feature)
     .filter((ref) => !all.includes(ref) && !(SIDES as readonly string[]).includes(ref))
@@ -35,6 +54,7 @@ export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
     ...all.filter((ref) => isReached(planned, ref) || setup.ops.some((op) => op.feature === ref)),
     ...new Set(dangling),
   ]
+  const open = cutsInReach(planned).filter((ref) => uncut.has(ref))
   const hidden = all.length - (refs.length - new Set(dangling).size)
   return (
     <Tool
@@ -43,6 +63,30 @@ export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
       icon={<Hammer className="size-4" aria-hidden />}
       wide
     >
+      <div className="mb-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="button"
+          disabled={open.length === 0}
+          onClick={() =>
+            onChange((s) =>
+              open.reduce((now, ref) => tickCut(now, ref, true, usualCutter(planned, ref)), s),
+            )
+          }
+        >
+          {open.length === 0 ? 'Nothing more in reach' : `Take all in reach (${open.length})`}
+        </button>
+        <Popover.Close asChild>
+          <button
+            type="button"
+            className="button quiet"
+            aria-pressed={isPicking}
+            onClick={() => onPicking(!isPicking)}
+          >
+            {isPicking ? 'End picking' : 'Pick on the picture'}
+          </button>
+        </Popover.Close>
+      </div>
       <div className="grid grid-cols-2 gap-x-4">
         {refs.map((ref) => {
           const done = before.cut.get(ref)
@@ -80,25 +124,6 @@ export function CutsTool({ onChange, part, planned, workshop }: CutsToolProps) {
       </ol>
     </Tool>
   )
-}
-
-/** The cutter of the workshop that would be taken for a feature: by kind, nearest in diameter. */
-function usualCutter(planned: PlannedSetup, ref: string): string | undefined {
-  const { part, standing, workshop } = planned
-  const feature = part.features.find((f) => f.id === ref)
-  const [kind, diameter] =
-    feature === undefined
-      ? [ref === standing.faceAt.up ? 'face mill' : 'end mill', 16]
-      : feature.kind === 'hole'
-        ? [
-            { drill: 'drill', ream: 'reamer', bore: 'boring head', tap: 'tap' }[feature.making],
-            feature.diameter.mm,
-          ]
-        : [feature.kind === 'chamfer' ? 'chamfer mill' : 'end mill', 6]
-  const fitting = workshop.cutters.filter((c) => c.kind === kind)
-  return fitting.sort(
-    (a, b) => Math.abs(a.diameter - diameter) - Math.abs(b.diameter - diameter),
-  )[0]?.id
 }
 
 interface OpRowProps {

@@ -189,7 +189,7 @@ function SetupCard({ findings, index, isChosen, lit, onChoose, part, planned }: 
         className="flex grow cursor-pointer flex-col p-1.5 text-left"
       >
         <span className="absolute top-1.5 right-2 text-[13px]">
-          <Corner findings={findings} />
+          <Corner findings={findings} cutsNothing={setup.ops.length === 0} />
         </span>
         <SceneSvg
           scene={scene}
@@ -211,7 +211,13 @@ function SetupCard({ findings, index, isChosen, lit, onChoose, part, planned }: 
 }
 
 /** How a setup's findings stand: the worst sign with its count. */
-function Corner({ findings }: { readonly findings: readonly Finding[] }) {
+function Corner({
+  cutsNothing,
+  findings,
+}: {
+  readonly findings: readonly Finding[]
+  readonly cutsNothing: boolean
+}) {
   const count = (severity: Finding['severity']): number =>
     findings.filter((f) => f.severity === severity).length
   if (count('forbids') > 0)
@@ -228,6 +234,7 @@ function Corner({ findings }: { readonly findings: readonly Finding[] }) {
         <span className="sr-only"> warnings</span>
       </span>
     )
+  if (cutsNothing) return <span className="text-soft">cuts nothing</span>
   return (
     <span className="text-green">
       ●<span className="sr-only"> nothing found</span>

@@ -1,14 +1,12 @@
 'use client'
 
-import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
 import { useEffect, useRef, useState } from 'react'
 import { type Part } from '@/core/work/part'
 import { type Prediction, type RequirementAnalysis } from '@/core/predict/prediction'
 import { type SimulatedMeasure } from '@/core/chain/variation'
 import { type RunningSimulation, startSimulation } from '@/workers/client'
+import { Curves } from './Curves'
 import { figureOf } from './figures'
-
-Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip)
 
 const SAMPLES = 100_000
 const SEED = 1
@@ -97,7 +95,7 @@ export default function Simulation({
             )}
             . Seed {SEED}.
           </p>
-          <Histogram drawn={drawn} figure={figure} />
+          <Curves drawn={drawn} figure={figure} />
         </>
       ) : (
         progress === undefined && (
@@ -107,54 +105,6 @@ export default function Simulation({
           </p>
         )
       )}
-    </div>
-  )
-}
-
-function Histogram({
-  drawn,
-  figure,
-}: {
-  readonly drawn: SimulatedMeasure
-  readonly figure: (value: number) => string
-}) {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  useEffect(() => {
-    if (!canvas.current) return
-    const { counts, from, to } = drawn.histogram
-    const width = (to - from) / counts.length
-    const chart = new Chart(canvas.current, {
-      type: 'bar',
-      data: {
-        labels: counts.map((_, i) => figure(from + (i + 0.5) * width)),
-        datasets: [
-          {
-            data: [...counts],
-            backgroundColor: '#f4c95d',
-            barPercentage: 1,
-            categoryPercentage: 1,
-          },
-        ],
-      },
-      options: {
-        animation: false,
-        responsive: true,
-        maintainAspectRatio: false,
-        plugins: { legend: { display: false } },
-        scales: {
-          y: { display: false },
-          x: {
-            ticks: { color: '#b9c6cc', maxTicksLimit: 7, maxRotation: 0 },
-            grid: { display: false },
-          },
-        },
-      },
-    })
-    return () => chart.destroy()
-  }, [drawn, figure])
-  return (
-    <div className="h-[84px] min-w-60 grow">
-      <canvas ref={canvas} role="img" aria-label="How the pieces are spread" />
     </div>
   )
 }

@@ -1,13 +1,12 @@
 'use client'
 
-import { RotateCcw } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useCallback, useMemo, useState } from 'react'
 import { findingsOf } from '@/core/foreman/findings'
 import { type Finding } from '@/core/ground/finding'
 import { type Part, type Side } from '@/core/work/part'
 import { type PartState, stateAsBought } from '@/core/work/stock'
-import { type PlannedSetup, planWay } from '@/core/plan/planning'
+import { cutsInReach, type PlannedSetup, planWay, usualCutter } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { type LinkShare } from '@/core/chain/variation'
 import {
@@ -17,6 +16,7 @@ import {
   newSetup,
   removeSetup,
   type Setup,
+  tickCut,
   type Way,
 } from '@/core/plan/way'
 import { type Angle } from '@/core/handbook/units'
@@ -29,15 +29,12 @@ import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { useKeys } from '@/ui/useKeys'
 import { Bench } from './Bench'
 import { Chain } from './Chain'
-import { CutsTool } from './CutsTool'
 import { FindingList } from './FindingList'
-import { FootingTool } from './FootingTool'
-import { HoldingTool } from './HoldingTool'
 import { Ledger } from './Ledger'
 import { Route } from './Route'
+import { SetupTools } from './SetupTools'
 import { type AnswerKind, useWayAddress } from './useWayAddress'
 import { WaysBar } from './WaysBar'
-import { ZeroTool } from './ZeroTool'
 
 /** Twenty-four pictures that most visits never ask for. */
 const TurnDialog = dynamic(() => import('./TurnDialog'), { ssr: false })
@@ -63,6 +60,7 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
   useHistoryKeys(document_)
   const address = useWayAddress()
   const [pointed, setPointed] = useState<ReadonlySet<string>>(new Set())
+  const [picking, setPicking] = useState(false)
   const [turning, setTurning] = useState<'change' | 'add'>()
 
   const analysis = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
@@ -141,8 +139,18 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
     ArrowDown: () => choose(1),
     t: () => setup && setTurning('change'),
     n: () => setTurning('add'),
+    Escape: () => setPicking(false),
     w: () => address.go({ answer: NEXT_ANSWER[address.answer] }),
   })
+  const offered = useMemo(
+    () => (picking && setup ? new Set(cutsInReach(setup)) : undefined),
+    [picking, setup],
+  )
+  const pick = (ref: string): void => {
+    if (setup && (offered?.has(ref) || (picking && cutsHere(setup, ref))))
+      change(setup.setup.id)((s) => tickCut(s, ref, !cutsHere(setup, ref), usualCutter(setup, ref)))
+    else point(ref)
+  }
   const last: PartState = planned[planned.length - 1]?.after ?? stateAsBought(part)
 
   return (
@@ -184,45 +192,21 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
               index={index}
               lit={lit}
               onPoint={point}
-              onPick={(ref) => point(ref)}
+              offered={offered}
+              onPick={pick}
               onRemove={() => edit((w) => removeSetup(w, setup.setup.id))}
               tools={
-                <>
-                  <button
-                    type="button"
-                    className="button quiet"
-                    onClick={() => setTurning('change')}
-                  >
-                    <RotateCcw className="size-4" aria-hidden /> Turn over
-                  </button>
-                  <HoldingTool
-                    part={part}
-                    planned={setup}
-                    workshop={workshop}
-                    onChange={change(setup.setup.id)}
-                  />
-                  {!setup.indexed && (
-                    <FootingTool
-                      part={part}
-                      planned={setup}
-                      analysis={analysis}
-                      onPoint={point}
-                      onChange={change(setup.setup.id)}
-                    />
-                  )}
-                  <ZeroTool
-                    part={part}
-                    planned={setup}
-                    workshop={workshop}
-                    onChange={change(setup.setup.id)}
-                  />
-                  <CutsTool
-                    part={part}
-                    planned={setup}
-                    workshop={workshop}
-                    onChange={change(setup.setup.id)}
-                  />
-                </>
+                <SetupTools
+                  part={part}
+                  planned={setup}
+                  workshop={workshop}
+                  analysis={analysis}
+                  isPicking={picking}
+                  onPicking={setPicking}
+                  onTurn={() => setTurning('change')}
+                  onPoint={point}
+                  onChange={change(setup.setup.id)}
+                />
               }
             />
             <aside
@@ -252,6 +236,8 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
           onAnswer={(answer) => address.go({ answer })}
           onPoint={pointLink}
           onPick={(link) => link.setup !== undefined && address.go({ setup: link.setup })}
+          onTry={(tried) => edit(() => tried)}
+          onTakeBack={document_.undo}
         />
       </main>
       {turning && (
@@ -274,6 +260,9 @@ const NEXT_ANSWER: Readonly<Record<AnswerKind, AnswerKind>> = {
   simulate: 'worst',
   worst: 'likely',
 }
+
+const cutsHere = ({ setup }: PlannedSetup, ref: string): boolean =>
+  setup.ops.some((op) => op.feature === ref)
 
 /** What stands at a place of a list, or at the end that lies nearer. */
 const nearAt = <Item,>(list: readonly Item[], at: number): Item | undefined =>

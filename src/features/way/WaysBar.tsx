@@ -9,7 +9,7 @@ import { type Prediction, predictWay, wayVerdict } from '@/core/predict/predicti
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { call } from '@/ui/api'
-import { figureOf } from './figures'
+import { figureOf, signedFigure } from './figures'
 
 interface WaysBarProps {
   readonly jobId: string
@@ -67,7 +67,7 @@ export function WaysBar({ analysis, current, jobId, part, ways, workshop }: Ways
             <strong>{way.body.name}</strong> <span className="text-soft">{way.body.note}</span> ·{' '}
             <Verdict
               part={part}
-              setups={way.body.setups.length}
+              way={isCurrent ? analysis.plan.way : way.body}
               analysis={isCurrent ? analysis : others.get(way.id)}
             />
           </Link>
@@ -78,22 +78,24 @@ export function WaysBar({ analysis, current, jobId, part, ways, workshop }: Ways
         className="min-h-8 cursor-pointer rounded-lg border border-dashed border-soft px-3 text-[14px] text-soft hover:bg-sheet"
         onClick={() => void add()}
       >
-        + write down another way
+        + another way
       </button>
       <button
         type="button"
         className="min-h-8 cursor-pointer rounded-lg px-2 text-[14px] text-soft hover:bg-sheet"
+        aria-label="Copy this way"
         onClick={() => void add(current)}
       >
-        Copy this way
+        Copy
       </button>
       {ways.length > 1 && (
         <button
           type="button"
           className="min-h-8 cursor-pointer rounded-lg px-2 text-[14px] text-soft hover:bg-sheet"
+          aria-label="Take this way off"
           onClick={() => void remove(current)}
         >
-          Take it off
+          Take off
         </button>
       )}
       {sentence && (
@@ -105,24 +107,41 @@ export function WaysBar({ analysis, current, jobId, part, ways, workshop }: Ways
   )
 }
 
+/** How a way stands, in a line that can be compared: what fails, the smallest margin, how often it is located anew. */
 function Verdict({
   analysis,
   part,
-  setups,
+  way,
 }: {
   readonly analysis: Prediction | undefined
   readonly part: Part
-  readonly setups: number
+  readonly way: Way
 }) {
-  if (!analysis || setups === 0) return <span className="text-soft">nothing planned yet</span>
+  if (!analysis || way.setups.length === 0)
+    return <span className="text-soft">nothing planned yet</span>
   const { open, short, tightest } = wayVerdict(analysis)
+  const margin =
+    tightest?.outcome &&
+    signedFigure(tightest.outcome.likely.margin, figureOf(tightest.requirement, part.unit))
+  const located = way.setups.filter(({ clamping }) => clamping.kind === 'own').length
+  return (
+    <>
+      <Standing open={open} short={short} />
+      <span className="text-soft">
+        {margin !== undefined && (
+          <>
+            {' '}
+            · tightest <span className="figures">{margin}</span>
+          </>
+        )}{' '}
+        · located {located}×
+      </span>
+    </>
+  )
+}
+
+function Standing({ open, short }: { readonly open: number; readonly short: number }) {
   if (short > 0) return <strong className="text-red">▲ {short} short</strong>
   if (open > 0) return <strong className="text-ochre">◆ {open} not settled</strong>
-  if (!tightest?.outcome) return <span className="text-soft">nothing to hold yet</span>
-  return (
-    <strong className="text-green">
-      ● all hold, tightest{' '}
-      {figureOf(tightest.requirement, part.unit)(tightest.outcome.likely.margin)}
-    </strong>
-  )
+  return <strong className="text-green">● all hold</strong>
 }

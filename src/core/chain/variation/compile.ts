@@ -37,6 +37,7 @@ export type CompiledCheck =
       readonly lower: number
       readonly upper: number
       readonly plus: Line | undefined
+      readonly label?: string | undefined
     }
   | (MovedLine & {
       readonly kind: 'round'

@@ -21,13 +21,17 @@ export interface ExcessReader {
   readWithSlopes(values: Float64Array, slopes: Float64Array): number
   /** The excess of many pieces at once: a row of the columns is one piece's `values`. */
   readColumns(columns: readonly Float64Array[], pieces: number, out: Float64Array): void
-  /** How many readings between limits are shown for a piece. */
-  readonly shownOfPiece: number
-  /** Those readings of all rows, from a place on, after `readColumns` has filled in the steps. */
+  /** The readings between limits of a piece, which are shown one by one. */
+  readonly shown: readonly {
+    readonly label: string
+    readonly lower: number
+    readonly upper: number
+  }[]
+  /** Those readings of all rows, each to its own list from a place on, after `readColumns` has filled in the steps. */
   shownOfColumns(
     columns: readonly Float64Array[],
     pieces: number,
-    out: Float64Array,
+    out: readonly Float64Array[],
     from: number,
   ): void
 }
@@ -76,15 +80,15 @@ export function excessReader(measure: CompiledMeasure): ExcessReader {
         for (let k = forms; k < room; k++) (columns[k] as Float64Array)[i] = values[k] as number
       }
     },
-    shownOfPiece: between.length,
+    shown: between.map(({ label = '', lower, upper }) => ({ label, lower, upper })),
     shownOfColumns: (columns, pieces, out, from) => {
       between.forEach(({ value }, n) => {
-        const at = from + n * pieces
-        out.set((columns[value.form] as Float64Array).subarray(0, pieces), at)
+        const own = out[n] as Float64Array
+        own.set((columns[value.form] as Float64Array).subarray(0, pieces), from)
         for (const { coefficient, value: step } of value.uses) {
           const figure = columns[forms + step] as Float64Array
           for (let i = 0; i < pieces; i++)
-            out[at + i] = (out[at + i] as number) + coefficient * (figure[i] as number)
+            own[from + i] = (own[from + i] as number) + coefficient * (figure[i] as number)
         }
       })
     },

@@ -34,6 +34,7 @@ export { normalAbove, normalPointAbove } from './normal'
 export { type Prepared, prepare } from './prepare'
 export { normalStream, seededUniform } from './random'
 export {
+  type SimulatedCurve,
   type SimulatedMeasure,
   type Simulation,
   type SimulationOptions,

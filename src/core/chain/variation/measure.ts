@@ -42,6 +42,8 @@ export type Check =
       readonly lower: number
       readonly upper: number
       readonly plus?: Reading | undefined
+      /** Where it is read, in words; where there is one reading it needs none. */
+      readonly label?: string | undefined
     }
   /** w = factor · |(first, second)| − diameter − bonus. */
   | (Moved & {

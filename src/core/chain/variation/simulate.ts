@@ -11,22 +11,36 @@ export interface SimulationOptions {
   readonly seed: number
 }
 
+/** How one reading, or the zone that a piece uses, is spread over the pieces. */
+export interface SimulatedCurve {
+  /** Where it is read, in words; empty where there is one. */
+  readonly label: string
+  /** Its limits; a zone has an upper one only. */
+  readonly lower: number | undefined
+  readonly upper: number
+  /** Part of the pieces that lie under and over them, 0 … 1. */
+  readonly below: number
+  readonly over: number
+  readonly mean: number
+  /** Counts over equal bins from `from` to `to`. */
+  readonly from: number
+  readonly to: number
+  readonly counts: readonly number[]
+}
+
 /** What the simulated pieces say of one measure. */
 export interface SimulatedMeasure {
   /** Part of the pieces that do not hold, 0 … 1. */
   readonly rejected: number
   /** The excess that 99.73 % of the pieces stay under: minus the margin. */
   readonly point: number
-  /** 0.135 % and 99.865 % points of all readings (limits), or 0 and the 99.73 % point of the zone used. */
+  /** The lowest 0.135 % and the highest 99.865 % point of the readings (limits), or 0 and the 99.73 % point of the zone used. */
   readonly low: number
   readonly high: number
+  /** Of all readings together. */
   readonly mean: number
-  /** Counts over equal bins from `from` to `to`: every reading between limits, or the zone used by a piece. */
-  readonly histogram: {
-    readonly from: number
-    readonly to: number
-    readonly counts: readonly number[]
-  }
+  /** Each reading between limits, or the zone used by a piece. */
+  readonly curves: readonly SimulatedCurve[]
 }
 
 export interface Simulation extends SimulationOptions {
@@ -77,35 +91,41 @@ function* simulateOne(
   const draw = columnDrawer(gathered(atomsOf(measure.forms, sources)), seed)
   const columns = Array.from({ length: reader.room }, () => new Float64Array(CHUNK))
   const excess = new Float64Array(samples)
-  const isLimits = measure.kind === 'limits'
-  const readings = new Float64Array(isLimits ? samples * reader.shownOfPiece : 0)
+  const shown = measure.kind === 'limits' ? reader.shown : []
+  const readings = shown.map(() => new Float64Array(samples))
   for (let done = 0; done < samples; done += CHUNK) {
     const count = Math.min(CHUNK, samples - done)
     draw(columns, count)
     reader.readColumns(columns, count, excess.subarray(done))
-    if (isLimits) reader.shownOfColumns(columns, count, readings, done * reader.shownOfPiece)
+    if (shown.length > 0) reader.shownOfColumns(columns, count, readings, done)
     yield (done + count) / samples
   }
-  let rejected = 0
-  for (let i = 0; i < samples; i++) if ((excess[i] as number) > 0) rejected++
+  const rejected = shareOver(excess, 0)
   const all = new Binned(excess)
   const point = all.quantile(LIKELY)
   const { allowed } = measure
-  if (isLimits) {
-    const shown = new Binned(readings)
-    const [low, high] = [shown.quantile(1 - UPPER), shown.quantile(UPPER)]
-    const { histogram, mean } = shown
-    return { rejected: rejected / samples, point, low, high, mean, histogram }
+  if (shown.length === 0) {
+    const used = all.curve({ label: '', lower: undefined, upper: allowed }, allowed)
+    const curves = [{ ...used, over: rejected }]
+    return { rejected, point, low: 0, high: point + allowed, mean: used.mean, curves }
   }
-  const { counts, from, to } = all.histogram
+  const binned = readings.map((values) => new Binned(values))
+  const mean = binned.reduce((sum, one) => sum + one.mean, 0) / binned.length
   return {
-    rejected: rejected / samples,
+    rejected,
     point,
-    low: 0,
-    high: point + allowed,
-    mean: all.mean + allowed,
-    histogram: { from: from + allowed, to: to + allowed, counts },
+    low: Math.min(...binned.map((one) => one.quantile(1 - UPPER))),
+    high: Math.max(...binned.map((one) => one.quantile(UPPER))),
+    mean,
+    curves: shown.map((reading, n) => (binned[n] as Binned).curve(reading)),
   }
+}
+
+/** Part of some values that lie over a level, 0 … 1. */
+function shareOver(values: Float64Array, level: number): number {
+  let count = 0
+  for (let i = 0; i < values.length; i++) if ((values[i] as number) > level) count++
+  return count / Math.max(1, values.length)
 }
 
 /** Puts the values of a measure's forms, drawn together, into columns: a row is one piece. */
@@ -182,10 +202,25 @@ class Binned {
     return inside.sort()[place - before] ?? 0
   }
 
-  get histogram(): SimulatedMeasure['histogram'] {
+  /** The curve of the values, each raised by so much, against its limits. */
+  curve(
+    { label, lower, upper }: Pick<SimulatedCurve, 'label' | 'lower' | 'upper'>,
+    raised = 0,
+  ): SimulatedCurve {
     const counts = Array.from(this.counts.subarray(0, BINS))
     counts[BINS - 1] = (counts[BINS - 1] ?? 0) + (this.counts[BINS] ?? 0)
-    return { from: this.from, to: this.to, counts }
+    const above = (level: number): number => shareOver(this.values, level - raised)
+    return {
+      label,
+      lower,
+      upper,
+      below: lower === undefined ? 0 : 1 - above(lower),
+      over: above(upper),
+      mean: this.mean + raised,
+      from: this.from + raised,
+      to: this.to + raised,
+      counts,
+    }
   }
 }
 

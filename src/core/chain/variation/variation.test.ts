@@ -403,9 +403,10 @@ describe('distributions', () => {
         [one],
       )
       const [drawn] = drain(simulate([measure], [one], { samples: 60_000, seed: 7 })).measures
-      const { counts, from = NaN, to = NaN } = drawn?.histogram ?? { counts: [] }
+      const [curve] = drawn?.curves ?? []
+      const { counts, from = NaN, to = NaN } = curve ?? { counts: [] }
       const { mean, sigma } = momentsOf(one)
-      expect(drawn?.mean).toBeCloseTo(mean, 2)
+      expect(curve?.mean).toBeCloseTo(mean, 2)
       const width = (to - from) / counts.length
       const variance = counts.reduce(
         (sum, n, i) => sum + (n / 60_000) * (from + (i + 0.5) * width - mean) ** 2,
@@ -552,7 +553,7 @@ describe('adding up', () => {
     )
     expect((measures[0]?.high ?? 0) / likelyRange(x, normals)[1]).toBeCloseTo(1, 1)
     expect((measures[1]?.high ?? 0) / (2 * likelyRadius(x, y, normals))).toBeCloseTo(1, 1)
-    expect(measures[0]?.histogram.counts.reduce((a, b) => a + b, 0)).toBe(200_000)
+    expect(measures[0]?.curves[0]?.counts.reduce((a, b) => a + b, 0)).toBe(200_000)
   })
 
   it('no drawn piece of bounded sources lies outside the worst case', () => {

@@ -1,5 +1,5 @@
 import { directionWords, isSide, oppositeOf, refsOf, SIDES } from '../../work/part'
-import { type PlannedSetup, isReached, upDirectionsFor } from '../../plan/planning'
+import { type PlannedSetup, isReached, upDirectionsFor, wantedCuts } from '../../plan/planning'
 import { type Prediction } from '../../predict/prediction'
 import { danglingWayCodes, type Op, wayIssues } from '../../plan/way'
 import { type Inspection } from './inspection'
@@ -44,38 +44,65 @@ function dangling({ part, way, workshop }: Inspection): Finding[] {
 }
 
 function neverAndTwice({ part, way, name }: Inspection): Finding[] {
-  const wanted = [
-    ...SIDES.filter((side) => part.faces[side].toCut),
-    ...part.features.map((f) => f.id),
-  ]
+  const wanted = wantedCuts(part)
   const times = (ref: string): number[] =>
     way.setups.flatMap((setup, i) =>
       setup.ops.filter((op) => op.feature === ref && op.pass === 'finish').map(() => i),
     )
-  return wanted.flatMap((ref) => {
+  const twice = wanted.flatMap((ref) => {
     const cuts = times(ref)
-    if (cuts.length === 0 && way.setups.length > 0)
-      return [
-        finding(
-          'cut.never',
-          undefined,
-          `${capital(name(ref))} is never cut.`,
-          'Tick it in a setup where it can be reached from above.',
-          { feature: ref },
-        ),
-      ]
-    if (cuts.length > 1)
-      return [
-        finding(
-          'cut.twice',
-          cuts[1],
-          `${capital(name(ref))} is finished twice.`,
-          `Finished in setups ${listWords(cuts.map((i) => String(i + 1)))}; the last one counts and the location of the first is lost. Make the first a roughing cut.`,
-          { feature: ref },
-        ),
-      ]
-    return []
+    if (cuts.length < 2) return []
+    return [
+      finding(
+        'cut.twice',
+        cuts[1],
+        `${capital(name(ref))} is finished twice.`,
+        `Finished in setups ${listWords(cuts.map((i) => String(i + 1)))}; the last one counts and the location of the first is lost. Make the first a roughing cut.`,
+        { feature: ref },
+      ),
+    ]
   })
+  const never = wanted.filter((ref) => times(ref).length === 0)
+  return [...(way.setups.length > 0 ? neverCut(never, way, name) : []), ...twice]
+}
+
+/** So many that are never cut are said one by one. */
+const FEW = 2
+
+/** What no setup cuts: while nothing is cut at all, one line that says how much there is. */
+function neverCut(
+  never: readonly string[],
+  way: Inspection['way'],
+  name: Inspection['name'],
+): Finding[] {
+  if (never.length > 0 && way.setups.every(({ ops }) => ops.length === 0))
+    return [
+      finding(
+        'way.uncut',
+        undefined,
+        `${never.length} to cut.`,
+        'Nothing is ticked yet. Under Cuts take all that can be reached at once, or pick it on the picture.',
+      ),
+    ]
+  if (never.length > FEW)
+    return [
+      finding(
+        'cut.never',
+        undefined,
+        `${never.length} are never cut.`,
+        `${capital(listWords(never.map(name)))}. Tick each in a setup where it can be reached from above.`,
+        { feature: never[0] },
+      ),
+    ]
+  return never.map((ref) =>
+    finding(
+      'cut.never',
+      undefined,
+      `${capital(name(ref))} is never cut.`,
+      'Tick it in a setup where it can be reached from above.',
+      { feature: ref },
+    ),
+  )
 }
 
 function reachRules({ part, name }: Inspection, planned: PlannedSetup, i: number): Finding[] {
@@ -159,7 +186,7 @@ function refused(requirements: Prediction['requirements']): Finding[] {
 }
 
 function empty({ part, way }: Inspection): Finding[] {
-  const wanted = SIDES.filter((side) => part.faces[side].toCut).length + part.features.length
+  const wanted = wantedCuts(part).length
   return way.setups.length > 0
     ? []
     : [

@@ -472,6 +472,7 @@ const SCENES: Record<FindingCode, () => readonly [Part, Way, Workshop?]> = {
     way(setup('s-1', 'top', 'back', ['bore'])),
   ],
   'way.empty': () => [block, way()],
+  'way.uncut': () => [block, way(setup('s-1', 'top', 'back', []))],
   'grip.shallow': () => [
     block,
     way(setup('s-1', 'left', 'back', ['left'], vise({ parallels: 'p-32' }))),
@@ -576,6 +577,29 @@ describe('findings', () => {
 
   it('an empty way says that it is empty and fails at nothing', () => {
     expect(codes(block, way())).toEqual(['way.empty'])
+  })
+
+  it('of much that is never cut it makes one line, of little a line each', () => {
+    const none = find(block, way(setup('s-1', 'top', 'back', []))).filter(
+      (f) => f.code === 'way.uncut',
+    )
+    expect(none.map((f) => f.what)).toEqual(['6 to cut.'])
+    const one = find(block, way(setup('s-1', 'top', 'back', ['top'])))
+    expect(one.filter((f) => f.code === 'cut.never').map((f) => f.what)).toEqual([
+      '5 are never cut.',
+    ])
+    const most = ['left', 'right', 'front', 'back', 'top'] as const
+    const four = find(
+      block,
+      way(
+        ...most.map((up, i) =>
+          setup(`s-${i}`, up, up === 'front' || up === 'back' ? 'top' : 'back', [up]),
+        ),
+      ),
+    )
+    expect(four.filter((f) => f.code === 'cut.never').map((f) => f.what)).toEqual([
+      'Base is never cut.',
+    ])
   })
 
   it('worst come first', () => {

@@ -47,6 +47,7 @@ export const FINDING_SEVERITY = {
   'datum.gone': 'forbids',
   'requirement.refused': 'forbids',
   'way.empty': 'notes',
+  'way.uncut': 'notes',
   'grip.shallow': 'warns',
   'grip.none': 'forbids',
   'grip.too-wide': 'forbids',

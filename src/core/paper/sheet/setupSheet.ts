@@ -4,7 +4,7 @@ import { isSide, type Part, refLabel, requirementFigures, requirementTitle } fro
 import { type OffsetRow, sanityPlace } from '../../floor/offsets'
 import { type PlannedSetup, turnWords, zeroPoint } from '../../plan/planning'
 import { type Locator } from '../../shop/holding'
-import { elevation, isometric, plan } from '../picture'
+import { benchViews, isometric } from '../picture'
 import { type Scene } from '../../ground/scene'
 import { type Prediction, type RequirementAnalysis } from '../../predict/prediction'
 import { lengthWords, printDegrees, printLength, printSpread, unitSign } from '../../handbook/units'
@@ -177,8 +177,7 @@ function page(
       tinted: new Set(setup.ops.map((op) => op.feature)),
       contacts,
     }),
-    elevation: elevation(planned, { width: 330, height: 215 }),
-    plan: plan(planned, { width: 330, height: 215 }),
+    ...benchViews(planned, { width: 680, height: 215 }),
     holding: standing.words.lines,
     footing: counted(contacts.map((contact) => contactWords(analysis, contact))),
     zero: zeroWords(planned, offset),

@@ -2,6 +2,7 @@ export {
   type Prediction,
   type RequirementAnalysis,
   type Standing,
+  predictOne,
   predictWay,
   wayVerdict,
 } from './predictWay'

@@ -66,6 +66,14 @@ export function predictWay(plan: Plan): Prediction {
   return prediction
 }
 
+/** One requirement of a plan, by its id, without predicting the others; undefined where there is none. */
+export function predictOne(plan: Plan, id: string): RequirementAnalysis | undefined {
+  const known = predictions.get(plan)?.requirements.find((r) => r.requirement.id === id)
+  if (known) return known
+  const requirement = allRequirements(plan.part).find((r) => r.id === id)
+  return requirement && judge(chainOf(plan), requirement)
+}
+
 function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
   const { model, plan, stacked } = chain
   const { part, states, surfaces } = plan

@@ -33,9 +33,10 @@ import {
 } from '../../chain/variation'
 import { type Model } from './buildModel'
 import { type Datum, type DatumFrame, inPlane, leastWidth } from './datumFrame'
+import { acrossOf, acrossTo, directionOfDatum, leanRow } from './directions'
 import { seenMotions } from './motions'
 import { readTarget, sumOf, targetRow } from './readings'
-import { isPlane, normalOf } from './targets'
+import { isPlane, normalOf, placeWords } from './targets'
 
 /** What a measure needs to know of the model beside the surfaces. */
 export type MeasureSources = Pick<Model, 'sizeSource' | 'unaimed' | 'formSource' | 'formTilts'>
@@ -130,6 +131,7 @@ export class Reader {
           moves: [],
           lower,
           upper,
+          label: placeWords(this.part, target, at),
         }))
       }),
     )
@@ -370,37 +372,4 @@ function outside(target: Target, height: number): readonly Point<'part'>[] {
   const out = scale(directionOf(surface), -height)
   const { from } = surface
   return [from, point(from.x + out.x, from.y + out.y, from.z + out.z)]
-}
-
-/** How far a turn lifts one end of `by` against the other, along a normal. */
-function leanRow(by: Point<'part'>, normal: Point<'part'>): Six {
-  const lever = cross(by, normal)
-  return [lever.x, lever.y, lever.z, 0, 0, 0]
-}
-
-/** The directions across which a target may be off: two of an axis, one of a plane. */
-function acrossOf(target: Target): readonly [Point<'part'>, Point<'part'>?] {
-  const normal = normalOf(target)
-  return normal ? [normal] : inPlane(directionOf(firstSurface(target)))
-}
-
-function directionOfDatum(datum: Datum): Point<'part'> {
-  switch (datum.kind) {
-    case 'plane':
-      return datum.plane.normal
-    case 'middle':
-      return datum.planes[0].normal
-    case 'axis':
-      return directionOf(datum.axis)
-    case 'pattern':
-      return directionOf(datum.axes[0] as Surface)
-  }
-}
-
-/** The unit direction from one axis straight across to another place. */
-function acrossTo(to: Target, apart: Point<'part'>): Point<'part'> {
-  const along = directionOf(firstSurface(to))
-  const across = subtract(apart, scale(along, dot(apart, along)))
-  const length = norm(across)
-  return length > 1e-9 ? scale(across, 1 / length) : inPlane(along)[0]
 }

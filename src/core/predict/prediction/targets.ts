@@ -1,12 +1,14 @@
-import { dot, type Point } from '../../ground/geometry'
+import { AXES, dot, type Point, subtract } from '../../ground/geometry'
 import { fail, type Result, succeed } from '../../ground/issues'
 import {
   directionOf,
   firstSurface,
   type Part,
+  placeOf,
   refLabel,
   type Requirement,
   resolveRef,
+  sideAlong,
   type Surface,
   type Target,
 } from '../../work/part'
@@ -92,6 +94,14 @@ const surfacesOf = (target: Target): readonly Surface[] =>
   target.kind === 'surface' ? [target.surface] : [target.first, target.second]
 
 /** Two parallel planes have a middle between them, two parallel axes too; nothing else has. */
+/** Where on a target a reading is taken: towards which faces of the part from its middle, "front", "left end, top". */
+export function placeWords(part: Part, target: Target, at: Point<'part'>): string {
+  const from = subtract(at, placeOf(target))
+  return AXES.filter((axis) => Math.abs(from[axis]) > 1e-3)
+    .map((axis) => part.faces[sideAlong(axis, from[axis] > 0 ? 1 : -1)].name)
+    .join(', ')
+}
+
 export const hasMiddle = (target: Target & { kind: 'middle' }): boolean =>
   target.first.kind === target.second.kind && lieOf(target.first, target.second) === 'parallel'
 

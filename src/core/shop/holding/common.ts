@@ -216,7 +216,7 @@ export function drawPieces(
   { clamps, solids }: { readonly clamps: readonly Clamp[]; readonly solids: readonly Solid[] },
   words: { readonly name: string; readonly guide: string },
   view: View,
-  { height, width }: Paper,
+  { height, scale: most = Infinity, width }: Paper,
 ): Drawn {
   const flat = ({ x, y, z }: Point<'setup'>): readonly [number, number] =>
     view === 'side' ? [-y, z] : [x, y]
@@ -228,7 +228,7 @@ export function drawPieces(
   const [v0, v1] = [Math.min(...vs), Math.max(...vs)]
   // Room for the name below, and for the arrows of X and Y beside it.
   const beside = view === 'above' ? 84 : 20
-  const scale = Math.min((width - beside) / (u1 - u0), (height - 92) / Math.max(1, v1 - v0))
+  const scale = Math.min(most, (width - beside) / (u1 - u0), (height - 92) / Math.max(1, v1 - v0))
   const sheet = new Sheet(
     scale,
     (width - beside + 20) / 2 - ((u0 + u1) / 2) * scale,
@@ -256,5 +256,5 @@ export function drawPieces(
         ink: 'soft',
       })
   }
-  return { sheet, over, arrowsAt: [u1 + 36 / scale, v0] }
+  return { sheet, over, arrowsAt: [u1 + 36 / scale, v0], namesAt: v1 }
 }

@@ -5,6 +5,7 @@ export {
   type Clamp,
   type CoveredFace,
   type Drawn,
+  type Paper,
   type HeldError,
   type HoldingField,
   type HoldingKind,

@@ -171,12 +171,16 @@ export type View = 'side' | 'above'
 export interface Paper {
   readonly width: number
   readonly height: number
+  /** At most so many sheet units for a millimetre, so that views beside each other have one scale. */
+  readonly scale?: number | undefined
 }
 /** The holding on paper: what lies under the work is drawn, what lies over it is drawn when asked. */
 export interface Drawn {
   readonly sheet: Sheet
   /** Where the arrows of X and Y stand from above, in the setup, mm. */
   readonly arrowsAt?: readonly [number, number]
+  /** Over what the name of zero stands from above, in Y of the setup, mm: clear of all lines. */
+  readonly namesAt?: number
   over(): void
 }
 

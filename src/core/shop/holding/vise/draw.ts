@@ -5,19 +5,21 @@ import { type InVise } from './layout'
 
 const JAW_THICK = 22
 const BED_THICK = 6
+/** Room for the arrows of X and Y, sheet units. */
+const ARROWS = 56
 
 export const drawVise = (own: InVise, view: View, paper: Paper, zeroX: number): Drawn =>
   view === 'side' ? fromLeft(own, paper) : fromAbove(own, paper, zeroX)
 
 /** The vise seen from the left: fixed jaw to the left, what is gripped and what stands over it. */
-function fromLeft(own: InVise, { height, width }: Paper): Drawn {
+function fromLeft(own: InVise, { height, scale: most = Infinity, width }: Paper): Drawn {
   const { aboveMm, gripMm, high, low, parallels, parallelY, vise, work } = own
   const depth = high.y - low.y
   const top = Math.max(high.z, vise.jawHeight)
   const span = depth + 2 * JAW_THICK
   // Under the bed there is room for the name of the vise, over the work for the names of the jaws.
   const rise = top + BED_THICK
-  const scale = Math.min((width - 150) / span, (height - 52) / rise)
+  const scale = Math.min(most, (width - 150) / span, (height - 52) / rise)
   const sheet = new Sheet(
     scale,
     12 + JAW_THICK * scale + Math.max(0, (width - 150 - span * scale) / 2),
@@ -82,16 +84,22 @@ function labelled(
 }
 
 /** The vise from above: fixed jaw at the top, X to the right. */
-function fromAbove(own: InVise, { height, width }: Paper, zeroX: number): Drawn {
+function fromAbove(
+  own: InVise,
+  { height, scale: most = Infinity, width }: Paper,
+  zeroX: number,
+): Drawn {
   const { high, low, parallels, parallelY, vise } = own
   const jawHalf = vise.jawWidth / 2
-  const [u0, u1] = [Math.min(low.x, -jawHalf) - 14, Math.max(high.x, jawHalf) + 14]
+  const [u0, u1] = [Math.min(low.x, -jawHalf) - 14, Math.max(high.x, jawHalf) + 4]
   const depth = high.y - low.y
-  const scale = Math.min((width - 30) / (u1 - u0), (height - 46) / (depth + 2 * JAW_THICK + 8))
+  // Over the jaw there is room for its name and for the zero's, right of it for the arrows of X and Y.
+  const rise = depth + 2 * JAW_THICK
+  const scale = Math.min(most, (width - ARROWS) / (u1 - u0), (height - 52) / rise)
   const sheet = new Sheet(
     scale,
-    width / 2 - ((u0 + u1) / 2) * scale,
-    12 + (height - 46 - (depth + 2 * JAW_THICK) * scale) / 2 + JAW_THICK * scale,
+    (width - ARROWS) / 2 - ((u0 + u1) / 2) * scale,
+    28 + (height - 52 - rise * scale) / 2 + JAW_THICK * scale,
   )
   sheet.rectangle(-jawHalf, 0, jawHalf, JAW_THICK, { fill: 'hatch', stroke: 'soft', ref: 'jaw' })
   sheet.rectangle(-jawHalf, low.y - JAW_THICK, jawHalf, low.y, { fill: 'hatch', stroke: 'soft' })
@@ -108,13 +116,12 @@ function fromAbove(own: InVise, { height, width }: Paper, zeroX: number): Drawn 
   }
   const over = (): void => {
     const zeroRight = zeroX > 0
-    sheet.words(zeroRight ? -jawHalf : jawHalf, JAW_THICK / 2, 'fixed jaw', {
+    sheet.words(zeroRight ? -jawHalf : jawHalf, JAW_THICK, 'fixed jaw', {
       anchor: zeroRight ? 'start' : 'end',
-      dx: zeroRight ? 8 : -8,
-      dy: 5,
+      dy: -6,
       size: 13,
       ink: 'soft',
     })
   }
-  return { sheet, over, arrowsAt: [u1 - 6, low.y - JAW_THICK + 4] }
+  return { sheet, over, arrowsAt: [u1 + 36 / scale, low.y - JAW_THICK], namesAt: JAW_THICK }
 }

@@ -1,0 +1,1 @@
+export { type Cure, type Cures, startCures } from './cures'

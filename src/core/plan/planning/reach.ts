@@ -1,0 +1,37 @@
+import { type Part, SIDES } from '../../work/part'
+import { type Workshop } from '../../shop/workshop'
+import { type PlannedSetup } from './planned'
+import { isReached } from './process'
+
+/** All that the drawing wants cut: faces, then features. */
+export const wantedCuts = (part: Part): readonly string[] => [
+  ...SIDES.filter((side) => part.faces[side].toCut),
+  ...part.features.map((feature) => feature.id),
+]
+
+/** What could be cut as the part stands: all that is wanted, that the cutter reaches and that nothing covers. */
+export const cutsInReach = (planned: PlannedSetup): readonly string[] =>
+  wantedCuts(planned.part).filter(
+    (ref) => isReached(planned, ref) && !planned.standing.held.some(({ face }) => face === ref),
+  )
+
+/** End mill for faces at the side, and for what is milled into a face, mm. */
+const [SIDE_MM, FEATURE_MM] = [16, 6]
+
+/** The cutter of the workshop that would be taken for a feature: by kind, nearest in diameter. */
+export function usualCutter(
+  { part, standing, workshop }: PlannedSetup,
+  ref: string,
+): string | undefined {
+  const feature = part.features.find((f) => f.id === ref)
+  const [kind, diameter] = ((): readonly [Workshop['cutters'][number]['kind'], number] => {
+    if (!feature) return [ref === standing.faceAt.up ? 'face mill' : 'end mill', SIDE_MM]
+    if (feature.kind === 'hole') return [HOLE_CUTTERS[feature.making], feature.diameter.mm]
+    return [feature.kind === 'chamfer' ? 'chamfer mill' : 'end mill', FEATURE_MM]
+  })()
+  return workshop.cutters
+    .filter((cutter) => cutter.kind === kind)
+    .sort((a, b) => Math.abs(a.diameter - diameter) - Math.abs(b.diameter - diameter))[0]?.id
+}
+
+const HOLE_CUTTERS = { drill: 'drill', ream: 'reamer', bore: 'boring head', tap: 'tap' } as const

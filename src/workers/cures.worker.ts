@@ -1,0 +1,21 @@
+import * as Comlink from 'comlink'
+import { startCures } from '@/core/foreman/cures'
+import { planWay } from '@/core/plan/planning'
+import { type CuresWorker } from './messages'
+
+/** How long it is looked for what would help, ms: what is not found by then is not offered. */
+const PATIENCE_MS = 8000
+
+const worker: {
+  cures: (...args: Parameters<CuresWorker['cures']>) => Awaited<ReturnType<CuresWorker['cures']>>
+} = {
+  cures({ part, way, workshop }, requirement, link) {
+    const until = performance.now() + PATIENCE_MS
+    const steps = startCures(planWay(workshop, part, way), requirement, link)
+    for (let step = steps.next(); ; step = steps.next()) {
+      if (step.done) return step.value
+      if (performance.now() > until) return undefined
+    }
+  },
+}
+Comlink.expose(worker)
