@@ -26,7 +26,6 @@ export const LONG_ROOMS = [
   ['src/core/work/part/surfaces.ts', 350, undefined],
   ['src/features/holes/ImportHoles.tsx', undefined, 201],
   ['src/features/holes/LayoutBar.tsx', undefined, 140],
-  ['src/features/holes/TickView.tsx', 311, undefined],
   ['src/features/jobs/JobsView.tsx', 389, 135],
   ['src/features/way/WayView.tsx', undefined, 197],
   ['src/features/workshop/WorkshopView.tsx', undefined, 126],

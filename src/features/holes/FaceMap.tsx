@@ -2,19 +2,12 @@
 
 import { Axes, Ground, JAW_MM, type MapGround, type Screen } from './MapGround'
 import { Maximize } from 'lucide-react'
-import {
-  memo,
-  type PointerEvent,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  type WheelEvent,
-} from 'react'
+import { memo, useEffect, useMemo } from 'react'
 import { type HoleInSetup } from '@/core/plan/drilling'
 import { type PlanePoint } from '@/core/ground/geometry'
 import { type LengthUnit, printLength } from '@/core/handbook/units'
 import { useSize } from '@/ui/useSize'
+import { usePanZoom, type View } from './usePanZoom'
 
 interface FaceMapProps {
   readonly ground: MapGround
@@ -29,18 +22,13 @@ interface FaceMapProps {
   readonly onPlace?: ((at: PlanePoint) => void) | undefined
 }
 
-interface View {
-  readonly scale: number
-  readonly left: number
-  readonly top: number
-}
-
-const ROOM = 46
-const MOST_NUMBERS = 150
+/** Room about the face for jaw, stop and names, px; less where the screen is narrow. */
+const [ROOM, NARROW_ROOM, NARROW] = [46, 26, 480]
 
 function fit({ outline }: MapGround, width: number, height: number): View {
+  const room = width < NARROW ? NARROW_ROOM : ROOM
   const [w, h] = [outline.high.x - outline.low.x, outline.high.y - outline.low.y + JAW_MM]
-  const scale = Math.min((width - 2 * ROOM) / w, (height - 2 * ROOM) / h)
+  const scale = Math.min((width - 2 * room) / w, (height - 2 * room) / h)
   return {
     scale,
     left: width / 2 - (scale * (outline.low.x + outline.high.x)) / 2,
@@ -65,66 +53,33 @@ const rings = (holes: readonly HoleInSetup[]): string =>
 export function FaceMap(props: FaceMapProps) {
   const { chosen, draft, ground, holes, onChoose, onPlace, path, unit } = props
   const [box, size] = useSize<HTMLDivElement>({ width: 700, height: 420 })
-  const [view, setView] = useState<View>()
-  const now = view ?? fit(ground, size.width, size.height)
-  const drag = useRef<{ x: number; y: number; view: View; moved: boolean }>(undefined)
-  useEffect(() => setView(undefined), [ground.outline.low.x, ground.outline.low.y, size])
-
-  const toMap = (event: { clientX: number; clientY: number }): PlanePoint => {
-    const rect = box.current?.getBoundingClientRect()
-    return {
-      x: (event.clientX - (rect?.left ?? 0) - now.left) / now.scale,
-      y: (now.top - event.clientY + (rect?.top ?? 0)) / now.scale,
-    }
-  }
-  const onDown = (event: PointerEvent): void => {
-    drag.current = { x: event.clientX, y: event.clientY, view: now, moved: false }
-    event.currentTarget.setPointerCapture(event.pointerId)
-  }
-  const onMove = (event: PointerEvent): void => {
-    const from = drag.current
-    if (!from) return
-    const [dx, dy] = [event.clientX - from.x, event.clientY - from.y]
-    if (!from.moved && Math.hypot(dx, dy) < 4) return
-    from.moved = true
-    setView({ ...from.view, left: from.view.left + dx, top: from.view.top + dy })
-  }
-  const onUp = (event: PointerEvent): void => {
-    const from = drag.current
-    drag.current = undefined
-    if (!from || from.moved) return
-    const at = toMap(event)
-    if (onPlace) return onPlace({ x: Math.round(at.x * 2) / 2, y: Math.round(at.y * 2) / 2 })
-    const near = nearest(holes, at)
-    if (near && near.far * now.scale < near.hole.hole.diameter.mm * now.scale + 14)
-      onChoose(near.hole.key)
-  }
-  const onWheel = (event: WheelEvent): void => {
-    const factor = Math.exp(-event.deltaY / 500)
-    const scale = Math.min(400, Math.max(0.05, now.scale * factor))
-    const rect = box.current?.getBoundingClientRect()
-    const [px, py] = [event.clientX - (rect?.left ?? 0), event.clientY - (rect?.top ?? 0)]
-    const by = scale / now.scale
-    setView({ scale, left: px - by * (px - now.left), top: py - by * (py - now.top) })
-  }
+  const { hands, reset, view } = usePanZoom(
+    box,
+    fit(ground, size.width, size.height),
+    (at, now) => {
+      if (onPlace) return onPlace({ x: Math.round(at.x * 2) / 2, y: Math.round(at.y * 2) / 2 })
+      const near = nearest(holes, at)
+      if (near && near.far * now.scale < near.hole.hole.diameter.mm * now.scale + 14)
+        onChoose(near.hole.key)
+    },
+  )
+  const { x, y } = ground.outline.low
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- another face or another size is looked at whole
+  useEffect(reset, [x, y, size])
   const picked = holes.find((hole) => hole.key === chosen)
-  const sx = (x: number): number => now.left + x * now.scale
-  const sy = (y: number): number => now.top - y * now.scale
-  const numbers = holes.length <= MOST_NUMBERS || now.scale > 6
+  const sx = (x: number): number => view.left + x * view.scale
+  const sy = (y: number): number => view.top - y * view.scale
   return (
-    <div ref={box} className="relative min-h-0 grow overflow-hidden">
+    <div ref={box} className="relative min-h-0 grow overflow-hidden max-sm:min-h-[270px]">
       <svg
         width={size.width}
         height={size.height}
         role="img"
         aria-label={`${holes.length} holes as they lie in this setup, seen from above`}
         className={`absolute inset-0 touch-none select-none ${onPlace ? 'cursor-crosshair' : 'cursor-grab'}`}
-        onPointerDown={onDown}
-        onPointerMove={onMove}
-        onPointerUp={onUp}
-        onWheel={onWheel}
+        {...hands}
       >
-        <g transform={`translate(${now.left} ${now.top}) scale(${now.scale} ${-now.scale})`}>
+        <g transform={`translate(${view.left} ${view.top}) scale(${view.scale} ${-view.scale})`}>
           <Ground ground={ground} />
           <Rings holes={holes} />
         </g>
@@ -138,7 +93,7 @@ export function FaceMap(props: FaceMapProps) {
           />
         )}
         <Axes ground={ground} sx={sx} sy={sy} />
-        {numbers && <Numbers holes={holes} scale={now.scale} sx={sx} sy={sy} />}
+        <Numbers holes={holes} scale={view.scale} size={size} sx={sx} sy={sy} />
         {draft.map((p, i) => (
           <path
             key={i}
@@ -148,13 +103,13 @@ export function FaceMap(props: FaceMapProps) {
           />
         ))}
         {picked && (
-          <Chosen hole={picked} sx={sx} sy={sy} size={size} scale={now.scale} unit={unit} />
+          <Chosen hole={picked} sx={sx} sy={sy} size={size} scale={view.scale} unit={unit} />
         )}
       </svg>
       <button
         type="button"
         className="button quiet absolute right-2 bottom-2"
-        onClick={() => setView(undefined)}
+        onClick={reset}
         aria-label="Show the whole face"
       >
         <Maximize className="size-4" aria-hidden />
@@ -163,33 +118,66 @@ export function FaceMap(props: FaceMapProps) {
   )
 }
 
-/** Numbers of the holes: in the middle of large ones, beside small ones. */
+/** Letters of a number, px: high, and wide. */
+const [HIGH, WIDE] = [12, 7.4]
+
+/** Numbers of the holes: in the middle of large ones, beside small ones; those that would cover another are left out. */
 function Numbers({
   holes,
   scale,
+  size,
   sx,
   sy,
-}: Screen & { readonly holes: readonly HoleInSetup[]; readonly scale: number }) {
-  return holes
-    .filter((hole) => hole.count > 1)
-    .map(({ at, cutHere, hole, key, number }) => {
-      const r = (hole.diameter.mm / 2) * scale
-      const inside = r > 10
-      return (
-        <text
-          key={key}
-          x={sx(at.x) + (inside ? 0 : 0.75 * r + 2)}
-          y={sy(at.y) + (inside ? 4 : -0.75 * r - 1)}
-          fontSize="12"
-          textAnchor={inside ? 'middle' : 'start'}
-          fill={cutHere ? 'var(--ink)' : 'var(--soft)'}
-          fontFamily="var(--font-mono)"
-        >
-          {number}
-        </text>
-      )
-    })
+}: Screen & {
+  readonly holes: readonly HoleInSetup[]
+  readonly scale: number
+  readonly size: { readonly width: number; readonly height: number }
+}) {
+  const free = new FreeCells()
+  return holes.map(({ at, count, cutHere, hole, key, number }) => {
+    const [x, y] = [sx(at.x), sy(at.y)]
+    if (count < 2 || x < 0 || y < 0 || x > size.width || y > size.height) return null
+    const r = (hole.diameter.mm / 2) * scale
+    const inside = r > 10
+    const [left, base] = inside ? [x, y + 4] : [x + 0.75 * r + 2, y - 0.75 * r - 1]
+    const wide = String(number).length * WIDE
+    if (!free.take(inside ? left - wide / 2 : left, base - HIGH + 2, wide, HIGH)) return null
+    return (
+      <text
+        key={key}
+        x={left}
+        y={base}
+        fontSize={HIGH}
+        textAnchor={inside ? 'middle' : 'start'}
+        fill={cutHere ? 'var(--ink)' : 'var(--soft)'}
+        fontFamily="var(--font-mono)"
+      >
+        {number}
+      </text>
+    )
+  })
 }
+
+/** Places on the screen that are taken, by cells, so that thousands are asked about quickly. */
+class FreeCells {
+  private readonly cells = new Map<string, (readonly [number, number, number, number])[]>()
+
+  /** Takes a rectangle if nothing that was taken before meets it. */
+  take(left: number, top: number, width: number, height: number): boolean {
+    const own = [left, top, left + width, top + height] as const
+    const keys: string[] = []
+    for (let i = Math.floor(left / CELL); i <= Math.floor(own[2] / CELL); i++)
+      for (let k = Math.floor(top / CELL); k <= Math.floor(own[3] / CELL); k++)
+        keys.push(`${i} ${k}`)
+    const meets = ([a, b, c, d]: typeof own): boolean =>
+      a < own[2] && own[0] < c && b < own[3] && own[1] < d
+    if (keys.some((key) => this.cells.get(key)?.some(meets))) return false
+    for (const key of keys) this.cells.set(key, [...(this.cells.get(key) ?? []), own])
+    return true
+  }
+}
+
+const CELL = 32
 
 function nearest(holes: readonly HoleInSetup[], at: PlanePoint) {
   let best: { hole: HoleInSetup; far: number } | undefined

@@ -1,20 +1,11 @@
 'use client'
 
 import { useMemo, useState } from 'react'
+import { type Measure, MeasuredTable, type Places } from './MeasuredTable'
 import { type HoleInSetup, judgeMeasured, type MeasuredHole } from '@/core/plan/drilling'
 import { readPlaces } from '@/core/paper/formats'
-import { type PlanePoint } from '@/core/ground/geometry'
 import { type Part, refLabel } from '@/core/work/part'
-import {
-  type LengthUnit,
-  parseLength,
-  printDegrees,
-  printLength,
-  printSpread,
-  unitSign,
-} from '@/core/handbook/units'
-
-type Places = ReadonlyMap<string, PlanePoint>
+import { type LengthUnit, printDegrees, printSpread, unitSign } from '@/core/handbook/units'
 
 interface MeasuredPaneProps {
   readonly part: Part
@@ -22,7 +13,7 @@ interface MeasuredPaneProps {
   readonly measured: Places
   readonly unit: LengthUnit
   readonly sentence: string | undefined
-  readonly onMeasure: (places: readonly { hole: string; at?: PlanePoint | undefined }[]) => void
+  readonly onMeasure: Measure
 }
 
 /** Where the holes came out, how far off each is, and what the pattern as a whole says. */
@@ -70,56 +61,14 @@ export function MeasuredPane(props: MeasuredPaneProps) {
           {sentence}
         </p>
       )}
-      <table className="w-full border-collapse">
-        <thead className="text-left text-[13px] text-soft">
-          <tr>
-            <th className="py-1 pl-3 font-normal">hole</th>
-            <th className="px-1 font-normal">measured X</th>
-            <th className="px-1 font-normal">measured Y</th>
-            <th className="px-2 text-right font-normal">position</th>
-            <th className="pr-3 text-right font-normal">after fit</th>
-          </tr>
-        </thead>
-        <tbody>
-          {holes.map((hole) => {
-            const found = judged.get(hole.key)
-            return (
-              <tr key={hole.key} className="border-t border-faint">
-                <td className="py-0.5 pl-3 leading-tight">
-                  {found?.wandered && <span aria-hidden>▲ </span>}
-                  {refLabel(part, hole.key)}
-                </td>
-                <Entry
-                  hole={hole}
-                  at={measured.get(hole.key)}
-                  unit={unit}
-                  label={refLabel(part, hole.key)}
-                  onMeasure={(at) => onMeasure([{ hole: hole.key, at }])}
-                />
-                <td className="figures px-2 text-right whitespace-nowrap">
-                  {found && (
-                    <span
-                      className={
-                        found.accepted === false
-                          ? 'font-bold text-red'
-                          : found.accepted
-                            ? 'text-green'
-                            : ''
-                      }
-                    >
-                      {found.accepted === undefined ? '' : found.accepted ? '● ' : '▲ '}
-                      {printSpread(found.positionMm, unit)}
-                    </span>
-                  )}
-                </td>
-                <td className="figures pr-3 text-right">
-                  {found && printSpread(found.afterFitMm, unit)}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <MeasuredTable
+        part={part}
+        holes={holes}
+        measured={measured}
+        judged={judged}
+        unit={unit}
+        onMeasure={onMeasure}
+      />
     </div>
   )
 }
@@ -130,50 +79,6 @@ function toleranceOf(part: Part, { hole, key }: HoleInSetup): number | undefined
     r.kind === 'position' && (r.of === hole.id || r.of === key) ? [r.tolerance.mm] : [],
   )
   return zones.length > 0 ? Math.min(...zones) : undefined
-}
-
-function Entry(props: {
-  readonly hole: HoleInSetup
-  readonly at: PlanePoint | undefined
-  readonly unit: LengthUnit
-  readonly label: string
-  readonly onMeasure: (at: PlanePoint | undefined) => void
-}) {
-  const { at, hole, label, onMeasure, unit } = props
-  const shown = (value: number | undefined): string =>
-    value === undefined ? '' : printLength(value, unit)
-  const [texts, setTexts] = useState({ x: shown(at?.x), y: shown(at?.y) })
-  const [known, setKnown] = useState(at)
-  if (known !== at) {
-    setKnown(at)
-    setTexts({ x: shown(at?.x), y: shown(at?.y) })
-  }
-  const commit = (): void => {
-    if (texts.x.trim() === '' && texts.y.trim() === '') return at ? onMeasure(undefined) : undefined
-    const [x, y] = [parseLength(texts.x, unit), parseLength(texts.y, unit)]
-    if (!x.ok || !y.ok) return
-    if (at && Math.abs(at.x - x.value.mm) < 1e-9 && Math.abs(at.y - y.value.mm) < 1e-9) return
-    onMeasure({ x: x.value.mm, y: y.value.mm })
-  }
-  return (['x', 'y'] as const).map((axis) => {
-    const text = texts[axis]
-    const bad = text.trim() !== '' && !parseLength(text, unit).ok
-    return (
-      <td key={axis} className="px-1 py-0.5">
-        <input
-          className="field figures max-w-24 text-right"
-          aria-label={`${label}: measured ${axis.toUpperCase()}`}
-          aria-invalid={bad}
-          placeholder={printLength(hole.at[axis], unit)}
-          value={text}
-          autoComplete="off"
-          onChange={(event) => setTexts((old) => ({ ...old, [axis]: event.target.value }))}
-          onBlur={commit}
-          onKeyDown={(event) => event.key === 'Enter' && commit()}
-        />
-      </td>
-    )
-  })
 }
 
 /** Takes a table from a measuring machine or a spreadsheet: named holes, or in the order of the list. */

@@ -105,7 +105,7 @@ function FaceSheet(props: Shown) {
   })
   return (
     <section
-      className="sheet flex min-h-[420px] flex-col overflow-hidden"
+      className="sheet flex min-h-[420px] flex-col overflow-hidden max-sm:order-first"
       aria-label="The face with its holes"
     >
       <FaceMap

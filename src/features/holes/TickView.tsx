@@ -1,23 +1,17 @@
 'use client'
 
 import { PaperList } from './PaperList'
-import { useKeys } from '@/ui/useKeys'
-import { ArrowLeft, Check, Printer, Undo2 } from 'lucide-react'
+import { ArrowLeft, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { drillingPlan, type StageCut, type ToolStage } from '@/core/plan/drilling'
-import { type PlanePoint } from '@/core/ground/geometry'
 import { type Part } from '@/core/work/part'
 import { planWay } from '@/core/plan/planning'
-import {
-  type LengthUnit,
-  printLength,
-  printNumber,
-  printSpread,
-  unitSign,
-} from '@/core/handbook/units'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
+import { groundOf } from './ground'
+import { HoleDots } from './HoleDots'
+import { Finished, NextHole } from './NextHole'
 import { tickKey, type TickMark, useTicks } from './useTicks'
 
 interface TickViewProps {
@@ -54,7 +48,9 @@ export function TickView({ jobId, part, setupId, ticks, way, wayId, workshop }: 
         </Link>
       </main>
     )
+  const ground = groundOf(planned, 'zero')
   const next = stage.cuts.find((cut) => !isDone(stage, cut))
+  const coming = stage.cuts.filter((cut) => cut !== next && !isDone(stage, cut)).slice(0, 3)
   const doneHere = stage.cuts.filter((cut) => isDone(stage, cut))
   const last = doneHere[doneHere.length - 1]
   const all = stages.reduce((sum, s) => sum + s.cuts.length, 0)
@@ -110,6 +106,7 @@ export function TickView({ jobId, part, setupId, ticks, way, wayId, workshop }: 
               stage={stage}
               next={next}
               last={last}
+              after={coming}
               unit={part.unit}
               rank={doneHere.length + 1}
               onDone={finish}
@@ -131,7 +128,8 @@ export function TickView({ jobId, part, setupId, ticks, way, wayId, workshop }: 
               }}
             />
           )}
-          <Dots
+          <HoleDots
+            outline={ground.outline}
             stage={stage}
             next={next}
             isDone={(cut) => isDone(stage, cut)}
@@ -148,174 +146,3 @@ export function TickView({ jobId, part, setupId, ticks, way, wayId, workshop }: 
     </>
   )
 }
-
-function NextHole(props: {
-  readonly stage: ToolStage
-  readonly next: StageCut
-  readonly last: StageCut | undefined
-  readonly unit: LengthUnit
-  readonly rank: number
-  readonly onDone: () => void
-  readonly onBack: (() => void) | undefined
-}) {
-  const { last, next, onBack, onDone, rank, stage, unit } = props
-  useKeys({ Enter: onDone })
-  const word = unitSign(unit)
-  const go = last ? { x: next.x - last.x, y: next.y - last.y } : undefined
-  const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${printSpread(Math.abs(mm), unit)}`
-  return (
-    <section className="sheet flex flex-col p-4" aria-label="Next hole">
-      <p className="text-[18px] text-soft">
-        next, {rank} of {stage.cuts.length}
-      </p>
-      <h1 className="text-[28px] leading-tight font-bold" data-next={next.key}>
-        {next.label}
-      </h1>
-      <dl className="figures my-3 grid grid-cols-[auto_1fr] items-baseline gap-x-4 text-[clamp(40px,9vw,76px)] leading-[1.1] font-bold">
-        {(['x', 'y'] as const).map((axis) => (
-          <div key={axis} className="contents">
-            <dt className="text-soft">{axis.toUpperCase()}</dt>
-            <dd>{printSpread(next[axis], unit)}</dd>
-          </div>
-        ))}
-      </dl>
-      <p className="figures text-[20px]">
-        {go ? `to go ${signed(go.x)}  ${signed(go.y)} ${word}` : 'from zero'}
-      </p>
-      <p className="mb-4 text-[20px]">
-        <b>{stage.name}</b>, tip {printLength(next.mouthZ - next.tipZ, unit)} {word} below the mouth
-        {stage.kind === 'tap' ? '' : `, ${printNumber(stage.speed, 0)} rev/min at most`}
-        {next.peck.kind === 'none'
-          ? ''
-          : next.peck.kind === 'break'
-            ? `, break the chip every ${printLength(next.peck.stepMm, unit)}`
-            : `, right out every ${printLength(next.peck.stepMm, unit)}`}
-        .
-      </p>
-      <div className="mt-auto flex gap-3">
-        <button
-          type="button"
-          className="button main min-h-[72px]! grow justify-center text-[22px] whitespace-nowrap"
-          onClick={onDone}
-        >
-          <Check className="size-7" aria-hidden /> Done, next
-        </button>
-        <button
-          type="button"
-          className="button min-h-[72px]! px-3! text-[16px] whitespace-nowrap"
-          disabled={onBack === undefined}
-          onClick={onBack}
-        >
-          <Undo2 className="size-6" aria-hidden /> Back one
-        </button>
-      </div>
-    </section>
-  )
-}
-
-function Finished(props: {
-  readonly stage: ToolStage
-  readonly nextTool: ToolStage | undefined
-  readonly onNext: (id: string) => void
-  readonly onBack: (() => void) | undefined
-  readonly onAgain: () => void
-}) {
-  const { nextTool, onAgain, onBack, onNext, stage } = props
-  return (
-    <section className="sheet flex flex-col gap-4 p-4" aria-label="Done">
-      <h1 className="text-[28px] font-bold text-green">
-        ● All {stage.cuts.length} {stage.cuts.length === 1 ? 'hole' : 'holes'} of this tool done
-      </h1>
-      {nextTool ? (
-        <button
-          type="button"
-          className="button main min-h-[72px]! justify-center text-[22px]"
-          onClick={() => onNext(nextTool.id)}
-        >
-          Next tool: T{nextTool.tool} {nextTool.name}
-        </button>
-      ) : (
-        <>
-          <p className="text-[20px]">
-            Every hole on the list is made. Count them on the part: any more were never on the
-            drawing.
-          </p>
-          <button type="button" className="button min-h-[56px]! justify-center" onClick={onAgain}>
-            Begin the next piece
-          </button>
-        </>
-      )}
-      <button
-        type="button"
-        className="button min-h-[56px]! justify-center"
-        disabled={onBack === undefined}
-        onClick={onBack}
-      >
-        <Undo2 className="size-5" aria-hidden /> Back one
-      </button>
-    </section>
-  )
-}
-
-/** Where the holes lie: done ones filled and crossed, the next ringed. */
-function Dots(props: {
-  readonly stage: ToolStage
-  readonly next: StageCut | undefined
-  readonly words: string
-  readonly isDone: (cut: StageCut) => boolean
-}) {
-  const { isDone, next, stage, words } = props
-  const low = bound(stage.cuts, Math.min)
-  const high = bound(stage.cuts, Math.max)
-  const [w, h] = [Math.max(high.x - low.x, 10), Math.max(high.y - low.y, 10)]
-  const r = Math.max(stage.diameterMm / 2, Math.max(w, h) / 60)
-  const room = 3 * r
-  return (
-    <section className="sheet flex min-h-60 flex-col p-3" aria-label="Where the holes lie">
-      <svg
-        className="min-h-0 w-full grow"
-        viewBox={`${low.x - room} ${-high.y - room} ${w + 2 * room} ${h + 2 * room}`}
-        role="img"
-        aria-label={words}
-      >
-        {stage.cuts.map((cut) => (
-          <g key={cut.key} strokeWidth={r / 4}>
-            <circle
-              cx={cut.x}
-              cy={-cut.y}
-              r={r}
-              fill={isDone(cut) ? 'var(--green)' : 'none'}
-              stroke={isDone(cut) ? 'var(--green)' : 'var(--soft)'}
-            />
-            {isDone(cut) && (
-              <path
-                d={`M${cut.x - r / 2} ${-cut.y}l${r / 3} ${r / 2}l${r * 0.7} ${-r}`}
-                fill="none"
-                stroke="var(--ground)"
-                strokeWidth={r / 3}
-              />
-            )}
-            {cut === next && (
-              <circle
-                cx={cut.x}
-                cy={-cut.y}
-                r={2 * r}
-                fill="none"
-                stroke="var(--yellow)"
-                strokeWidth={r / 2}
-              />
-            )}
-          </g>
-        ))}
-      </svg>
-      <p className="pt-2 text-[18px]" role="status">
-        {words}
-      </p>
-    </section>
-  )
-}
-
-const bound = (points: readonly PlanePoint[], of: (...values: number[]) => number): PlanePoint => ({
-  x: of(...points.map((p) => p.x)),
-  y: of(...points.map((p) => p.y)),
-})

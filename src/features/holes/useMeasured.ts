@@ -1,10 +1,13 @@
 'use client'
 
-import { useCallback, useState } from 'react'
+import { useState } from 'react'
 import { type PlanePoint } from '@/core/ground/geometry'
 import { call } from '@/ui/api'
+import { useOutbox } from '@/ui/useOutbox'
 
-/** Measured places of a setup; what the server does not take is shown and said. */
+type List = readonly { hole: string; at?: PlanePoint | undefined }[]
+
+/** Measured places of a setup, each shown at once, and sent. */
 export function useMeasured(
   wayId: string,
   setupId: string,
@@ -13,9 +16,9 @@ export function useMeasured(
   const [places, setPlaces] = useState<ReadonlyMap<string, PlanePoint>>(
     () => new Map(initial.map(({ hole, x, y }) => [hole, { x, y }])),
   )
-  const [sentence, setSentence] = useState<string>()
-  const measure = useCallback(
-    (list: readonly { hole: string; at?: PlanePoint | undefined }[]): void => {
+  const { push, state } = useOutbox<List, unknown>(`foothold:measured:${wayId}:${setupId}`, {
+    send: (measured) => call(`/api/ways/${wayId}/setups/${setupId}/measured`, 'PUT', { measured }),
+    show: (list) =>
       setPlaces((old) => {
         const next = new Map(old)
         for (const { at, hole } of list) {
@@ -23,19 +26,16 @@ export function useMeasured(
           else next.delete(hole)
         }
         return next
-      })
-      void call(`/api/ways/${wayId}/setups/${setupId}/measured`, 'PUT', { measured: list }).then(
-        (answer) =>
-          setSentence(
-            answer.kind === 'done'
-              ? undefined
-              : answer.kind === 'refused'
-                ? answer.issues[0]?.sentence
-                : '▲ Not saved: the server does not answer. Enter it again when it is back.',
-          ),
-      )
-    },
-    [setupId, wayId],
-  )
-  return [places, sentence, measure] as const
+      }),
+    taken: () => undefined,
+    // What is not taken stays to be seen and put right.
+    refused: () => undefined,
+  })
+  const sentence =
+    state.kind === 'kept'
+      ? '▲ Kept on this device until the server is back.'
+      : state.kind === 'refused'
+        ? state.sentence
+        : undefined
+  return [places, sentence, push] as const
 }

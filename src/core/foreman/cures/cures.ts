@@ -24,7 +24,7 @@ export interface Cures {
 
 /** Less gain than this part of the spread is not worth doing anything for. */
 const WORTH = 0.03
-const MOST = 3
+const MOST = 2
 
 /**
  * Looks for what would improve a link of a requirement's chain: everything that could be done otherwise where the link

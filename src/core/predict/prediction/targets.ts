@@ -1,4 +1,4 @@
-import { AXES, dot, type Point, subtract } from '../../ground/geometry'
+import { add, AXES, dot, type Point, scale, subtract } from '../../ground/geometry'
 import { fail, type Result, succeed } from '../../ground/issues'
 import {
   directionOf,
@@ -96,7 +96,10 @@ const surfacesOf = (target: Target): readonly Surface[] =>
 /** Two parallel planes have a middle between them, two parallel axes too; nothing else has. */
 /** Where on a target a reading is taken: towards which faces of the part from its middle, "front", "left end, top". */
 export function placeWords(part: Part, target: Target, at: Point<'part'>): string {
-  const from = subtract(at, placeOf(target))
+  const surface = firstSurface(target)
+  const middle =
+    surface.kind === 'axis' ? scale(add(surface.from, surface.to), 0.5) : placeOf(target)
+  const from = subtract(at, middle)
   return AXES.filter((axis) => Math.abs(from[axis]) > 1e-3)
     .map((axis) => part.faces[sideAlong(axis, from[axis] > 0 ? 1 : -1)].name)
     .join(', ')
