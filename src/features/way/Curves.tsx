@@ -117,7 +117,7 @@ function Picture({
       <canvas
         ref={canvas}
         role="img"
-        aria-label={`Spread of the pieces: ${curves.map((curve) => wordsOf(curve, figure)).join('; ')}`}
+        aria-label={`How the pieces are spread: ${curves.map((curve) => wordsOf(curve, figure)).join('; ')}`}
       />
     </div>
   )

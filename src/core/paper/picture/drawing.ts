@@ -36,7 +36,7 @@ export interface DrawingOptions {
 }
 
 /** Room about the views for titles, datum letters and lengths, sheet units. */
-const GAP = { left: 62, between: 84, top: 28, bottom: 40, right: 66 }
+const GAP = { left: 62, between: 84, top: 34, bottom: 40, right: 66 }
 
 /** Room beside, over, between and under the views, with that of the dimensions that stand there. */
 function gapsOf(part: Part, hasDimensions: boolean) {
@@ -120,7 +120,7 @@ function drawView(
     width,
     height,
     side === 'front' ? 'front' : side === 'right' ? 'right side' : 'from above',
-    { anchor: 'end', dy: isRunning ? -DIMENSION_ROOM : -10, size: 13, ink: 'soft' },
+    { anchor: 'end', dy: isRunning ? -DIMENSION_ROOM - 6 : -10, size: 13, ink: 'soft' },
   )
   // Lengths come after them, so that their figures stand clear of leaders.
   if (isRunning) drawDimensions(part, side, sheet, options.chosen)
