@@ -75,7 +75,7 @@ function ClampingFields({ onChange, part, planned, workshop }: HoldingToolProps)
   const { footing, holding } = clamping
   const kind = kindOf(holding)
   const kinds = HOLDING_KINDS.flatMap((other) => {
-    const first = other.begin(workshop, part, surfaces, clamping.up)
+    const first = other.begin(workshop, part, surfaces, clamping)
     return other.kind === kind.kind || first ? [{ kind: other, first }] : []
   })
   const change = (more: Partial<OwnClamping>): void =>

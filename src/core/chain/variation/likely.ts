@@ -1,6 +1,7 @@
 import { type Atoms, SHAPE_MEAN, type Shape, valueOf } from './atoms'
 import { LIKELY } from './combine'
 import { type CompiledMeasure } from './compile'
+import { type Aim, densityOf, leaningDensity, plainDensity, type Tilt } from './densities'
 import { type Event, type SharedFigure } from './events'
 import { normalAbove, normalPointAbove } from './normal'
 import { type Prepared } from './prepare'
@@ -212,29 +213,6 @@ interface TailDraws {
   point(beyond: number): number
 }
 
-interface Aim {
-  readonly event: Event
-  /** What the event is drawn over. */
-  readonly level: number
-  /** Part of the draws that aim at this event. */
-  readonly part: number
-  /** Standard deviation of its normal part; 0 when that is next to nothing, or the aim is loose. */
-  readonly sigma: number
-  /** A loose aim leans all of the draw towards the event and keeps none of it out: λ, and λ²σ²/2. */
-  readonly leans: number
-  readonly half: number
-  /** Part of the draws over the event's own probability, where nothing is tilted. */
-  readonly density: number
-  readonly tilts: readonly Tilt[]
-}
-
-interface Tilt {
-  readonly atom: number
-  readonly weight: number
-  readonly theta: number
-  readonly log: number
-}
-
 /** Events that all together could give no more than this part of the sum are not aimed at. */
 const NEGLIGIBLE = 0.01
 
@@ -260,7 +238,8 @@ function drawTail(
   )
   const isPlain = (aim: Aim): boolean => aim.sigma > 0 && aim.tilts.length === 0
   const plain = plainDensity(aims.filter(isPlain))
-  const others = aims.filter((aim) => !isPlain(aim))
+  const leaning = leaningDensity(aims.filter(({ leans }) => leans > 0))
+  const others = aims.filter((aim) => !isPlain(aim) && aim.leans === 0)
   let [next, begun] = [0, 0]
   for (let i = 0; i < samples; i++) {
     const place = (i + 0.5) / samples
@@ -278,8 +257,8 @@ function drawTail(
         (atoms.centre[k] as number) + valueOf(atoms.forms[k] as Atoms['forms'][number], draw)
     for (let f = 0; f < figures.length; f++)
       read[f] = figureValue(figures[f] as SharedFigure, values)
-    let density = plain(read)
-    for (const other of others) density += densityOf(other, draw, read, atoms.shapes)
+    let density = plain(read) + leaning(read, draw)
+    for (const other of others) density += densityOf(other, draw, read)
     weight[i] = density > 0 ? 1 / density / samples : 0
     excess[i] = reader.read(values)
   }
@@ -319,6 +298,7 @@ function aimsOf(
       sigma: sigma > 1e-3 * event.sigma ? sigma : 0,
       leans: 0,
       half: 0,
+      uneven: others,
       density: 1 / sum,
       tilts,
     }
@@ -387,59 +367,6 @@ function figureValue({ at, by, constant }: SharedFigure, values: Float64Array): 
   let sum = constant
   for (let k = 0; k < at.length; k++) sum += (by[k] as number) * (values[at[k] as number] as number)
   return sum
-}
-
-/** Densities of all aims that tilt nothing, added up: such an aim draws alike whatever lies over its level. */
-function plainDensity(aims: readonly Aim[]): (read: Float64Array) => number {
-  const starts = new Int32Array(aims.length + 1)
-  aims.forEach(({ event }, a) => (starts[a + 1] = (starts[a] as number) + event.at.length))
-  const at = Int32Array.from(aims.flatMap(({ event }) => [...event.at]))
-  const by = Float64Array.from(aims.flatMap(({ event }) => [...event.by]))
-  const needed = Float64Array.from(aims, ({ event, level }) => level - event.constant)
-  const density = aims[0]?.density ?? 0
-  return (read) => {
-    let hits = 0
-    for (let a = 0; a < needed.length; a++) {
-      let figure = 0
-      const end = starts[a + 1] as number
-      for (let k = starts[a] as number; k < end; k++)
-        figure += (by[k] as number) * (read[at[k] as number] as number)
-      if (figure > (needed[a] as number)) hits++
-    }
-    return hits * density
-  }
-}
-
-/** How much more often this aim draws a piece than it happens, times its part of the draws. */
-function densityOf(
-  aim: Aim,
-  draw: Float64Array,
-  read: Float64Array,
-  shapes: readonly Shape[],
-): number {
-  const { event, level, part, sigma, tilts } = aim
-  if (sigma > 0) {
-    const { at, by } = event
-    let figure = event.constant
-    for (let k = 0; k < at.length; k++)
-      figure += (by[k] as number) * (read[at[k] as number] as number)
-    if (!(figure > level)) return 0
-  }
-  let [tilt, shifted] = [0, event.centre]
-  for (const { atom, log, theta, weight } of tilts) {
-    tilt += theta * (draw[atom] as number) - log
-    shifted += weight * (draw[atom] as number)
-  }
-  if (sigma === 0) {
-    if (aim.leans === 0) return part * Math.exp(tilt)
-    let along = 0
-    const { weights } = event
-    for (let j = 0; j < draw.length; j++)
-      if (shapes[j] === 'normal') along += (weights[j] as number) * (draw[j] as number)
-    return part * Math.exp(tilt + aim.leans * along - aim.half)
-  }
-  const beyond = normalAbove((level - shifted) / sigma)
-  return beyond > 0 ? (part * Math.exp(tilt)) / beyond : Infinity
 }
 
 /** log E exp(θζ). */

@@ -11,14 +11,14 @@ export const refusedTie = (
   requirement: string,
 ): Finding =>
   code === 'datum.gone'
-    ? finding('datum.gone', undefined, `${capital(title)}: the datum is cut away.`, why, {
+    ? finding('datum.gone', undefined, `${capital(title)}: the datum is cut away.`, capital(why), {
         requirement,
       })
     : finding(
         'requirement.refused',
         undefined,
         `${capital(title)} cannot be measured as it is written.`,
-        why,
+        capital(why),
         { requirement },
       )
 

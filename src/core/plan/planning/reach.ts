@@ -1,7 +1,7 @@
-import { type Part, SIDES } from '../../work/part'
+import { isSide, type Part, SIDES } from '../../work/part'
 import { type Workshop } from '../../shop/workshop'
 import { type PlannedSetup } from './planned'
-import { isReached } from './process'
+import { isReached, isSideCut } from './process'
 
 /** All that the drawing wants cut: faces, then features. */
 export const wantedCuts = (part: Part): readonly string[] => [
@@ -9,10 +9,13 @@ export const wantedCuts = (part: Part): readonly string[] => [
   ...part.features.map((feature) => feature.id),
 ]
 
-/** What could be cut as the part stands: all that is wanted, that the cutter reaches and that nothing covers. */
+/** What could be cut as the part stands: all that is wanted, that the cutter reaches from above and that nothing covers. Faces at the side wait for a setup in which they are up. */
 export const cutsInReach = (planned: PlannedSetup): readonly string[] =>
   wantedCuts(planned.part).filter(
-    (ref) => isReached(planned, ref) && !planned.standing.held.some(({ face }) => face === ref),
+    (ref) =>
+      isReached(planned, ref) &&
+      !(isSide(ref) && isSideCut(planned, ref)) &&
+      !planned.standing.held.some(({ face }) => face === ref),
   )
 
 /** End mill for faces at the side, and for what is milled into a face, mm. */

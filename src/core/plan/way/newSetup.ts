@@ -1,5 +1,6 @@
 import { type Holding, HOLDING_KINDS } from '../../shop/holding'
-import { axisOf, type Part, partSurfaces, SIDES, type Side } from '../../work/part'
+import { AXES } from '../../ground/geometry'
+import { axisOf, type Part, partSurfaces, SIDES, type Side, sizeAlong } from '../../work/part'
 import { type Angle } from '../../handbook/units'
 import { type Workshop } from '../../shop/workshop'
 import { type Setup, type Way } from './schema'
@@ -11,19 +12,15 @@ export function freeSetupId(way: Way): string {
 
 /** A setup in the first holding on the first machine; zero as that keeps it. */
 export function newSetup(workshop: Workshop, part: Part, way: Way, up: Side, guide: Side): Setup {
-  const first = <T extends { id: string }>(list: readonly T[]): string => list[0]?.id ?? ''
+  const pose = { up, guide: axisOf(up) === axisOf(guide) ? besideOf(up) : guide }
   return {
     id: freeSetupId(way),
     name: `Setup ${way.setups.length + 1}`,
     clamping: {
       kind: 'own',
-      machine: first(workshop.machines),
-      up,
-      guide:
-        axisOf(up) === axisOf(guide)
-          ? (SIDES.find((s) => axisOf(s) !== axisOf(up)) ?? 'back')
-          : guide,
-      holding: firstHolding(workshop, part, up),
+      machine: firstMachine(workshop, part, pose),
+      ...pose,
+      holding: firstHolding(workshop, part, pose),
       footing: { lead: 'rest', edits: [] },
     },
     zero: { offset: 'G54', x: { kind: 'fixture' }, y: { kind: 'fixture' }, z: { kind: 'fixture' } },
@@ -31,13 +28,34 @@ export function newSetup(workshop: Workshop, part: Part, way: Way, up: Side, gui
   }
 }
 
-/** The first kind of holding that the workshop has the gear for. */
-function firstHolding(workshop: Workshop, part: Part, up: Side): Holding {
+interface Pose {
+  readonly up: Side
+  readonly guide: Side
+}
+
+const besideOf = (up: Side): Side => SIDES.find((s) => axisOf(s) !== axisOf(up)) ?? 'back'
+
+/** A cutter goes so far past the ends of the work in all, mm. */
+const PAST_MM = 60
+
+/** The first machine that is long enough for the work as it lies, or the longest. */
+function firstMachine({ machines }: Workshop, part: Part, { guide, up }: Pose): string {
+  const along = AXES.find((axis) => axis !== axisOf(up) && axis !== axisOf(guide)) ?? 'x'
+  const needed = sizeAlong(part, along) + PAST_MM
+  const longest = [...machines].sort((a, b) => b.travel.x - a.travel.x)[0]
+  return (machines.find(({ travel }) => travel.x >= needed) ?? longest)?.id ?? ''
+}
+
+/** The first kind of holding that the workshop has the gear for and that takes the part; else the first that it has. */
+function firstHolding(workshop: Workshop, part: Part, pose: Pose): Holding {
   const surfaces = partSurfaces(part)
+  let any: Holding | undefined
   for (const kind of HOLDING_KINDS) {
-    const holding = kind.begin(workshop, part, surfaces, up)
-    if (holding) return holding
+    const holding = kind.begin(workshop, part, surfaces, pose)
+    if (holding && (kind.takes?.(holding, workshop, part, pose) ?? true)) return holding
+    any ??= holding
   }
+  if (any) return any
   throw new Error('the workshop has nothing to hold a part in')
 }
 

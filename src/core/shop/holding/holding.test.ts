@@ -123,7 +123,7 @@ describe('every kind of holding', () => {
     '%s: begins, is complete, stands in every orientation that it takes, and is drawn',
     (_, kind) => {
       for (const { guide, up } of ORIENTATIONS) {
-        const holding = kind.begin(W, part, planned(ON_TABLE).surfaces, up)
+        const holding = kind.begin(W, part, planned(ON_TABLE).surfaces, { up, guide })
         if (!holding) continue
         expect(kind.parameters.safeParse(holding).success).toBe(true)
         const way_: Way = way(cutFirst, setup('s-2', up, guide, [], { holding }))

@@ -266,13 +266,20 @@ export interface HoldingKind<P extends { readonly kind: string }> {
   readonly fields: readonly HoldingField[]
   /** What may take three points, in words; undefined where there is no choice. */
   readonly leads: Readonly<Record<Lead, string>> | undefined
-  /** A first holding of this kind; undefined when the workshop lacks the gear. */
+  /** A first holding of this kind, from the gear that fits best; undefined when the workshop lacks it. */
   begin(
     workshop: Workshop,
     part: Part,
     surfaces: ReadonlyMap<string, Surface>,
-    up: Side,
+    pose: { readonly up: Side; readonly guide: Side },
   ): P | undefined
+  /** Whether a first holding can hold the part as it is bought; left out where it always can. */
+  takes?(
+    holding: P,
+    workshop: Workshop,
+    part: Part,
+    pose: { readonly up: Side; readonly guide: Side },
+  ): boolean
   /** What contradicts the workshop or the part. */
   issues(
     holding: P,

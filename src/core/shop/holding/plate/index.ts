@@ -43,7 +43,7 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     { key: 'screws', label: 'Screws through', kind: 'holes' },
   ],
   leads: undefined,
-  begin: ({ plates }, _part, surfaces, up) => {
+  begin: ({ plates }, _part, surfaces, { up }) => {
     const [plate] = plates
     const pair = furthest(holesAlong(surfaces, normalOf(up)))
     return plate && pair

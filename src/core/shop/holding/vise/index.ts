@@ -1,4 +1,5 @@
 import { STOP_FIELD } from '../common'
+import { firstInVise, opensFor } from './first'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { type ViseHolding, ViseSchema } from './parameters'
@@ -19,12 +20,8 @@ export const VISE: HoldingKind<ViseHolding> = {
     rest: 'parallels take three points (hammered down)',
     jaw: 'fixed jaw takes three (round bar at the moving jaw)',
   },
-  begin: ({ parallels, vises }) => {
-    const [vise, under] = [vises[0], parallels[1] ?? parallels[0]]
-    return vise && under
-      ? { kind: 'vise', vise: vise.id, parallels: under.id, stop: 'left', shift: { mm: 0 } }
-      : undefined
-  },
+  begin: firstInVise,
+  takes: opensFor,
   issues: ({ parallels, vise }, workshop) => [
     ...missing(workshop.vises, vise, 'vise', 'vise'),
     ...missing(workshop.parallels, parallels, 'parallels', 'parallels'),
