@@ -19,7 +19,7 @@ export const OWN_PARTS: readonly OwnPart[] = [
   {
     name: 'Hinge block',
     unit: 'inch',
-    lines: `block 4 x 2.5 x 1.25
+    lines: `block 4 x 2.5 x 1.25 in
 bore .5 thru on front, .5 above base, centred left to right
 slot 1/2 wide 3/8 deep on top along front, centred
 2 holes 10-32 1/2 deep on top row at 3, 0.5 from back

@@ -11,10 +11,10 @@ import { holesOf, newPart, type Part } from '@/core/work/part'
 import { after, printPart, readLine, readLines } from '@/core/work/say'
 import { OWN_PARTS, type OwnPart } from '../support/ownParts'
 
-/** A new part as the page begins it, with its unit chosen. */
-const begun = ({ name, unit }: OwnPart): Part => {
+/** A new part as the page begins it: in millimetres, until a line says otherwise. */
+const begun = ({ name }: OwnPart): Part => {
   const side = { mm: 100 }
-  return { ...newPart(name, { x: side, y: side, z: side }), unit }
+  return newPart(name, { x: side, y: side, z: side })
 }
 
 const said = (own: OwnPart): Part => {
@@ -49,6 +49,7 @@ describe.each(OWN_PARTS.map((own) => [own.name, own] as const))('%s', (_, own) =
     const { left, taken } = readLines(begun(own), own.lines)
     expect(left).toEqual([])
     expect(taken).toBe(1 + own.features + own.ties)
+    expect(part.unit).toBe(own.unit)
     expect([part.features.length, part.requirements.length]).toEqual([own.features, own.ties])
   })
 

@@ -338,6 +338,20 @@ describe('where it cannot know, it asks', () => {
   })
 })
 
+describe('a unit said with the block', () => {
+  it('is that of all that follows, where nothing was said before', () => {
+    const inches = saying(
+      block,
+      'block 4 x 2 x 1.5 in',
+      'hole 1/4 through on top, 1 from left, .5 from front',
+    )
+    expect(inches.unit).toBe('inch')
+    expect(inches.features[0]?.place.dims[0]?.at.mm).toBeCloseTo(25.4, 9)
+    // A part that is dimensioned already keeps its unit.
+    expect(saying(withBore, 'block 5 x 4 x 2 in').unit).toBe('mm')
+  })
+})
+
 describe('never guessed', () => {
   it.each([
     'hole 6 on top through on base centred',

@@ -1,6 +1,6 @@
 import { type Issue } from '../../ground/issues'
 import { type Feature, type Part, partIssues, type Requirement } from '../part'
-import { type Length } from '../../handbook/units'
+import { type Length, type LengthUnit } from '../../handbook/units'
 import { choicesFor } from './choices'
 import { lineUnitOf } from './lineUnit'
 import { printFeature, printRequirement, printTyped } from './print'
@@ -16,6 +16,8 @@ export type Said =
   | {
       readonly kind: 'block'
       readonly size: { readonly x: Length; readonly y: Length; readonly z: Length }
+      /** The unit that was said for the line; a bare block takes it for all that follows. */
+      readonly unit?: LengthUnit | undefined
     }
 
 /** What a line says; or the word that was not understood, and lines that could be meant, each to be said instead. */
@@ -136,7 +138,8 @@ function readBlock(scanner: Scanner): Said | undefined {
   if (!sides) return undefined
   if (sides.some((side) => side.mm <= 0)) throw scanner.failure('Every side is more than zero.')
   const [x, y, z] = sides
-  return { kind: 'block', size: { x, y, z } }
+  const isOther = scanner.lineUnit !== scanner.unit
+  return { kind: 'block', size: { x, y, z }, ...(isOther && { unit: scanner.lineUnit }) }
 }
 
 const SIZES = [
@@ -170,8 +173,10 @@ export function after(part: Part, said: Said): Part {
       return { ...part, features: [...part.features, said.feature] }
     case 'requirement':
       return { ...part, requirements: [...part.requirements, said.requirement] }
-    case 'block':
-      return { ...part, size: said.size }
+    case 'block': {
+      const isBare = part.features.length === 0 && part.requirements.length === 0
+      return { ...part, size: said.size, ...(isBare && said.unit && { unit: said.unit }) }
+    }
   }
 }
 

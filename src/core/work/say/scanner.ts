@@ -68,7 +68,7 @@ export class Scanner {
   constructor(
     readonly text: string,
     readonly unit: LengthUnit,
-    private readonly lineUnit: LengthUnit = unit,
+    readonly lineUnit: LengthUnit = unit,
     /** The line as it was typed, for other lines made from it. */
     readonly source: string = text,
   ) {}
