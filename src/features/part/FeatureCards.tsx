@@ -1,6 +1,7 @@
 'use client'
 
 import { type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
+import { printLength } from '@/core/handbook/units'
 import { printFeature } from '@/core/work/say'
 
 interface FeatureCardsProps {
@@ -46,7 +47,9 @@ export function FeatureCards({ chosen, onPick, onPoint, part }: FeatureCardsProp
       {card(
         'block',
         `▣ Block`,
-        `${part.size.x.typed ?? part.size.x.mm} × ${part.size.y.typed ?? part.size.y.mm} × ${part.size.z.typed ?? part.size.z.mm}`,
+        (['x', 'y', 'z'] as const)
+          .map((axis) => printLength(part.size[axis].mm, part.unit))
+          .join(' × '),
       )}
       {part.features.map((feature) =>
         card(
@@ -60,7 +63,7 @@ export function FeatureCards({ chosen, onPick, onPoint, part }: FeatureCardsProp
         return card(
           side,
           `▬ ${face.name}${face.datum ? ` ${face.datum}` : ''}`,
-          `${face.bought}${face.stock.mm > 0 ? ` +${face.stock.mm}` : ''}${face.toCut ? ', to cut' : ''}`,
+          `${face.bought}${face.stock.mm > 0 ? ` +${printLength(face.stock.mm, part.unit)}` : ''}${face.toCut ? ', to cut' : ''}`,
         )
       })}
     </ul>

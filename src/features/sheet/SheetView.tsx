@@ -181,9 +181,9 @@ function Page({ page, sheet }: { readonly page: SheetPage; readonly sheet: Setup
       <p className="my-1">
         First: <strong>{page.turn}</strong>.
       </p>
-      <div className="flex">
+      <div className="flex max-sm:flex-col max-sm:overflow-x-auto">
         {[page.elevation, page.plan].map((scene, i) => (
-          <div key={i} style={{ width: scene.width }}>
+          <div key={i} className="shrink-0" style={{ width: scene.width }}>
             <SceneSvg scene={scene} title={i === 0 ? 'From the side' : 'From above'} />
           </div>
         ))}

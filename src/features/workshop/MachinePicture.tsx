@@ -13,10 +13,10 @@ export function MachinePicture({ machine }: { readonly machine: Machine }) {
   const z = (overTable: number): number => table - overTable * scale
   const low = top - travel.z
   return (
-    <figure className="mb-2">
+    <figure className="mb-2 overflow-x-auto">
       <svg
         viewBox={`0 0 ${width} ${height}`}
-        className="w-full max-w-[640px]"
+        className="w-full max-w-[640px] min-w-[600px]"
         role="img"
         aria-label={`${machine.name} from the front: the gauge line goes from ${Math.round(low)} to ${Math.round(top)} mm over the table`}
       >
