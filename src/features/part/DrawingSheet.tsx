@@ -3,7 +3,9 @@
 import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { drawing } from '@/core/paper/picture'
+import { lengthWords } from '@/core/handbook/units'
 import { type Part, type Requirement } from '@/core/work/part'
+import { printFeature } from '@/core/work/say'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useKeys } from '@/ui/useKeys'
 import { useSize } from '@/ui/useSize'
@@ -23,6 +25,13 @@ interface DrawingSheetProps {
   readonly onPick: (ref: string) => void
   readonly onPoint: (ref: string | undefined) => void
 }
+
+/** The drawing in words, for those who do not see it. */
+const spoken = (part: Part): string =>
+  [
+    `Three views of ${part.name}, ${lengthWords(part.size.x.mm, part.unit)} by ${lengthWords(part.size.y.mm, part.unit)} by ${lengthWords(part.size.z.mm, part.unit)}`,
+    ...part.features.map((feature) => printFeature(part, feature)),
+  ].join('; ')
 
 /** The part in three views, or as a solid. */
 export function DrawingSheet(props: DrawingSheetProps) {
@@ -68,7 +77,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
           <div className="absolute inset-0">
             <SceneSvg
               scene={scene}
-              title={`Three views of ${part.name}`}
+              title={spoken(part)}
               lit={lit}
               onPick={onPick}
               onPoint={onPoint}

@@ -181,7 +181,12 @@ function Page({ page, sheet }: { readonly page: SheetPage; readonly sheet: Setup
       <p className="my-1">
         First: <strong>{page.turn}</strong>.
       </p>
-      <div className="flex max-sm:flex-col max-sm:overflow-x-auto">
+      <div
+        className="flex max-sm:flex-col max-sm:overflow-x-auto"
+        tabIndex={0}
+        role="group"
+        aria-label="The holding"
+      >
         {[page.elevation, page.plan].map((scene, i) => (
           <div key={i} className="shrink-0" style={{ width: scene.width }}>
             <SceneSvg scene={scene} title={i === 0 ? 'From the side' : 'From above'} />

@@ -97,7 +97,7 @@ export function Bench({
             <div key={view} className="shrink-0" style={{ width: views[view].width }}>
               <SceneSvg
                 scene={views[view]}
-                title={title}
+                title={`${title}. ${planned.standing.words.lines.join(' ')}`}
                 lit={lit}
                 onPoint={onPoint}
                 onPick={onPick}

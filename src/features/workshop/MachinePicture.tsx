@@ -13,7 +13,7 @@ export function MachinePicture({ machine }: { readonly machine: Machine }) {
   const z = (overTable: number): number => table - overTable * scale
   const low = top - travel.z
   return (
-    <figure className="mb-2 overflow-x-auto">
+    <figure className="mb-2 overflow-x-auto" tabIndex={0} aria-label={machine.name}>
       <svg
         viewBox={`0 0 ${width} ${height}`}
         className="w-full max-w-[640px] min-w-[600px]"
