@@ -220,6 +220,19 @@ describe('taken as written', () => {
 describe('where it cannot know, it asks', () => {
   it.each(
     byLine<[question: RegExp, choices: readonly string[]]>([
+      // Asked twice over: the first of what the second question offers stands for it.
+      [
+        inchBlock,
+        'counterbored for 10-32',
+        /close, normal or loose/,
+        [0.206, 0.221, 0.238].map((inch) => `hole ${inch}, on top, counterbore 0.375 x 0.19`),
+      ],
+      [
+        block,
+        'clearance hole for M6',
+        /close, normal or loose/,
+        [6.4, 6.6, 7].map((mm) => `hole ${mm}, on top`),
+      ],
       // An apprentice in a hurry.
       [
         block,

@@ -13,15 +13,16 @@ interface Expected {
 /**
  * Lines that could be meant by one that was not understood: those that the reader itself offers, the word
  * that does not fit replaced by one nearly like it, a word put in, a decimal comma made a point. Each is
- * said again in full, and only those are offered that can be read.
+ * said again in full, and only those are offered that can be read; a line that would be asked about again
+ * stands for the first that its own question offers.
  *
- * @param read what a line says in full, if it can be read
+ * @param read what a line says in full; or the lines that are offered instead of it
  */
 export function choicesFor(
   text: string,
   failure: NotUnderstood,
   { at, words }: Expected,
-  read: (line: string) => string | undefined,
+  read: (line: string) => string | readonly string[],
 ): readonly string[] {
   const { end, start } = failure.span
   const wrong = text.slice(start, end)
@@ -45,8 +46,13 @@ export function choicesFor(
     ...(failure.lines.length > 0 ? failure.lines : [...near, ...putIn]),
   ].slice(0, MOST_TRIED)
   const offered = new Set<string>()
-  for (const line of tried) {
+  const told = (line: string): string | undefined => {
     const said = read(line)
+    if (typeof said === 'string') return said
+    return said.map(read).find((deeper) => typeof deeper === 'string')
+  }
+  for (const line of tried) {
+    const said = told(line)
     if (said !== undefined) offered.add(said)
     if (offered.size === MOST_OFFERED) break
   }

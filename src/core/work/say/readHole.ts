@@ -99,6 +99,7 @@ function readCount(scanner: Scanner): number | undefined {
 /** Takes one thing of a head; whether there was one. A bare size only where the line begins. */
 function readHeadWord(scanner: Scanner, head: Head, isBeginning: boolean): boolean {
   if (readNoun(scanner, head)) return true
+  if (isBeginning && !head.isHole && readSunk(scanner, head)) return true
   if (scanner.skip('Ø', '⌀', 'dia', 'diameter', 'size'))
     return readSize(scanner, head, true) || true
   if (isBeginning && scanner.skip('of', 'a')) return true
@@ -119,6 +120,22 @@ function readHeadWord(scanner: Scanner, head: Head, isBeginning: boolean): boole
     if (grade) return true
   }
   return readSize(scanner, head, isBeginning)
+}
+
+/** `counterbored for 10-32`, where nothing was said before it. */
+function readSunk(scanner: Scanner, head: Head): boolean {
+  const sunk = scanner.attempt(() => {
+    const word = scanner.skip('counterbored', 'cbored')
+      ? 'counterbore'
+      : scanner.skip('countersunk', 'csk')
+        ? 'countersink'
+        : undefined
+    return word && /^\s*for\b/i.test(scanner.rest) ? word : undefined
+  })
+  if (!sunk) return false
+  head.sunk = sunk
+  head.isHole = true
+  return true
 }
 
 function readNoun(scanner: Scanner, head: Head): boolean {
@@ -243,7 +260,7 @@ function sizeOf(scanner: Scanner, head: Head): Size {
 /** A clearance hole by the tables; how close it is has to be said. */
 function clearanceOf(
   scanner: Scanner,
-  { clearance, grade, making = 'drill', tapped }: Head,
+  { clearance, grade, making = 'drill', sunk, tapped }: Head,
   { end, thread }: NonNullable<Head['screw']>,
 ): Size {
   if (tapped) return { diameter: { mm: thread.majorMm }, making: 'tap', thread }
@@ -251,13 +268,13 @@ function clearanceOf(
   if (grade === undefined) {
     const words = Object.keys(GRADES) as ClearanceFit[]
     throw new NotUnderstood(
-      clearance
+      clearance || sunk
         ? `Clearance for ${thread.designation}: close, normal or loose?`
         : `For ${thread.designation}: clearance, close, normal or loose; or tapped?`,
       place,
       [
         ...words.map((word) => scanner.lineWith(word, end)),
-        ...(clearance ? [] : [scanner.source.replace(/\bfor\b/i, 'tapped')]),
+        ...(clearance || sunk ? [] : [scanner.source.replace(/\bfor\b/i, 'tapped')]),
       ],
     )
   }

@@ -46,11 +46,11 @@ export function readLine(part: Part, text: string): SayResult {
   return { ok: false, sentence, span, choices }
 }
 
-/** A line as the program would say it, if it can be read. */
-function saidInFull(part: Part, line: string): string | undefined {
+/** A line as the program would say it; or what it offers where it asks. */
+function saidInFull(part: Part, line: string): string | readonly string[] {
   const said = lineUnitOf(line)
   const found = attempt(part, new Scanner(said.text, part.unit, said.unit, line))
-  return found instanceof NotUnderstood ? undefined : printSaid(part, found)
+  return found instanceof NotUnderstood ? found.lines : printSaid(part, found)
 }
 
 /** What was said, in the words of the program. */
