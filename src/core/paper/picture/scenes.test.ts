@@ -9,7 +9,7 @@ import { predictionOf } from '../../../../tests/support/predictionOf'
 import { ORIENTATIONS } from '../../plan/way'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
 import { type Scene } from '../../ground/scene'
-import { drawing, elevation, fixturePlan, isometric, plan } from '.'
+import { benchViews, drawing, elevation, fixturePlan, isometric, plan } from '.'
 import { setupAxes } from '../../shop/holding'
 
 const planOf = (part: Part, ...args: Parameters<typeof way>) =>
@@ -150,6 +150,38 @@ describe('a fixture drawn', () => {
         },
       ),
       { numRuns: 60 },
+    )
+  })
+})
+
+describe('the two views of a setup', () => {
+  it('have one scale and one line, as large as the room allows', () => {
+    fc.assert(
+      fc.property(
+        sizes,
+        fc.constantFrom(...ORIENTATIONS),
+        fc.record({
+          width: fc.integer({ min: 500, max: 1200 }),
+          height: fc.integer({ min: 200, max: 700 }),
+        }),
+        (size, { guide, up }, room) => {
+          const part = blockOf(size)
+          const [planned] = planOf(part, setup('s-1', up, guide, [], { ops: [op(up)] }))
+          if (!planned) throw new Error('no setup')
+          const views = benchViews(planned, room)
+          expect(views.elevation.width + views.plan.width).toBeCloseTo(room.width, 6)
+          const scaleOf = (scene: Scene, view: 'side' | 'above', most?: number): number =>
+            planned.standing.draw(view, { ...scene, ...(most && { scale: most }) }, 0).sheet.scale
+          const natural = [scaleOf(views.elevation, 'side'), scaleOf(views.plan, 'above')]
+          const common = Math.min(...natural)
+          // Both are drawn at the scale of the one that has less room.
+          expect(scaleOf(views.elevation, 'side', common)).toBeCloseTo(common, 9)
+          expect(scaleOf(views.plan, 'above', common)).toBeCloseTo(common, 9)
+          onSheet(views.elevation, 30)
+          onSheet(views.plan, 30)
+        },
+      ),
+      { numRuns: 40 },
     )
   })
 })
