@@ -66,6 +66,8 @@ export function useDocument<Kind extends keyof Bodies>(
     body: initial.body,
     dirty: false,
     going: undefined as Promise<void> | undefined,
+    /** The last step back or forth that was asked for: the next waits for it. */
+    steps: Promise.resolve(),
     timer: 0 as unknown as ReturnType<typeof setTimeout>,
   })
 
@@ -151,21 +153,9 @@ export function useDocument<Kind extends keyof Bodies>(
     put(read.value)
   }, [initial.id, kind, put])
 
-  useEffect(() => {
-    const now = live.current
-    const warn = (event: BeforeUnloadEvent): void => {
-      if (now.dirty) event.preventDefault()
-    }
-    const online = (): void => void flush()
-    window.addEventListener('beforeunload', warn)
-    window.addEventListener('online', online)
-    return () => {
-      window.removeEventListener('beforeunload', warn)
-      window.removeEventListener('online', online)
-    }
-  }, [flush])
+  useWatch(() => live.current.dirty, flush)
 
-  const step = useCallback(
+  const stepOnce = useCallback(
     async (which: 'undo' | 'redo') => {
       const now = live.current
       clearTimeout(now.timer)
@@ -183,6 +173,14 @@ export function useDocument<Kind extends keyof Bodies>(
       }
     },
     [accept, flush],
+  )
+
+  const step = useCallback(
+    (which: 'undo' | 'redo'): void => {
+      const now = live.current
+      now.steps = now.steps.then(() => stepOnce(which))
+    },
+    [stepOnce],
   )
 
   const resolve = useCallback(
@@ -206,12 +204,29 @@ export function useDocument<Kind extends keyof Bodies>(
       canUndo: stored.canUndo || state.kind === 'saving',
       canRedo: stored.canRedo,
       edit: (change) => put(change(live.current.body)),
-      undo: () => void step('undo'),
-      redo: () => void step('redo'),
+      undo: () => step('undo'),
+      redo: () => step('redo'),
       resolve,
     }),
     [body, put, resolve, state, step, stored.canRedo, stored.canUndo],
   )
+}
+
+/** Asks before a page with unsaved work is left, and saves when the network is back. */
+function useWatch(isUnsaved: () => boolean, flush: () => Promise<void>): void {
+  const now = useRef(isUnsaved)
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent): void => {
+      if (now.current()) event.preventDefault()
+    }
+    const online = (): void => void flush()
+    window.addEventListener('beforeunload', warn)
+    window.addEventListener('online', online)
+    return () => {
+      window.removeEventListener('beforeunload', warn)
+      window.removeEventListener('online', online)
+    }
+  }, [flush])
 }
 
 /** What an earlier visit left, perhaps one of an earlier build; its format was not kept before format 4. */

@@ -2,7 +2,7 @@
 
 import { type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
 import { printLength } from '@/core/handbook/units'
-import { printFeature } from '@/core/work/say'
+import { printFeature, printTyped } from '@/core/work/say'
 
 interface FeatureCardsProps {
   readonly part: Part
@@ -47,9 +47,7 @@ export function FeatureCards({ chosen, onPick, onPoint, part }: FeatureCardsProp
       {card(
         'block',
         `▣ Block`,
-        (['x', 'y', 'z'] as const)
-          .map((axis) => printLength(part.size[axis].mm, part.unit))
-          .join(' × '),
+        (['x', 'y', 'z'] as const).map((axis) => printTyped(part.size[axis], part)).join(' × '),
       )}
       {part.features.map((feature) =>
         card(

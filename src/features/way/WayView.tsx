@@ -6,7 +6,7 @@ import { findingsOf } from '@/core/foreman/findings'
 import { type Finding } from '@/core/ground/finding'
 import { type Part, type Side } from '@/core/work/part'
 import { type PartState, stateAsBought } from '@/core/work/stock'
-import { cutsInReach, type PlannedSetup, planWay, usualCutter } from '@/core/plan/planning'
+import { type PlannedSetup, planWay } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { type LinkShare } from '@/core/chain/variation'
 import {
@@ -16,7 +16,6 @@ import {
   newSetup,
   removeSetup,
   type Setup,
-  tickCut,
   type Way,
 } from '@/core/plan/way'
 import { type Angle } from '@/core/handbook/units'
@@ -33,6 +32,7 @@ import { FindingList } from './FindingList'
 import { Ledger } from './Ledger'
 import { Route } from './Route'
 import { SetupTools } from './SetupTools'
+import { usePicking } from './usePicking'
 import { type AnswerKind, useWayAddress } from './useWayAddress'
 import { WaysBar } from './WaysBar'
 
@@ -60,7 +60,6 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
   useHistoryKeys(document_)
   const address = useWayAddress()
   const [pointed, setPointed] = useState<ReadonlySet<string>>(new Set())
-  const [picking, setPicking] = useState(false)
   const [turning, setTurning] = useState<'change' | 'add'>()
 
   const analysis = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
@@ -139,18 +138,11 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
     ArrowDown: () => choose(1),
     t: () => setup && setTurning('change'),
     n: () => setTurning('add'),
-    Escape: () => setPicking(false),
     w: () => address.go({ answer: NEXT_ANSWER[address.answer] }),
   })
-  const offered = useMemo(
-    () => (picking && setup ? new Set(cutsInReach(setup)) : undefined),
-    [picking, setup],
-  )
-  const pick = (ref: string): void => {
-    if (setup && (offered?.has(ref) || (picking && cutsHere(setup, ref))))
-      change(setup.setup.id)((s) => tickCut(s, ref, !cutsHere(setup, ref), usualCutter(setup, ref)))
-    else point(ref)
-  }
+  const { isPicking, offered, pick, setPicking } = usePicking(setup, point, (next) => {
+    if (setup) change(setup.setup.id)(next)
+  })
   const last: PartState = planned[planned.length - 1]?.after ?? stateAsBought(part)
 
   return (
@@ -201,7 +193,7 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
                   planned={setup}
                   workshop={workshop}
                   analysis={analysis}
-                  isPicking={picking}
+                  isPicking={isPicking}
                   onPicking={setPicking}
                   onTurn={() => setTurning('change')}
                   onPoint={point}
@@ -236,7 +228,11 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
           onAnswer={(answer) => address.go({ answer })}
           onPoint={pointLink}
           onPick={(link) => link.setup !== undefined && address.go({ setup: link.setup })}
-          onTry={(tried) => edit(() => tried)}
+          onTry={(tried) => {
+            // It stays in view though another requirement is the tightest now.
+            address.go({ requirement: chosenId })
+            edit(() => tried)
+          }}
           onTakeBack={document_.undo}
         />
       </main>
@@ -260,9 +256,6 @@ const NEXT_ANSWER: Readonly<Record<AnswerKind, AnswerKind>> = {
   simulate: 'worst',
   worst: 'likely',
 }
-
-const cutsHere = ({ setup }: PlannedSetup, ref: string): boolean =>
-  setup.ops.some((op) => op.feature === ref)
 
 /** What stands at a place of a list, or at the end that lies nearer. */
 const nearAt = <Item,>(list: readonly Item[], at: number): Item | undefined =>

@@ -114,7 +114,7 @@ export function WorkshopView(props: {
       {isShop ? (
         <ShopFigures workshop={workshop} onSave={saveShop} />
       ) : (
-        <main className="grid grow content-start gap-3 px-4 pb-3 lg:grid-cols-[280px_minmax(0,1fr)]">
+        <main className="grid min-w-0 grow grid-cols-[minmax(0,1fr)] content-start gap-3 px-4 pb-3 lg:grid-cols-[280px_minmax(0,1fr)]">
           <ul className="flex flex-col gap-1.5">
             {list.map((i) => (
               <li key={i.id}>
