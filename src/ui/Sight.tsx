@@ -9,6 +9,8 @@ interface SightProps {
   readonly className?: string
 }
 
+const spread = (values: readonly number[]): number => Math.max(...values) - Math.min(...values)
+
 /** The vise from above with the tip over it, and beside it how high the tip hangs against the top of the work. */
 export function Sight({ className, last, mark, seen }: SightProps) {
   const points = seen.boxes.flatMap((box) => box.corners)
@@ -50,28 +52,9 @@ export function Sight({ className, last, mark, seen }: SightProps) {
           strokeWidth={box.name === 'work' ? 0.9 : 0.6}
         />
       ))}
-      {seen.boxes.map((box) => {
-        const across =
-          Math.max(...box.corners.map((p) => p.x)) - Math.min(...box.corners.map((p) => p.x))
-        // A box too small for its name goes without.
-        if (across < letter * 4) return null
-        const middle = {
-          x: box.corners.reduce((sum, p) => sum + p.x / 4, 0),
-          y: Math.min(...box.corners.map((p) => p.y)) + letter * 0.8,
-        }
-        return (
-          <text
-            key={box.name}
-            x={middle.x - left}
-            y={back - middle.y}
-            fontSize={letter}
-            textAnchor="middle"
-            fill="var(--soft)"
-          >
-            {box.name}
-          </text>
-        )
-      })}
+      {seen.boxes.map((box) => (
+        <BoxName key={box.name} box={box} letter={letter} at={({ x, y }) => [x - left, back - y]} />
+      ))}
       {seen.holes.map((hole, i) => (
         <circle
           key={i}
@@ -165,5 +148,30 @@ export function Sight({ className, last, mark, seen }: SightProps) {
         )}
       </g>
     </svg>
+  )
+}
+
+/** The name of a box at its front edge; one too small for its name goes without. */
+function BoxName({
+  at,
+  box,
+  letter,
+}: {
+  readonly box: SeenWorld['boxes'][number]
+  readonly letter: number
+  readonly at: (p: { x: number; y: number }) => readonly [number, number]
+}) {
+  const [across = 0, deep = 0] = (['x', 'y'] as const).map((axis) =>
+    spread(box.corners.map((p) => p[axis])),
+  )
+  if (across < letter * 4 || deep < letter * 1.4) return null
+  const [x, y] = at({
+    x: box.corners.reduce((sum, p) => sum + p.x / 4, 0),
+    y: Math.min(...box.corners.map((p) => p.y)) + letter * 0.8,
+  })
+  return (
+    <text x={x} y={y} fontSize={letter} textAnchor="middle" fill="var(--soft)">
+      {box.name}
+    </text>
   )
 }
