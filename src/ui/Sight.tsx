@@ -13,7 +13,9 @@ const spread = (values: readonly number[]): number => Math.max(...values) - Math
 
 /** The vise from above with the tip over it, and beside it how high the tip hangs against the top of the work. */
 export function Sight({ className, last, mark, seen }: SightProps) {
-  const points = seen.boxes.flatMap((box) => box.corners)
+  // From above the higher hides the lower.
+  const boxes = [...seen.boxes].sort((a, b) => a.top - b.top)
+  const points = boxes.flatMap((box) => box.corners)
   const tool = TOOL_FIGURES[last?.tool ?? 'edge-finder']
   const [left, right] = [
     Math.min(...points.map((p) => p.x)) - 20,
@@ -43,7 +45,7 @@ export function Sight({ className, last, mark, seen }: SightProps) {
       role="img"
       aria-label={`The vise from above${tipZ === undefined ? '' : `; the tip is ${Math.abs(tipZ - top).toFixed(0)} mm ${tipZ > top ? 'above' : 'below'} the top`}`}
     >
-      {seen.boxes.map((box) => (
+      {boxes.map((box) => (
         <polygon
           key={box.name}
           points={box.corners.map(at).join(' ')}
@@ -52,8 +54,14 @@ export function Sight({ className, last, mark, seen }: SightProps) {
           strokeWidth={box.name === 'work' ? 0.9 : 0.6}
         />
       ))}
-      {seen.boxes.map((box) => (
-        <BoxName key={box.name} box={box} letter={letter} at={({ x, y }) => [x - left, back - y]} />
+      {boxes.map((box, i) => (
+        <BoxName
+          key={box.name}
+          box={box}
+          over={boxes.slice(i + 1)}
+          letter={letter}
+          at={({ x, y }) => [x - left, back - y]}
+        />
       ))}
       {seen.holes.map((hole, i) => (
         <circle
@@ -151,13 +159,25 @@ export function Sight({ className, last, mark, seen }: SightProps) {
   )
 }
 
-/** The name of a box at its front edge; one too small for its name goes without. */
+/** Whether a place lies within a box, as far as its upright bounds go. */
+const covers = (
+  { corners }: SeenWorld['boxes'][number],
+  { x, y }: { x: number; y: number },
+): boolean =>
+  x > Math.min(...corners.map((p) => p.x)) &&
+  x < Math.max(...corners.map((p) => p.x)) &&
+  y > Math.min(...corners.map((p) => p.y)) &&
+  y < Math.max(...corners.map((p) => p.y))
+
+/** The name of a box at its front edge; one too small for it, or hidden there by what lies over it, goes without. */
 function BoxName({
   at,
   box,
   letter,
+  over,
 }: {
   readonly box: SeenWorld['boxes'][number]
+  readonly over: SeenWorld['boxes']
   readonly letter: number
   readonly at: (p: { x: number; y: number }) => readonly [number, number]
 }) {
@@ -165,10 +185,12 @@ function BoxName({
     spread(box.corners.map((p) => p[axis])),
   )
   if (across < letter * 4 || deep < letter * 1.4) return null
-  const [x, y] = at({
+  const place = {
     x: box.corners.reduce((sum, p) => sum + p.x / 4, 0),
     y: Math.min(...box.corners.map((p) => p.y)) + letter * 0.8,
-  })
+  }
+  if (over.some((other) => covers(other, place))) return null
+  const [x, y] = at(place)
   return (
     <text x={x} y={y} fontSize={letter} textAnchor="middle" fill="var(--soft)">
       {box.name}
