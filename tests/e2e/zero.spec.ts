@@ -91,7 +91,12 @@ test('the worm block’s second setup is predicted, then confirmed with the stan
   await expect(sense(page)).toHaveAttribute('data-sense', 'kick')
   await page.getByRole('button', { name: 'Take', exact: true }).click()
   await expect(page.getByText('● as predicted')).toBeVisible()
+  // It is shown at once; the sheet below is made by the server, which must have it.
+  const kept = page.waitForResponse(
+    (answer) => answer.url().endsWith('/zeros') && answer.request().method() === 'POST',
+  )
   await page.getByRole('button', { name: 'Keep it' }).click()
+  await kept
   await expect(page.locator('[data-axis="x"][data-how="found"]').first()).toBeVisible()
   await expect(page.getByText('from the stand-in mill')).toBeVisible()
   await page.getByRole('button', { name: 'From the last' }).click()

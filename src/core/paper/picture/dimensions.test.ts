@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mm, plainBlock } from '../../../../tests/support/documents'
+import { mm, plainBlock, topHole } from '../../../../tests/support/documents'
 import { type Feature, type Part } from '../../work/part'
 import { type Scene, type Words } from '../../ground/scene'
 import { WORM_BLOCK } from '../demo'
@@ -16,25 +16,10 @@ const notes = (scene: Scene): readonly Words[] =>
     mark.kind === 'words' && !mark.figures && !mark.bold && mark.ref ? [mark] : [],
   )
 
-const holeAt = (id: string, left: number, front: number, more: Partial<Feature> = {}): Feature =>
-  ({
-    kind: 'hole',
-    id,
-    on: 'top',
-    making: 'drill',
-    diameter: mm(4),
-    extent: { kind: 'through' },
-    head: { kind: 'none' },
-    pattern: { kind: 'single' },
-    place: {
-      dims: [
-        { from: 'left', at: mm(left) },
-        { from: 'front', at: mm(front) },
-      ],
-      centred: false,
-    },
-    ...more,
-  }) as Feature
+const holeAt = (...where: Parameters<typeof topHole>): Feature => {
+  const [id, left, front, more] = where
+  return topHole(id, left, front, { diameter: mm(4), making: 'drill', ...more } as Partial<Feature>)
+}
 const withFeatures = (...features: Feature[]): Part => ({ ...plainBlock(), features })
 
 describe('dimensions of all features', () => {
