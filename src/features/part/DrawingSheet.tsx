@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
-import { drawing } from '@/core/paper/picture'
+import { drawing, hasRoomForDimensions } from '@/core/paper/picture'
 import { lengthWords } from '@/core/handbook/units'
 import { type Part, type Requirement } from '@/core/work/part'
 import { printFeature } from '@/core/work/say'
@@ -40,6 +40,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
   const [sheet, size] = useSize<HTMLDivElement>({ width: 760, height: 500 })
   const [hasDimensions, setDimensions] = useState(true)
   useKeys({ d: () => setDimensions((shown) => !shown) })
+  const hasRoom = hasRoomForDimensions(part, size)
   const scene = useMemo(
     () => drawing(part, { ...size, chosen, tie, dimensions: hasDimensions }),
     [chosen, hasDimensions, part, size, tie],
@@ -56,7 +57,9 @@ export function DrawingSheet(props: DrawingSheetProps) {
         <button
           type="button"
           className="button quiet ml-auto text-[14px]"
-          aria-pressed={hasDimensions}
+          aria-pressed={hasDimensions && hasRoom}
+          disabled={!hasRoom}
+          title={hasRoom ? undefined : 'The sheet is too small for dimensions'}
           onClick={() => setDimensions(!hasDimensions)}
         >
           Dimensions <kbd>D</kbd>

@@ -4,7 +4,7 @@ import { mm, plainBlock, topHole } from '../../../../tests/support/documents'
 import { type Feature, type Part } from '../../work/part'
 import { type Scene, type Words } from '../../ground/scene'
 import { WORM_BLOCK } from '../demo'
-import { drawing } from '.'
+import { drawing, hasRoomForDimensions } from '.'
 import { spreadOut } from './dimensions'
 import { rowsUnder } from './room'
 
@@ -63,6 +63,13 @@ describe('dimensions of all features', () => {
 
   it('are not there where they are hidden', () => {
     expect(notes(drawing(WORM_BLOCK, { ...SHEET, dimensions: false }))).toEqual([])
+  })
+
+  it('are left out where they would leave no room for the part: on a phone', () => {
+    const narrow = { ...SHEET, width: 330, height: 400 }
+    expect(hasRoomForDimensions(WORM_BLOCK, narrow)).toBe(false)
+    expect(notes(drawing(WORM_BLOCK, narrow))).toEqual([])
+    expect(hasRoomForDimensions(WORM_BLOCK, { width: 738, height: 480 })).toBe(true)
   })
 
   it('stand clear of each other', () => {

@@ -51,15 +51,30 @@ function gapsOf(part: Part, hasDimensions: boolean) {
   }
 }
 
-/** Front, right and top view in third-angle projection, drawn from what was said, dimensions as on paper. */
-export function drawing(part: Part, options: DrawingOptions): Scene {
+/** How large the views are on a sheet, with the room about them. */
+function layoutOf(part: Part, { height, width }: DrawingOptions, hasDimensions: boolean) {
   const { x, y, z } = part.size
-  const { bottom, gapBetween, gapLeft, gapTop } = gapsOf(part, options.dimensions === true)
-  const across = options.width - gapLeft - gapBetween - GAP.right
-  const scale = Math.min(
-    across / (x.mm + y.mm),
-    (options.height - gapTop - gapBetween - bottom) / (z.mm + y.mm),
-  )
+  const gaps = gapsOf(part, hasDimensions)
+  const across = width - gaps.gapLeft - gaps.gapBetween - GAP.right
+  const up = height - gaps.gapTop - gaps.gapBetween - gaps.bottom
+  return { ...gaps, across, scale: Math.min(across / (x.mm + y.mm), up / (z.mm + y.mm)) }
+}
+
+/** Dimensions may not make the views smaller than this part of what they are without. */
+const LEAST_PART = 0.45
+
+/** Whether a sheet has room for the dimensions of all features: a phone has not. */
+export const hasRoomForDimensions = (part: Part, options: DrawingOptions): boolean =>
+  layoutOf(part, options, true).scale >= LEAST_PART * layoutOf(part, options, false).scale
+
+/** Front, right and top view in third-angle projection, drawn from what was said, dimensions as on paper. */
+export function drawing(part: Part, asked: DrawingOptions): Scene {
+  const { x, y, z } = part.size
+  const options = {
+    ...asked,
+    dimensions: asked.dimensions === true && hasRoomForDimensions(part, asked),
+  }
+  const { across, gapBetween, gapLeft, gapTop, scale } = layoutOf(part, options, options.dimensions)
   const finished = stateFinished(part)
   const cells = cellsOf(part, finished, part.features)
   const slackX = Math.max(0, (across - scale * (x.mm + y.mm)) / 2)

@@ -1,4 +1,4 @@
 export { type BenchViews, benchViews, elevation, plan } from './bench'
-export { drawing, type DrawingOptions } from './drawing'
+export { drawing, type DrawingOptions, hasRoomForDimensions } from './drawing'
 export { fixturePlan } from './fixturePlan'
 export { isometric, type IsometricOptions } from './isometric'
