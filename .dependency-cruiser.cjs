@@ -1,9 +1,9 @@
 /** The core's wings, lowest first, each with its rooms, lowest first. What imports does so from lower ones. */
 const WINGS = {
-  ground: ['issues', 'finding', 'linalg', 'geometry', 'recipe', 'scene'],
+  ground: ['issues', 'finding', 'linalg', 'geometry', 'outline', 'mesh', 'recipe', 'scene'],
   handbook: ['standards', 'units', 'patterns', 'probing', 'calculators'],
   chain: ['locating', 'variation'],
-  work: ['part', 'faults', 'say', 'stock'],
+  work: ['solid', 'part', 'faults', 'say', 'stock'],
   shop: ['workshop', 'holding'],
   plan: ['way', 'planning', 'drilling'],
   predict: ['prediction'],

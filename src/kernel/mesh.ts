@@ -1,13 +1,18 @@
 import Module, { type Manifold, type ManifoldToplevel } from 'manifold-3d'
-import { type Frame, type Motion, norm, scale, subtract } from '@/core/ground/geometry'
+import { cross, type Frame, type Motion, norm, scale, subtract } from '@/core/ground/geometry'
+import { type Mesh } from '@/core/ground/mesh'
+import { flatRing } from '@/core/ground/outline'
 import { acrossOf, type Recipe } from '@/core/ground/recipe'
 
-/** Triangles of a solid: three coordinates a vertex, three vertices a triangle, mm. */
-export interface SolidMesh {
-  readonly positions: Float32Array
-  readonly triangles: Uint32Array
+export interface SolidMesh extends Mesh {
   readonly volumeMm3: number
 }
+
+/** The bodies of files that recipes speak of, by the file's digest and their number in it. */
+export type Models = (digest: string, body: number) => Mesh | undefined
+
+/** How far the straight edges that stand for a bent outline may be off it, mm. */
+const FLAT_MM = 0.01
 
 /** Sides of the polygon that stands for a circle. */
 export const SEGMENTS = 48
@@ -20,8 +25,11 @@ const load = (): Promise<ManifoldToplevel> =>
   }))
 
 /** Cooks a recipe into a mesh, by booleans that are exact for meshes; the same in a worker, on the server and on the command line. */
-export async function meshOf<F extends Frame>(recipe: Recipe<F>): Promise<SolidMesh> {
-  const kitchen = new Kitchen((await load()).Manifold)
+export async function meshOf<F extends Frame>(
+  recipe: Recipe<F>,
+  models: Models = () => undefined,
+): Promise<SolidMesh> {
+  const kitchen = new Kitchen(await load(), models)
   try {
     const body = kitchen.cook(recipe)
     const { numProp, triVerts, vertProperties } = body.getMesh()
@@ -36,9 +44,15 @@ export async function meshOf<F extends Frame>(recipe: Recipe<F>): Promise<SolidM
 
 /** The kernel's bodies live outside of JavaScript's memory: all that were made are given back at the end. */
 class Kitchen {
-  private readonly made: Manifold[] = []
+  private readonly made: { delete(): void }[] = []
+  private readonly kernel: ManifoldToplevel['Manifold']
 
-  constructor(private readonly kernel: ManifoldToplevel['Manifold']) {}
+  constructor(
+    private readonly top: ManifoldToplevel,
+    private readonly models: Models,
+  ) {
+    this.kernel = top.Manifold
+  }
 
   clear(): void {
     for (const body of this.made) body.delete()
@@ -53,6 +67,10 @@ class Kitchen {
       }
       case 'round':
         return this.round(recipe)
+      case 'prism':
+        return this.prism(recipe)
+      case 'model':
+        return this.model(recipe)
       case 'moved':
         return this.keep(this.cook(recipe.of).transform(matrixOf(recipe.by)))
       case 'united':
@@ -66,9 +84,36 @@ class Kitchen {
     }
   }
 
-  private keep(body: Manifold): Manifold {
+  private keep<Body extends { delete(): void }>(body: Body): Body {
     this.made.push(body)
     return body
+  }
+
+  private prism<F extends Frame>({
+    heightMm,
+    plane,
+    rings,
+  }: Recipe<F> & { kind: 'prism' }): Manifold {
+    const outlines = rings.map((ring) =>
+      flatRing(ring, FLAT_MM).map(({ x, y }): [number, number] => [x, y]),
+    )
+    const section = this.keep(new this.top.CrossSection(outlines, 'EvenOdd'))
+    const upright = this.keep(this.kernel.extrude(section, heightMm))
+    const { across, at, out } = plane
+    const columns = [across, cross(out, across), out, at]
+    return this.keep(upright.transform(fromColumns(columns)))
+  }
+
+  private model<F extends Frame>({ body, by, digest }: Recipe<F> & { kind: 'model' }): Manifold {
+    const mesh = this.models(digest, body)
+    if (!mesh) throw new Error(`The solid of file ${digest.slice(0, 8)} is not at hand`)
+    const made = new this.top.Mesh({
+      numProp: 3,
+      vertProperties: mesh.positions,
+      triVerts: mesh.triangles,
+    })
+    made.merge()
+    return this.keep(this.keep(this.kernel.ofMesh(made)).transform(matrixOf(by)))
   }
 
   private round<F extends Frame>({
@@ -82,15 +127,20 @@ class Kitchen {
     const z = scale(along, 1 / length)
     const [x, y] = acrossOf(z)
     const upright = this.keep(this.kernel.cylinder(length, radiusMm, endRadiusMm, SEGMENTS))
-    // Columns of the turn, then the shift.
-    const matrix = [x, y, z, from].flatMap((c, i) => [c.x, c.y, c.z, i === 3 ? 1 : 0])
-    return this.keep(upright.transform(matrix as unknown as Matrix))
+    return this.keep(upright.transform(fromColumns([x, y, z, from])))
   }
 }
 
 type Matrix = Parameters<Manifold['transform']>[0]
 
-function matrixOf<F extends Frame>({ rows: [x, y, z], shift }: Motion<F, F>): Matrix {
+/** A matrix from the columns of its turn, then its shift. */
+const fromColumns = (columns: readonly { x: number; y: number; z: number }[]): Matrix =>
+  columns.flatMap((c, i) => [c.x, c.y, c.z, i === 3 ? 1 : 0]) as unknown as Matrix
+
+function matrixOf<To extends Frame, From extends Frame>({
+  rows: [x, y, z],
+  shift,
+}: Motion<To, From>): Matrix {
   const columns = (['x', 'y', 'z'] as const).flatMap((axis) => [x[axis], y[axis], z[axis], 0])
   return [...columns, shift.x, shift.y, shift.z, 1] as unknown as Matrix
 }

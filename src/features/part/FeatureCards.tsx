@@ -17,6 +17,7 @@ const SIGNS: Readonly<Record<Feature['kind'], string>> = {
   slot: '⊔',
   pocket: '▭',
   boss: '◎',
+  contour: '⬠',
   chamfer: '◹',
 }
 

@@ -87,6 +87,8 @@ export function lengthSlots(feature: Feature): readonly LengthSlot[] {
         },
         { label: 'Height', value: feature.height, set: (height) => ({ ...feature, height }) },
       ]
+    case 'contour':
+      return []
     case 'chamfer':
       return [{ label: 'Size', value: feature.size, set: (size) => ({ ...feature, size }) }]
   }

@@ -1,5 +1,6 @@
 export {
   acrossOf,
+  alongPlane,
   type Bounds,
   boundsOf,
   boundsOfPoints,
@@ -8,6 +9,9 @@ export {
   cornersOfBox,
   gapTo,
   moved,
+  onPlane,
+  type Plane,
+  prism,
   type Recipe,
   round,
   spanOf,

@@ -8,11 +8,13 @@ import {
   invertMotion,
   type Motion,
   norm,
+  type PlanePoint,
   point,
   type Point,
   scale,
   subtract,
 } from '../geometry'
+import { flatRing, gapToRings, type Ring } from '../outline'
 
 /** A solid as plain data, mm: what it is made of, not its mesh. A kernel cooks it; this page only measures it. */
 export type Recipe<F extends Frame> =
@@ -25,9 +27,48 @@ export type Recipe<F extends Frame> =
       readonly radiusMm: number
       readonly endRadiusMm: number
     }
+  | {
+      /** An outline carried straight out of its plane; rings within rings are left out. */
+      readonly kind: 'prism'
+      readonly plane: Plane<F>
+      readonly heightMm: number
+      readonly rings: readonly Ring[]
+    }
+  | {
+      /** A solid that came in a file, known by the digest of the file and its number there. */
+      readonly kind: 'model'
+      readonly digest: string
+      readonly body: number
+      readonly by: Motion<F, 'file'>
+      readonly low: Point<F>
+      readonly high: Point<F>
+    }
   | { readonly kind: 'moved'; readonly by: Motion<F, F>; readonly of: Recipe<F> }
   | { readonly kind: 'united'; readonly of: readonly Recipe<F>[] }
   | { readonly kind: 'cut'; readonly from: Recipe<F>; readonly by: readonly Recipe<F>[] }
+
+/** A plane with its own axes: where x and y are 0, the direction of x, and the direction out of it; unit, square to each other. */
+export interface Plane<F extends Frame> {
+  readonly at: Point<F>
+  readonly across: Point<F>
+  readonly out: Point<F>
+}
+
+/** A place of a plane, so far out of it, mm. */
+export const onPlane = <F extends Frame>(
+  { across, at, out }: Plane<F>,
+  { x, y }: PlanePoint,
+  outMm = 0,
+): Point<F> => add(add(at, scale(across, x)), add(scale(cross(out, across), y), scale(out, outMm)))
+
+/** Where a place lies across, up and out of a plane, mm. */
+export function alongPlane<F extends Frame>(
+  { across, at, out }: Plane<F>,
+  place: Point<F>,
+): PlanePoint & { readonly out: number } {
+  const by = subtract(place, at)
+  return { x: dot(by, across), y: dot(by, cross(out, across)), out: dot(by, out) }
+}
 
 export const box = <F extends Frame>(low: Point<F>, high: Point<F>): Recipe<F> => ({
   kind: 'box',
@@ -69,6 +110,9 @@ export const cornersOfBox = <F extends Frame>({ high, low }: Bounds<F>): readonl
     [low.y, high.y].flatMap((y) => [low.z, high.z].map((z) => point<F>(x, y, z))),
   )
 
+/** How far the points that span a bent outline may lie outside of it, mm. */
+const PRISM_WITHIN_MM = 0.05
+
 /** Sides of the prism by which something round is enclosed. */
 const SIDES = 24
 
@@ -77,8 +121,16 @@ export function spanOf<F extends Frame>(recipe: Recipe<F>): readonly Point<F>[] 
   switch (recipe.kind) {
     case 'box':
       return cornersOfBox(recipe)
+    case 'model':
+      return cornersOfBox(recipe)
     case 'round':
       return roundSpan(recipe)
+    case 'prism':
+      return recipe.rings.flatMap((ring) =>
+        flatRing(ring, PRISM_WITHIN_MM, true).flatMap((p) =>
+          [0, recipe.heightMm].map((out) => onPlane(recipe.plane, p, out)),
+        ),
+      )
     case 'moved':
       return spanOf(recipe.of).map((p) => applyMotion(recipe.by, p))
     case 'united':
@@ -107,6 +159,13 @@ export function boundsOf<F extends Frame>(recipe: Recipe<F>): Bounds<F> {
   return recipe.kind === 'box' ? recipe : boundsOfPoints(spanOf(recipe))
 }
 
+/** A prism over an outline. */
+export const prism = <F extends Frame>(
+  plane: Plane<F>,
+  rings: readonly Ring[],
+  heightMm: number,
+): Recipe<F> => ({ kind: 'prism', plane, rings, heightMm })
+
 /** Two unit directions square to one and to each other. */
 export function acrossOf<F extends Frame>(along: Point<F>): readonly [Point<F>, Point<F>] {
   const unit = scale(along, 1 / norm(along))
@@ -119,11 +178,13 @@ export function acrossOf<F extends Frame>(along: Point<F>): readonly [Point<F>, 
 
 /**
  * How far a place is outside a solid, mm; negative inside. By the largest of the ways over its faces, so
- * that off an edge or corner it is less than the straight way; its sign is exact.
+ * that off an edge or corner it is less than the straight way; its sign is exact, but for a model of a file,
+ * of which only the box about it is known here.
  */
 export function gapTo<F extends Frame>(recipe: Recipe<F>, at: Point<F>): number {
   switch (recipe.kind) {
-    case 'box': {
+    case 'box':
+    case 'model': {
       const { high, low } = recipe
       return Math.max(...AXES.map((axis) => Math.max(low[axis] - at[axis], at[axis] - high[axis])))
     }
@@ -136,6 +197,10 @@ export function gapTo<F extends Frame>(recipe: Recipe<F>, at: Point<F>): number 
       const out = norm(subtract(by, scale(along, t / length)))
       const radius = radiusMm + ((endRadiusMm - radiusMm) * t) / length
       return Math.max(out - radius, -t, t - length)
+    }
+    case 'prism': {
+      const place = alongPlane(recipe.plane, at)
+      return Math.max(gapToRings(recipe.rings, place), -place.out, place.out - recipe.heightMm)
     }
     case 'moved':
       return gapTo(recipe.of, applyMotion(invertMotion(recipe.by), at))
@@ -155,8 +220,10 @@ export function boxesOf<F extends Frame>(recipe: Recipe<F>): readonly Bounds<F>[
       return recipe.of.flatMap(boxesOf)
     case 'cut':
       return boxesOf(recipe.from)
-    case 'round':
+    case 'model':
     case 'moved':
+    case 'prism':
+    case 'round':
       return []
   }
 }

@@ -8,6 +8,9 @@ import {
   type Part,
   placePoint,
   planeOf,
+  contourDepth,
+  contourLines,
+  featureLabel,
   removedBox,
   sizeAlong,
 } from '../../work/part'
@@ -157,6 +160,10 @@ function areasOf(
   const radius = Math.max(own, head) * scale
   if (feature.kind === 'hole')
     return holeLines(part, feature).map(({ from, to }) => rect([flat(from), flat(to)], radius))
+  if (feature.kind === 'contour')
+    return contourLines(part, feature)
+      .slice(0, 1)
+      .map((line) => rect(line.map(flat), 0))
   return feature.kind === 'boss'
     ? [rect([flat(placePoint(part, feature.on, feature.place))], radius)]
     : []
@@ -194,6 +201,11 @@ function noteOf(part: Part, feature: Feature): string {
       return `${say(feature.across)} × ${say(feature.up)}${extent}${feature.corner ? `, R${say(feature.corner)}` : ''}`
     case 'boss':
       return `⌀${say(feature.diameter)}, ${say(feature.height)} high`
+    case 'contour': {
+      const depth = contourDepth(part, feature)
+      const deep = depth > 0 && !feature.through ? `, ${say({ mm: depth })} deep` : ''
+      return `${featureLabel(feature)}${feature.through ? ' through' : deep}`
+    }
     case 'chamfer':
       return `${say(feature.size)} × ${printDegrees(feature.angle.rad)}`
   }

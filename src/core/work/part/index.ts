@@ -12,12 +12,22 @@ export {
   refLabel,
   resolveRef,
 } from './refs'
+export {
+  contourDepth,
+  contourHeight,
+  contourLines,
+  contourMiddle,
+  contourPlane,
+  contourShape,
+  tidyDirection,
+} from './contour'
 export { cornerPoint, markedCorner } from './corner'
 export { type HolePlace, holesOf } from './holePlaces'
 export { opposedCorners, remainingOutline } from './outline'
 export { nominalOf, requirementFigures, requirementTitle } from './requirementWords'
 export {
   AngleSchema,
+  type Contour,
   type Extent,
   type Face,
   type Feature,
@@ -25,6 +35,8 @@ export {
   type Hole,
   IdSchema,
   LengthSchema,
+  type Model,
+  ModelSchema,
   type Part,
   PartSchema,
   type Pattern,
@@ -45,13 +57,10 @@ export {
   sideAlong,
   signOf,
 } from './side'
+export { type AxisSurface, directionOf, type PlaneSurface, type Surface } from './surface'
 export {
-  type AxisSurface,
   type Box,
-  type PlaneSurface,
-  type Surface,
   depthOf,
-  directionOf,
   faceSurface,
   featureSurfaces,
   halfDiagonal,

@@ -2,7 +2,8 @@ import { polygonHull } from 'd3-polygon'
 import { type Axis, dot, type Point, point, subtract, withAxis } from '../../ground/geometry'
 import { type Part } from './schema'
 import { AXES } from '../../ground/geometry'
-import { placePoint, type PlaneSurface, removedBox } from './surfaces'
+import { type PlaneSurface } from './surface'
+import { placePoint, removedBox } from './surfaces'
 import { isSide } from './side'
 
 /** How far behind a face metal is looked for, mm. */
@@ -14,6 +15,7 @@ const ROUND = 16
  * flat plate laid against it can touch. Empty when nothing of it remains. Holes do not change it.
  */
 export function remainingOutline(part: Part, plane: PlaneSurface): readonly Point<'part'>[] {
+  if (plane.outline) return plane.outline
   const [u, v] = inPlaneAxes(plane)
   const boss = part.features.find((f) => f.kind === 'boss' && f.on === plane.id)
   const whole = plane.corners.map((c): [number, number] => [c[u], c[v]])

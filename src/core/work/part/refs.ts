@@ -1,9 +1,11 @@
 import { dot, type Point, point } from '../../ground/geometry'
 import { fail, nearestWord, succeed, type Result } from '../../ground/issues'
 import { printLength } from '../../handbook/units'
-import { type Feature, type Part } from './schema'
+import { contourShape } from './contour'
+import { type Contour, type Feature, type Part } from './schema'
 import { isSide, normalOf, type Side, SIDES } from './side'
-import { partSurfaces, type Surface } from './surfaces'
+import { type Surface } from './surface'
+import { partSurfaces } from './surfaces'
 
 /** What a reference means: surfaces that are each judged, or the middle between two planes. */
 export type Target =
@@ -73,10 +75,30 @@ export function featureLabel(feature: Feature): string {
       return `pocket ${typed(feature.across)} × ${typed(feature.up)}`
     case 'boss':
       return `boss ${typed(feature.diameter)}`
+    case 'contour':
+      return contourLabel(feature)
     case 'chamfer':
       return `chamfer ${typed(feature.size)}`
   }
 }
+
+/** What a contour is by its outline: "pocket 40 × 20", "slot 8 × 30", "flat 60 × 12". */
+function contourLabel(contour: Contour): string {
+  const { kind, long, wide } = contourShape(contour)
+  const say = (mm: number): string => printLength(Math.round(mm * 1000) / 1000, 'mm')
+  if (contour.takes === 'nothing') return `face ${say(long)} × ${say(wide)}`
+  if (contour.takes === 'outside') return `outline ${say(long)} × ${say(wide)}`
+  const isLeaning = [contour.plane.out.x, contour.plane.out.y, contour.plane.out.z].every(
+    (c) => Math.abs(c) < 1 - 1e-9,
+  )
+  if (isLeaning) return `slant ${say(long)} × ${say(wide)}`
+  if (kind === 'slot') return `slot ${say(wide)} × ${say(long)}`
+  const walls = contour.rings.flat().filter((corner) => !corner.open).length
+  const word = contour.through ? 'window' : walls < contour.rings.flat().length ? 'level' : 'pocket'
+  return `${word} ${say(long)} × ${say(wide)}`
+}
+
+const PIECES: Readonly<Record<string, string>> = { w: 'wall', r: 'round' }
 
 /** What a reference is called in a sentence. */
 export function refLabel(part: Part, ref: string): string {
@@ -90,8 +112,10 @@ export function refLabel(part: Part, ref: string): string {
   const feature = part.features.find((f) => f.id === id)
   if (!feature) return ref
   if (piece === undefined) return featureLabel(feature)
-  return /^\d+$/.test(piece)
-    ? `${featureLabel(feature)} no. ${piece}`
+  if (/^\d+$/.test(piece)) return `${featureLabel(feature)} no. ${piece}`
+  const [, letter = '', number = ''] = /^([wr])(\d+)$/.exec(piece) ?? []
+  return letter
+    ? `${PIECES[letter] ?? ''} ${number} of ${featureLabel(feature)}`
     : `${piece === 'wall' || piece === 'floor' ? piece : `${piece} wall`} of ${featureLabel(feature)}`
 }
 

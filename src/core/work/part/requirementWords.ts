@@ -1,6 +1,6 @@
 import { type LengthUnit, printDegrees, printLength, printSpread } from '../../handbook/units'
 import { firstSurface, placeOf, refLabel, resolveRef } from './refs'
-import { directionOf } from './surfaces'
+import { directionOf } from './surface'
 import { type Part, type Requirement } from './schema'
 import { dot, subtract } from '../../ground/geometry'
 import { type Target } from './refs'

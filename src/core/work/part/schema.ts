@@ -129,11 +129,17 @@ export const HoleSchema = z.strictObject({
         'must be more than 0 and at most 75 degrees',
       ),
       towards: SideSchema,
+      aside: AngleSchema.optional().describe(
+        'Swung so much about the square to its face, right hand about the way out: a compound angle.',
+      ),
     })
     .optional()
     .describe(
       'Its axis leans from square to its face: the end outside leans towards a face beside. Its place is where its axis meets its face, its depth goes along it.',
     ),
+  start: PositiveLength.optional().describe(
+    'Its mouth lies so far inside, along its axis from where that meets the face of the block: on a floor, or on a slant. Its depth counts from there.',
+  ),
   extent: ExtentSchema,
   head: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('none') }),
@@ -183,6 +189,51 @@ export const BossSchema = z.strictObject({
   diameter: PositiveLength,
   height: PositiveLength,
 })
+const PositionSchema = z.strictObject({
+  x: z.number().min(-MOST_MM).max(MOST_MM),
+  y: z.number().min(-MOST_MM).max(MOST_MM),
+  z: z.number().min(-MOST_MM).max(MOST_MM),
+})
+const DirectionSchema = z
+  .strictObject({
+    x: z.number().min(-1).max(1),
+    y: z.number().min(-1).max(1),
+    z: z.number().min(-1).max(1),
+  })
+  .refine(({ x, y, z }) => Math.abs(Math.hypot(x, y, z) - 1) < 1e-6, 'must be of length 1')
+
+const CornerSchema = z.strictObject({
+  x: z.number().min(-MOST_MM).max(MOST_MM),
+  y: z.number().min(-MOST_MM).max(MOST_MM),
+  bulge: z
+    .number()
+    .min(-1000)
+    .max(1000)
+    .optional()
+    .describe('Tangent of a quarter of the angle of the arc to the next corner; none: straight.'),
+  open: z.literal(true).optional().describe('The edge to the next corner has no wall.'),
+})
+
+export const ContourSchema = z.strictObject({
+  ...common,
+  kind: z.literal('contour').describe('An outline of straight edges and arcs, milled.'),
+  plane: z
+    .strictObject({ at: PositionSchema, across: DirectionSchema, out: DirectionSchema })
+    .refine(
+      ({ across: a, out: o }) => Math.abs(a.x * o.x + a.y * o.y + a.z * o.z) < 1e-6,
+      'must have its first axis square to the way out',
+    )
+    .describe('Where its floor lies: origin and first axis of the outline, and the way out, mm.'),
+  rings: z
+    .array(z.array(CornerSchema).min(2).max(1000))
+    .min(1)
+    .max(60)
+    .describe('Closed outlines; one within another is an island.'),
+  takes: z
+    .enum(['inside', 'outside', 'nothing'])
+    .describe('What is cut: within the outline, all round it, or nothing: a face to refer to.'),
+  through: z.boolean().describe('It has no floor.'),
+})
 export const ChamferSchema = z.strictObject({
   ...common,
   kind: z.literal('chamfer'),
@@ -196,6 +247,7 @@ export const FeatureSchema = z.discriminatedUnion('kind', [
   SlotSchema,
   PocketSchema,
   BossSchema,
+  ContourSchema,
   ChamferSchema,
 ])
 
@@ -272,6 +324,53 @@ export const RequirementSchema = z.discriminatedUnion('kind', [
   }),
 ])
 
+/** What came with a file: where the solid of the part is from and how it lies, and what nothing else says of it. */
+export const ModelSchema = z.strictObject({
+  digest: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .describe('SHA-256 of the file, by which it is kept.'),
+  file: z.string().trim().min(1).max(200).describe('Its name when it came.'),
+  format: z.enum(['step', 'stl', 'dxf']),
+  body: z.int().min(0).max(999).describe('Which body of the file, from 0.'),
+  times: z
+    .number()
+    .positive()
+    .max(1e6)
+    .describe('What lengths of the file, in mm by its own unit, are multiplied by.'),
+  rows: z
+    .tuple([DirectionSchema, DirectionSchema, DirectionSchema])
+    .describe('Directions of the axes of the part in those of the file.'),
+  shift: PositionSchema.describe('Where the origin of the file comes to lie, mm.'),
+  volumeMm3: z.number().positive(),
+  areaMm2: z.number().positive(),
+  outlines: z
+    .partialRecord(SideSchema, z.array(PositionSchema).max(400))
+    .describe(
+      'What there is of each side when all is cut, as the corners round it; none: nothing.',
+    ),
+  faces: z
+    .record(IdSchema, z.array(z.int().min(0).max(99_999)).max(5000))
+    .describe('The faces of the body that each feature or side stands for.'),
+  rest: z
+    .array(
+      z.strictObject({
+        kind: z.enum(['fillet', 'rounding', 'chamfer', 'groove', 'flat', 'round', 'cone', 'free']),
+        faces: z.array(z.int().min(0).max(99_999)).min(1).max(5000),
+        sizeMm: z.number().nonnegative().optional().describe('Radius, or width of a chamfer.'),
+        at: PositionSchema,
+        areaMm2: z.number().nonnegative(),
+      }),
+    )
+    .max(2000)
+    .describe('What was not made a feature.'),
+  missing: z
+    .strictObject({ left: z.number().nonnegative(), over: z.number().nonnegative() })
+    .describe(
+      'By the features cut: what they leave standing over the solid and take into it, mm³.',
+    ),
+})
+
 export const PartSchema = z.strictObject({
   name: z.string().trim().min(1, 'must not be empty').max(80),
   revision: z.string().max(20),
@@ -290,6 +389,7 @@ export const PartSchema = z.strictObject({
   }),
   features: z.array(FeatureSchema).max(300),
   requirements: z.array(RequirementSchema).max(300),
+  model: ModelSchema.optional(),
 })
 
 export type Face = z.infer<typeof FaceSchema>
@@ -299,4 +399,6 @@ export type Extent = z.infer<typeof ExtentSchema>
 export type Hole = z.infer<typeof HoleSchema>
 export type Feature = z.infer<typeof FeatureSchema>
 export type Requirement = z.infer<typeof RequirementSchema>
+export type Contour = z.infer<typeof ContourSchema>
+export type Model = z.infer<typeof ModelSchema>
 export type Part = z.infer<typeof PartSchema>

@@ -4,46 +4,18 @@ import {
   type PlanePoint,
   type Point,
   add,
-  norm,
+  cross,
   point,
   scale,
   subtract,
   turnPlane,
   withAxis,
 } from '../../ground/geometry'
+import { type AxisSurface, type PlaneSurface, type Surface } from './surface'
+import { contourPlane, contourSurfaces } from './contour'
 import { boltCirclePoints, gridPoints } from '../../handbook/patterns'
 import { axisOf, normalOf, oppositeOf, planeOf, sideAlong, SIDES, signOf, type Side } from './side'
 import { type Extent, type Feature, type Hole, type Part, type Place } from './schema'
-
-/** A plane of the part: its middle, outward normal and four corners, in the finished part's frame. */
-export interface PlaneSurface {
-  readonly kind: 'plane'
-  readonly id: string
-  /** The feature it belongs to; a face belongs to itself. */
-  readonly owner: string
-  readonly at: Point<'part'>
-  readonly normal: Point<'part'>
-  readonly corners: readonly Point<'part'>[]
-}
-
-/** The axis of a hole or boss, from its mouth (or top) inwards. */
-export interface AxisSurface {
-  readonly kind: 'axis'
-  readonly id: string
-  readonly owner: string
-  readonly from: Point<'part'>
-  readonly to: Point<'part'>
-  readonly diameterMm: number
-}
-
-export type Surface = PlaneSurface | AxisSurface
-
-/** Normal of a plane, or direction of an axis from its mouth inwards; unit. */
-export function directionOf(surface: Surface): Point<'part'> {
-  if (surface.kind === 'plane') return surface.normal
-  const along = subtract(surface.to, surface.from)
-  return scale(along, 1 / norm(along))
-}
 
 export const sizeAlong = (part: Part, axis: Axis): number => part.size[axis].mm
 
@@ -89,7 +61,9 @@ function rectangle(
 /** One of the six faces of the finished block, whole. */
 export function faceSurface(part: Part, side: Side): PlaneSurface {
   const high = point<'part'>(part.size.x.mm, part.size.y.mm, part.size.z.mm)
-  return rectangle(side, side, side, levelOf(part, side), point(0, 0, 0), high)
+  const face = rectangle(side, side, side, levelOf(part, side), point(0, 0, 0), high)
+  const outline = part.model?.outlines[side]
+  return outline ? { ...face, outline: outline.map(({ x, y, z }) => point(x, y, z)) } : face
 }
 
 /** How long a chain of features placed or patterned by one another is followed. */
@@ -130,8 +104,16 @@ export function depthOf(part: Part, on: Side, extent: Extent): number {
   }
 }
 
-/** Mouth of every hole of a hole feature, on its face, in the order in which they are numbered. */
-export function holePoints(part: Part, hole: Hole, deep = 0): readonly Point<'part'>[] {
+/** Mouth of every hole of a hole feature, in the order in which they are numbered: on its face, or inside of it where it starts there. */
+export function holePoints(part: Part, hole: Hole): readonly Point<'part'>[] {
+  const { start } = hole
+  if (!start) return facePoints(part, hole)
+  const inward = scale(outwardOf(hole), -start.mm)
+  return facePoints(part, hole).map((p) => add(p, inward))
+}
+
+/** Where the axis of every hole meets the face that it is on. */
+function facePoints(part: Part, hole: Hole, deep = 0): readonly Point<'part'>[] {
   const centre = placePoint(part, hole.on, hole.place)
   const [u, v] = planeOf(hole.on)
   const first = patternOffsets(part, hole, deep).map(({ x, y }) =>
@@ -146,8 +128,12 @@ export function holePoints(part: Part, hole: Hole, deep = 0): readonly Point<'pa
 export function outwardOf({ on, tilt }: Pick<Hole, 'on' | 'tilt'>): Point<'part'> {
   const normal = normalOf(on)
   if (!tilt) return normal
-  const { angle, towards } = tilt
-  return add(scale(normal, Math.cos(angle.rad)), scale(normalOf(towards), Math.sin(angle.rad)))
+  const { angle, aside, towards } = tilt
+  const level = normalOf(towards)
+  const turned = aside
+    ? add(scale(level, Math.cos(aside.rad)), scale(cross(normal, level), Math.sin(aside.rad)))
+    : level
+  return add(scale(normal, Math.cos(angle.rad)), scale(turned, Math.sin(angle.rad)))
 }
 
 /** The line of one hole, from its mouth inwards. */
@@ -167,7 +153,8 @@ export function holeLines(part: Part, hole: Hole): readonly HoleLine[] {
 
 /** How far a hole goes along its axis, mm. */
 function lineDepth(part: Part, hole: Hole, from: Point<'part'>): number {
-  if (!hole.tilt || hole.extent.kind === 'deep') return depthOf(part, hole.on, hole.extent)
+  if ((!hole.tilt && !hole.start) || hole.extent.kind === 'deep')
+    return depthOf(part, hole.on, hole.extent)
   const through = throughMm(part, hole, from)
   return hole.extent.kind === 'through' ? through : through / 4
 }
@@ -227,7 +214,7 @@ function patternOffsets(part: Part, hole: Hole, deep: number): readonly PlanePoi
       if (source?.kind !== 'hole' || deep >= MOST_LINKS) return []
       const origin = placePoint(part, source.on, source.place)
       const [u, v] = planeOf(source.on)
-      const offsets = holePoints(part, source, deep + 1).map((p) => ({
+      const offsets = facePoints(part, source, deep + 1).map((p) => ({
         x: (p[u] - origin[u]) * (pattern.flip === 'across' ? -1 : 1),
         y: (p[v] - origin[v]) * (pattern.flip === 'up' ? -1 : 1),
       }))
@@ -350,6 +337,8 @@ export function featureSurfaces(part: Part, feature: Feature): readonly Surface[
     case 'slot':
     case 'pocket':
       return boxSurfaces(part, feature)
+    case 'contour':
+      return contourSurfaces(part, feature)
     case 'chamfer':
       return []
   }
@@ -406,6 +395,10 @@ export function reachableFrom(part: Part, feature: Feature): readonly Point<'par
       return feature.depth.mm >= sizeAlong(part, axisOf(feature.on)) ? bothWays(on) : [on]
     case 'pocket':
       return feature.extent.kind === 'through' ? bothWays(on) : [on]
+    case 'contour': {
+      const { out } = contourPlane(feature)
+      return feature.through ? bothWays(out) : [out]
+    }
     case 'boss':
     case 'chamfer':
       return [on]

@@ -26,6 +26,7 @@ const CLAUSE_WORDS = {
   counterbore: ['counterbored', 'cbore', "c'bore", 'c/bore', 'c’bore'],
   countersink: ['countersunk', 'csink', 'csk'],
   corner: ['corners', 'corner radius', 'corner radii', 'radius', 'R'],
+  starting: ['starts', 'mouth'],
   called: ['named', 'name'],
   from: [],
   ...PATTERN_WORDS,
@@ -95,6 +96,10 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
     case 'corner':
       said.corner = scanner.needLength('What radius have the corners?')
       return
+    case 'starting':
+      said.start = scanner.needLength('How far inside the face of the block does it start?')
+      scanner.skip('inside', 'in', 'down', 'below')
+      return
     case 'called':
       said.name = scanner.name('What is it called?')
       return
@@ -119,6 +124,7 @@ const OWN = {
   tilt: 'leaning axis so far; only holes and bores lean',
   head: 'counterbore or countersink',
   corner: 'corner radius',
+  start: 'place where it starts',
 } as const
 
 /** What every feature has: id, face, place, name; and what else it takes. */

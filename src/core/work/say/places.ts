@@ -189,7 +189,13 @@ export function readTilt(scanner: Scanner, part: Part): NonNullable<Hole['tilt']
     'Towards which face does its outer end lean? Say “tilted 30° towards right”.',
     'towards',
   )
-  return { angle, towards: readFace(scanner, part) }
+  const towards = readFace(scanner, part)
+  if (!scanner.take('swung')) return { angle, towards }
+  return {
+    angle,
+    towards,
+    aside: scanner.needAngle('By what angle is it swung about the square to its face?'),
+  }
 }
 
 const MIRRORED: Readonly<Record<Axis, string>> = {

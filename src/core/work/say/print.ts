@@ -1,4 +1,12 @@
-import { type Feature, type Hole, type Part, type Requirement, type Side, SIDES } from '../part'
+import {
+  type Feature,
+  featureLabel,
+  type Hole,
+  type Part,
+  type Requirement,
+  type Side,
+  SIDES,
+} from '../part'
 import {
   DEGREE_RAD,
   type Angle,
@@ -83,6 +91,7 @@ function featureWords(part: Part, feature: Feature, say: Say): string {
     clauses.push(`about ${refWord(part, feature.place.about)}`)
   if (feature.place.centred) clauses.push('centred')
   if (feature.kind === 'hole') {
+    if (feature.start) clauses.push(`starting ${say(feature.start)} inside`)
     if (feature.mirrored) clauses.push(`mirrored ${MIRROR_WORDS[feature.mirrored]}`)
     const { head } = feature
     if (head.kind === 'counterbore')
@@ -97,8 +106,9 @@ function featureWords(part: Part, feature: Feature, say: Say): string {
 
 function tiltWords(part: Part, feature: Feature): string {
   if (feature.kind !== 'hole' || !feature.tilt) return ''
-  const { angle, towards } = feature.tilt
-  return ` tilted ${printAngle(angle)} towards ${faceWord(part, towards)}`
+  const { angle, aside, towards } = feature.tilt
+  const turned = aside ? ` swung ${printAngle(aside)}` : ''
+  return ` tilted ${printAngle(angle)} towards ${faceWord(part, towards)}${turned}`
 }
 
 function headOf(feature: Feature, say: (length: Length) => string): string {
@@ -123,6 +133,8 @@ function headOf(feature: Feature, say: (length: Length) => string): string {
         : `pocket ${say(feature.across)} x ${say(feature.up)}${extent}`
     case 'boss':
       return `boss ${say(feature.diameter)} x ${say(feature.height)} high`
+    case 'contour':
+      return `contour ${featureLabel(feature)}`
     case 'chamfer':
       return `chamfer ${say(feature.size)} x ${printAngle(feature.angle)}`
   }

@@ -233,11 +233,12 @@ function holeOf(scanner: Scanner, part: Part, head: Head, said: Clauses): Hole {
     ...(head.fit === undefined ? {} : { fit: head.fit }),
     ...(thread === undefined ? {} : { thread: thread.designation }),
     ...(said.tilt === undefined ? {} : { tilt: said.tilt }),
+    ...(said.start === undefined ? {} : { start: said.start }),
     ...(said.mirrored === undefined ? {} : { mirrored: said.mirrored }),
   }
 }
 
-const HOLE_TAKES = ['extent', 'pattern', 'mirrored', 'tilt', 'head'] as const
+const HOLE_TAKES = ['extent', 'pattern', 'mirrored', 'tilt', 'head', 'start'] as const
 
 interface Size {
   readonly diameter: Length

@@ -1,6 +1,7 @@
 import { dot, type Point, subtract } from '../../ground/geometry'
 import { isSide, type Part, type PlaneSurface, planeOf, type Surface } from '../part'
-import { gapTo } from '../../ground/recipe'
+import { gapToRings } from '../../ground/outline'
+import { alongPlane, gapTo } from '../../ground/recipe'
 import { takenSoFar } from './solid'
 import { blockNow, type PartState } from './state'
 
@@ -35,7 +36,8 @@ const isInside = (
 ): boolean => plane.every((axis) => at[axis] >= low[axis] - SAME && at[axis] <= high[axis] + SAME)
 
 /** Whether a point, seen along the normal, lies within the four corners of a plane. */
-function isWithin({ corners }: PlaneSurface, at: Point<'part'>): boolean {
+function isWithin({ corners, rings }: PlaneSurface, at: Point<'part'>): boolean {
+  if (rings) return gapToRings(rings.rings, alongPlane(rings.plane, at)) <= SAME
   const [a, b, , d] = corners
   if (!a || !b || !d) return false
   return [subtract(b, a), subtract(d, a)].every((edge) => {

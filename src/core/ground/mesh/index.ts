@@ -1,0 +1,11 @@
+export {
+  areaOf,
+  cornerOf,
+  type Hit,
+  type Mesh,
+  meshBounds,
+  meshVolume,
+  RayTree,
+  triangleCount,
+  triangleOf,
+} from './mesh'

@@ -1,0 +1,191 @@
+import { add, cross, dot, type Frame, point, type Point, scale, subtract } from '../geometry'
+
+/** Triangles of a solid: three coordinates a vertex, three vertices a triangle, seen from outside counter-clockwise, mm. */
+export interface Mesh {
+  readonly positions: Float32Array
+  readonly triangles: Uint32Array
+}
+
+export const cornerOf = <F extends Frame>({ positions }: Mesh, vertex: number): Point<F> =>
+  point(positions[3 * vertex] ?? 0, positions[3 * vertex + 1] ?? 0, positions[3 * vertex + 2] ?? 0)
+
+export const triangleOf = <F extends Frame>(
+  mesh: Mesh,
+  t: number,
+): readonly [Point<F>, Point<F>, Point<F>] => [
+  cornerOf(mesh, mesh.triangles[3 * t] ?? 0),
+  cornerOf(mesh, mesh.triangles[3 * t + 1] ?? 0),
+  cornerOf(mesh, mesh.triangles[3 * t + 2] ?? 0),
+]
+
+export const triangleCount = ({ triangles }: Mesh): number => triangles.length / 3
+
+/** What the signed tetrahedra from the origin add up to, mm³; negative when the mesh is inside out. */
+export function meshVolume(mesh: Mesh): number {
+  let six = 0
+  for (let t = 0; t < triangleCount(mesh); t++) {
+    const [a, b, c] = triangleOf<'part'>(mesh, t)
+    six += dot(a, cross(b, c))
+  }
+  return six / 6
+}
+
+export function meshBounds<F extends Frame>({
+  positions,
+}: Mesh): {
+  low: Point<F>
+  high: Point<F>
+} {
+  const [low, high] = [
+    [Infinity, Infinity, Infinity],
+    [-Infinity, -Infinity, -Infinity],
+  ] as [number[], number[]]
+  positions.forEach((value, i) => {
+    const k = i % 3
+    if (value < (low[k] as number)) low[k] = value
+    if (value > (high[k] as number)) high[k] = value
+  })
+  const at = ([x = 0, y = 0, z = 0]: number[]): Point<F> => point(x, y, z)
+  return { low: at(low), high: at(high) }
+}
+
+/** Where a ray meets a mesh. */
+export interface Hit {
+  readonly triangle: number
+  /** Along the ray from its beginning, mm. */
+  readonly away: number
+}
+
+/** A box of the tree: its six limits, and its two halves or its triangles. */
+interface Node {
+  readonly limits: readonly number[]
+  readonly halves?: readonly [Node, Node]
+  readonly triangles?: Uint32Array
+}
+
+const MOST_IN_LEAF = 8
+
+/** A tree of boxes over a mesh, by which a ray meets few triangles: each box is halved across its longest side. */
+export class RayTree<F extends Frame> {
+  private readonly root: Node
+
+  constructor(private readonly mesh: Mesh) {
+    const count = triangleCount(mesh)
+    const middles = new Float32Array(3 * count)
+    for (let t = 0; t < count; t++)
+      for (let k = 0; k < 3; k++) middles[3 * t + k] = this.middle(t, k)
+    this.root = this.split(
+      Uint32Array.from({ length: count }, (_, t) => t),
+      middles,
+    )
+  }
+
+  private at(t: number, corner: number, k: number): number {
+    return this.mesh.positions[3 * (this.mesh.triangles[3 * t + corner] as number) + k] as number
+  }
+
+  private middle(t: number, k: number): number {
+    return (this.at(t, 0, k) + this.at(t, 1, k) + this.at(t, 2, k)) / 3
+  }
+
+  private split(triangles: Uint32Array, middles: Float32Array): Node {
+    const limits = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity]
+    for (const t of triangles)
+      for (let k = 0; k < 3; k++)
+        for (let corner = 0; corner < 3; corner++) {
+          const value = this.at(t, corner, k)
+          if (value < (limits[k] as number)) limits[k] = value
+          if (value > (limits[k + 3] as number)) limits[k + 3] = value
+        }
+    if (triangles.length <= MOST_IN_LEAF) return { limits, triangles }
+    const sides = [0, 1, 2].map((k) => (limits[k + 3] as number) - (limits[k] as number))
+    const longest = sides.indexOf(Math.max(...sides))
+    const sorted = triangles.sort(
+      (a, b) => (middles[3 * a + longest] as number) - (middles[3 * b + longest] as number),
+    )
+    const half = sorted.length >> 1
+    return {
+      limits,
+      halves: [this.split(sorted.slice(0, half), middles), this.split(sorted.slice(half), middles)],
+    }
+  }
+
+  /** All places where a ray meets the mesh, nearest first. */
+  hits(from: Point<F>, along: Point<F>): readonly Hit[] {
+    const found: Hit[] = []
+    const begin = [from.x, from.y, from.z]
+    const inverse = [1 / along.x, 1 / along.y, 1 / along.z]
+    const visit = (node: Node): void => {
+      if (!this.isMet(node.limits, begin, inverse)) return
+      if (node.halves) node.halves.forEach(visit)
+      for (const t of node.triangles ?? []) {
+        const away = this.meets(t, from, along)
+        if (away !== undefined) found.push({ triangle: t, away })
+      }
+    }
+    visit(this.root)
+    return found.sort((a, b) => a.away - b.away)
+  }
+
+  private isMet(
+    limits: readonly number[],
+    begin: readonly number[],
+    inverse: readonly number[],
+  ): boolean {
+    let [near, far] = [0, Infinity]
+    for (let k = 0; k < 3; k++) {
+      const a = ((limits[k] as number) - (begin[k] as number)) * (inverse[k] as number)
+      const b = ((limits[k + 3] as number) - (begin[k] as number)) * (inverse[k] as number)
+      // A ray within the plane of a side gives 0 · ∞: that side then limits nothing.
+      if (Number.isNaN(a) || Number.isNaN(b)) continue
+      near = Math.max(near, Math.min(a, b))
+      far = Math.min(far, Math.max(a, b))
+    }
+    return near <= far
+  }
+
+  /** Möller and Trumbore, "Fast, minimum storage ray-triangle intersection", 1997. */
+  private meets(t: number, from: Point<F>, along: Point<F>): number | undefined {
+    const [a, b, c] = triangleOf<F>(this.mesh, t)
+    const [ab, ac] = [subtract(b, a), subtract(c, a)]
+    const p = cross(along, ac)
+    const det = dot(ab, p)
+    if (Math.abs(det) < 1e-12) return undefined
+    const by = subtract(from, a)
+    const u = dot(by, p) / det
+    if (u < 0 || u > 1) return undefined
+    const q = cross(by, ab)
+    const v = dot(along, q) / det
+    if (v < 0 || u + v > 1) return undefined
+    const away = dot(ac, q) / det
+    return away > 0 ? away : undefined
+  }
+
+  /** Whether a place is inside: by the number of walls that are met on three ways out, the majority of the three. */
+  isInside(at: Point<F>): boolean {
+    const votes = WAYS_OUT.filter(
+      ([x, y, z]) => this.hits(at, point<F>(x, y, z)).length % 2 === 1,
+    ).length
+    return votes >= 2
+  }
+}
+
+/** Directions that no drawn face or edge is likely to lie along. */
+const WAYS_OUT = [
+  [0.5377, 0.2913, 0.7912],
+  [-0.6131, 0.7441, 0.2653],
+  [0.3191, -0.5557, -0.7677],
+] as const
+
+/** Middle of the triangles' areas and the whole area, mm and mm². */
+export function areaOf(mesh: Mesh, triangles: Iterable<number>): { at: Point<Frame>; mm2: number } {
+  let [sum, mm2] = [point<Frame>(0, 0, 0), 0]
+  for (const t of triangles) {
+    const [a, b, c] = triangleOf<Frame>(mesh, t)
+    const across = cross(subtract(b, a), subtract(c, a))
+    const area = Math.hypot(across.x, across.y, across.z) / 2
+    sum = add(sum, scale(add(add(a, b), c), area / 3))
+    mm2 += area
+  }
+  return { at: mm2 > 0 ? scale(sum, 1 / mm2) : sum, mm2 }
+}

@@ -1,0 +1,16 @@
+export {
+  circleRing,
+  type Corner,
+  distanceToEdge,
+  type Edge,
+  edgeBetween,
+  edgesOf,
+  flatRing,
+  gapToRings,
+  isWithin,
+  rectangleRing,
+  reversed,
+  type Ring,
+  ringArea,
+  ringBounds,
+} from './outline'

@@ -1,0 +1,2 @@
+export { type Exact, loadExact } from './load'
+export { type Progress, type ReadFile, readStep } from './readStep'

@@ -1,0 +1,49 @@
+import { type FacedMesh } from '@/core/work/solid'
+
+/** Joins vertices that lie at the same place; triangles that thereby have no area are left out. */
+export class Welder {
+  private readonly known = new Map<string, number>()
+  private readonly positions: number[] = []
+  private readonly triangles: number[] = []
+  private readonly faceOf: number[] = []
+
+  /** Takes the vertices and triangles of one face. */
+  add(positions: ArrayLike<number>, triangles: ArrayLike<number>, face: number): void {
+    const vertices = Array.from({ length: positions.length / 3 }, (_, i) =>
+      this.vertex(
+        positions[3 * i] as number,
+        positions[3 * i + 1] as number,
+        positions[3 * i + 2] as number,
+      ),
+    )
+    for (let t = 0; t < triangles.length; t += 3) {
+      const [a, b, c] = [0, 1, 2].map((k) => vertices[triangles[t + k] as number] as number) as [
+        number,
+        number,
+        number,
+      ]
+      if (a === b || b === c || c === a) continue
+      this.triangles.push(a, b, c)
+      this.faceOf.push(face)
+    }
+  }
+
+  private vertex(x: number, y: number, z: number): number {
+    const [fx, fy, fz] = [Math.fround(x), Math.fround(y), Math.fround(z)]
+    const key = `${fx} ${fy} ${fz}`
+    const known = this.known.get(key)
+    if (known !== undefined) return known
+    const index = this.positions.length / 3
+    this.known.set(key, index)
+    this.positions.push(fx, fy, fz)
+    return index
+  }
+
+  mesh(): FacedMesh {
+    return {
+      positions: Float32Array.from(this.positions),
+      triangles: Uint32Array.from(this.triangles),
+      faceOf: Uint32Array.from(this.faceOf),
+    }
+  }
+}
