@@ -115,7 +115,7 @@ class Describer {
     }
   }
 
-  private surface(face: TopoDS_Face): Pick<RawFace, 'samples' | 'surface'> {
+  private surface(face: TopoDS_Face): Pick<RawFace, 'isClosed' | 'samples' | 'surface'> {
     const adaptor = this.kept.keep(new this.exact.BRepAdaptor_Surface(face, true))
     const kind = KINDS[String(adaptor.GetType())] ?? 'free'
     const { UMax, UMin, VMax, VMin } = this.exact.BRepTools.UVBounds(face)
@@ -137,11 +137,16 @@ class Describer {
     const samples = Array.from({ length: (n + 1) ** 2 }, (_, k) =>
       sample(k % (n + 1), Math.floor(k / (n + 1)), n),
     ).filter(({ out }) => Number.isFinite(out.x))
-    if (kind !== 'cylinder' && kind !== 'cone') return { surface: { kind }, samples }
+    const isClosed = adaptor.IsUClosed() || adaptor.IsVClosed()
+    if (kind !== 'cylinder' && kind !== 'cone') return { surface: { kind }, samples, isClosed }
     const sweepRad = UMax - UMin
     // Three places a third of the sweep apart: over a whole turn they are as far from each other as can be.
     const circle = (v: number): At[] => [0, 1, 2].map((k) => value(UMin + (sweepRad * k) / 3, v))
-    return { surface: { kind, sweepRad, ends: [circle(VMin), circle(VMax)] }, samples }
+    return {
+      surface: { kind, sweepRad, ends: [circle(VMin), circle(VMax)] },
+      samples,
+      isClosed: sweepRad > 2 * Math.PI - 1e-6,
+    }
   }
 
   /** Triangles with the vertices of neighbours joined, so that the mesh is closed. */

@@ -1,2 +1,3 @@
 export { type Exact, loadExact } from './load'
 export { type Progress, type ReadFile, readStep } from './readStep'
+export { bodyOf, stepOf, type WrittenStep } from './writeStep'

@@ -13,4 +13,5 @@ export {
   type Ring,
   ringArea,
   ringBounds,
+  roundedRectangle,
 } from './outline'

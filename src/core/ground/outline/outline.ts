@@ -56,6 +56,27 @@ export const rectangleRing = (low: PlanePoint, high: PlanePoint): Ring => [
   { x: low.x, y: high.y },
 ]
 
+/** A rectangle with round corners, of no more than half its shorter side. */
+export function roundedRectangle(low: PlanePoint, high: PlanePoint, radius: number): Ring {
+  const r = Math.min(radius, (high.x - low.x) / 2, (high.y - low.y) / 2)
+  const bulge = Math.tan(Math.PI / 8)
+  const corners: Corner[] = [
+    { x: low.x + r, y: low.y },
+    { x: high.x - r, y: low.y, bulge },
+    { x: high.x, y: low.y + r },
+    { x: high.x, y: high.y - r, bulge },
+    { x: high.x - r, y: high.y },
+    { x: low.x + r, y: high.y, bulge },
+    { x: low.x, y: high.y - r },
+    { x: low.x, y: low.y + r, bulge },
+  ]
+  // Where two corners meet in the middle of a side, nothing straight is left between them.
+  return corners.filter((corner, i) => {
+    const next = corners[(i + 1) % corners.length] as Corner
+    return planeDistance(corner, next) > 1e-9
+  })
+}
+
 /** Area within a ring, mm², less than 0 when it runs clockwise. Green's theorem, arcs by their segments. */
 export function ringArea(ring: Ring): number {
   let twice = 0

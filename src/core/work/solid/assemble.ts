@@ -150,14 +150,14 @@ function fitted(face: RawFace, edges: readonly SolidEdge[]): Shaped {
   const cylinder = fitCylinder(samples)
   if (cylinder && cylinder.misfitMm < SPLINE_MISFIT_MM) {
     const { from, misfitMm, radiusMm, to } = cylinder
-    const about = { sweepRad: wholeTurn(samples, from, to), isHollow: looksIn(samples, from, to) }
+    const about = { sweepRad: wholeTurn(face, from, to), isHollow: looksIn(samples, from, to) }
     return { shape: { kind: 'cylinder', from, to, radiusMm, ...about }, misfitMm }
   }
   const cone = fitCone(samples)
   if (cone && cone.misfitMm < SPLINE_MISFIT_MM) {
     const { misfitMm, ...of } = cone
     const about = {
-      sweepRad: wholeTurn(samples, of.from, of.to),
+      sweepRad: wholeTurn(face, of.from, of.to),
       isHollow: looksIn(samples, of.from, of.to),
     }
     return { shape: { kind: 'cone', ...of, ...about }, misfitMm }
@@ -176,8 +176,9 @@ function fitted(face: RawFace, edges: readonly SolidEdge[]): Shaped {
   return { shape: { kind: 'free' } }
 }
 
-/** Samples go round in steps: what lacks no more than one of them goes all the way. */
-function wholeTurn(samples: readonly Sample[], from: At, to: At): number {
+/** What is closed goes all the way; else samples go round in steps: what lacks no more than one of them does too. */
+function wholeTurn({ isClosed, samples }: RawFace, from: At, to: At): number {
+  if (isClosed) return 2 * Math.PI
   const sweep = sweepOf(samples, from, to)
   const step = (2 * Math.PI) / Math.max(6, Math.sqrt(samples.length) - 1)
   return sweep > 2 * Math.PI - 1.05 * step ? 2 * Math.PI : sweep

@@ -1,4 +1,5 @@
 export { assembleSolid } from './assemble'
+export { fitCircle } from './fit'
 export { moveSolid } from './move'
 export {
   type FacedMesh,

@@ -72,6 +72,8 @@ export interface RawFace {
   readonly surface: RawSurface
   /** Places over it with the direction out of the metal, a few for what is named, many for what is free. */
   readonly samples: readonly { readonly at: Point<'file'>; readonly out: Point<'file'> }[]
+  /** It goes all the way round, as far as its own parameters say. */
+  readonly isClosed: boolean
   /** Edges of each wire, the outer one first. */
   readonly wires: readonly (readonly number[])[]
 }

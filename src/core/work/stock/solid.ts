@@ -25,7 +25,7 @@ import {
   removedBox,
   signOf,
 } from '../part'
-import { type Corner, rectangleRing, type Ring } from '../../ground/outline'
+import { type Corner, rectangleRing, type Ring, roundedRectangle } from '../../ground/outline'
 import {
   alongPlane,
   type Bounds,
@@ -77,7 +77,28 @@ export function takenBy(
     removed.high[axis] >= size[axis] - SAME
       ? Math.max(out.high[axis], removed.high[axis])
       : removed.high[axis]
-  return box(point(low('x'), low('y'), low('z')), point(high('x'), high('y'), high('z')))
+  const [from, to] = [
+    point<'part'>(low('x'), low('y'), low('z')),
+    point<'part'>(high('x'), high('y'), high('z')),
+  ]
+  const corner = feature.kind === 'pocket' ? feature.corner?.mm : undefined
+  return corner ? rounded(from, to, axisOf(feature.on), corner) : box(from, to)
+}
+
+/** A box with its edges along an axis rounded. */
+function rounded(
+  low: Point<'part'>,
+  high: Point<'part'>,
+  axis: Axis,
+  radius: number,
+): Recipe<'part'> {
+  const out = withAxis(ORIGIN, axis, 1)
+  const [across = 'x'] = AXES.filter((one) => one !== axis)
+  const plane: Plane<'part'> = { at: low, across: withAxis(ORIGIN, across, 1), out }
+  const far = alongPlane(plane, high)
+  const [x0, x1] = [Math.min(0, far.x), Math.max(0, far.x)]
+  const [y0, y1] = [Math.min(0, far.y), Math.max(0, far.y)]
+  return prism(plane, [roundedRectangle({ x: x0, y: y0 }, { x: x1, y: y1 }, radius)], far.out)
 }
 
 const grown = ({ high, low }: Bounds<'part'>): Bounds<'part'> => {

@@ -1,0 +1,205 @@
+import { polygonHull } from 'd3-polygon'
+import { type Point, withAxis } from '../../ground/geometry'
+import { edgesOf, flatRing, type Ring } from '../../ground/outline'
+import { onPlane, type Plane, type Recipe } from '../../ground/recipe'
+import {
+  axisOf,
+  type Feature,
+  freeId,
+  type Model,
+  newPart,
+  type Part,
+  planeOf,
+  type Side,
+  SIDES,
+} from '../part'
+import { takenBy } from '../stock'
+import { type Solid, type SolidFace } from '../solid'
+import { findStacks } from './bores'
+import { type FoundHole, holesOfStack, sayHole, type Unmade } from './holes'
+import { type FoundContour, levelOn, outlineAlong, windowsIn } from './levels'
+import { gatherHoles } from './patterns'
+import { chamferOf, restOf } from './rest'
+import { Seen, tidy } from './seen'
+import { sayContour, type SaidShape } from './shapes'
+
+type Flat = SolidFace<'part'> & { readonly kind: 'plane' }
+
+/** What a solid was recognised as. */
+export interface Recognised {
+  /** The block about it with its features; faces as newly bought. */
+  readonly part: Part
+  readonly outlines: Model['outlines']
+  readonly faces: Model['faces']
+  readonly rest: Model['rest']
+}
+
+/** Features that a part may have; what is beyond stays unrecognised. */
+const MOST_FEATURES = 300
+
+/**
+ * Recognises holes, pockets, slots, steps, windows, outlines and slants in a solid that lies as a part, with its
+ * low corner at the origin. Nothing is assumed of how it was made: what is found is what bounds the metal,
+ * what is not is listed.
+ */
+export function recognise(solid: Solid<'part'>, name: string): Recognised {
+  const seen = new Seen(solid)
+  const { x, y, z } = seen.size
+  let part = newPart(name, { x: { mm: tidy(x) }, y: { mm: tidy(y) }, z: { mm: tidy(z) } })
+  const add = (stem: string, said: SaidShape, own: readonly number[]): void => {
+    if (part.features.length >= MOST_FEATURES) return
+    const id = freeId(part, stem)
+    const feature = { ...said, id } as Feature
+    part = { ...part, features: [...part.features, feature] }
+    seen.take(id, takenOf(part, feature), own)
+    seen.explain(id)
+  }
+  addHoles(seen, add)
+  addContours(seen, () => part, add)
+  addChamfers(seen, add)
+  const outlines = sideOutlines(seen)
+  for (const side of SIDES)
+    if ((outlines[side]?.length ?? 0) === 0)
+      part = { ...part, faces: { ...part.faces, [side]: { ...part.faces[side], toCut: false } } }
+  return { part, outlines, faces: seen.faces, rest: restOf(seen) }
+}
+
+function takenOf(part: Part, feature: Feature): Recipe<'part'> | undefined {
+  const { x, y, z } = part.size
+  return takenBy(part, feature, {
+    low: { x: 0, y: 0, z: 0 },
+    high: { x: x.mm, y: y.mm, z: z.mm },
+  })
+}
+
+type Add = (stem: string, said: SaidShape, own: readonly number[]) => void
+
+const isHole = (found: FoundHole | Unmade): found is FoundHole => 'mouth' in found
+
+function addHoles(seen: Seen, add: Add): void {
+  const found = findStacks(seen).flatMap((stack) => holesOfStack(seen, stack))
+  const said = found.filter(isHole).flatMap((hole) => sayHole(seen, hole) ?? [])
+  const gathered = [...gatherHoles(said)].sort(
+    (a, b) => SIDES.indexOf(b.hole.on) - SIDES.indexOf(a.hole.on),
+  )
+  for (const { faces, hole } of gathered) add(hole.making === 'bore' ? 'bore' : 'hole', hole, faces)
+}
+
+/** How much rather a flat is taken for the floor of what was cut when it looks up. */
+const UP_WEIGHT = 1.5
+
+function addContours(seen: Seen, part: () => Part, add: Add): void {
+  const flats = seen.solid.faces.filter((face): face is Flat => face.kind === 'plane')
+  const bySide = flats
+    .filter((face) => seen.isSideLevel(face))
+    .sort(
+      (a, b) =>
+        SIDES.indexOf(seen.isSideLevel(b) ?? 'left') - SIDES.indexOf(seen.isSideLevel(a) ?? 'left'),
+    )
+  const addOutlines = (isWanted: (outline: FoundContour) => boolean): void => {
+    for (const face of bySide) {
+      const outline = outlineAlong(seen, face)
+      if (outline && isWanted(outline) && explainsMore(seen, part(), outline))
+        add('outline', outline, [])
+    }
+  }
+  // What is bent goes round the part in one cut; straight slants are cut by themselves where a tool comes at them.
+  addOutlines(({ rings }) => rings.some((ring) => ring.some((corner) => corner.bulge)))
+  for (const face of flats)
+    for (const window of windowsIn(seen, face, isRoundHole(seen)))
+      if (explainsMore(seen, part(), window)) add('window', sayContour(part(), window), [])
+  const weight = (face: Flat): number =>
+    face.areaMm2 * (face.plane.out.z > 1 - 1e-9 ? UP_WEIGHT : 1) * (isUpright(face) ? 4 : 1)
+  const levels = flats
+    .filter((face) => !seen.isSideLevel(face))
+    .sort((a, b) => weight(b) - weight(a))
+  for (const face of levels) {
+    if (seen.isKnown(face) || chamferOf(seen, face)) continue
+    const level = levelOn(seen, face)
+    if (!level) continue
+    const said = sayContour(part(), level)
+    add(said.kind === 'contour' ? STEMS(said.plane.out) : said.kind, said, [face.index])
+  }
+  addOutlines(() => true)
+}
+
+const STEMS = (out: { x: number; y: number; z: number }): string =>
+  [out.x, out.y, out.z].some((c) => Math.abs(c) > 1 - 1e-9) ? 'level' : 'slant'
+
+const isUpright = ({ plane: { out } }: Flat): boolean =>
+  [out.x, out.y, out.z].some((c) => Math.abs(c) > 1 - 1e-9)
+
+/** Whether a contour would stand for a face that nothing stands for yet. */
+const explainsMore = (seen: Seen, part: Part, said: SaidShape): boolean =>
+  seen.wouldExplain(takenOf(part, { ...said, id: 'trial' } as Feature))
+
+/** Whether a ring of a flat is the mouth of a hole that is known: a whole circle. */
+const isRoundHole =
+  (seen: Seen) =>
+  (ring: Ring, _plane: Plane<'part'>): boolean => {
+    const edges = edgesOf(ring)
+    const [first] = edges
+    return (
+      first?.kind === 'arc' &&
+      edges.every(
+        (edge) =>
+          edge.kind === 'arc' &&
+          Math.hypot(edge.centre.x - first.centre.x, edge.centre.y - first.centre.y) < 1e-4,
+      ) &&
+      seen.solid.faces.some(
+        (face) =>
+          (face.kind === 'cylinder' || face.kind === 'cone') && seen.isKnown(face) && face.isHollow,
+      )
+    )
+  }
+
+function addChamfers(seen: Seen, add: Add): void {
+  const groups = new Map<string, { said: SaidShape; faces: number[] }>()
+  for (const face of seen.solid.faces) {
+    if (face.kind !== 'plane' || seen.isKnown(face)) continue
+    const found = chamferOf(seen, face)
+    if (!found) continue
+    const { on, rad, widthMm } = found
+    const key = `${on} ${widthMm.toFixed(3)} ${rad.toFixed(4)}`
+    const known = groups.get(key)
+    if (known) known.faces.push(face.index)
+    else
+      groups.set(key, {
+        said: {
+          kind: 'chamfer',
+          on,
+          place: { dims: [], centred: true },
+          size: { mm: widthMm },
+          angle: { rad },
+        },
+        faces: [face.index],
+      })
+  }
+  for (const { faces, said } of groups.values()) add('chamfer', said, faces)
+}
+
+/** What there is of each side when all is cut: the corners round its flats; nothing where there are none. */
+function sideOutlines(seen: Seen): Model['outlines'] {
+  return Object.fromEntries(
+    SIDES.map((side) => {
+      const corners = seen.solid.faces.flatMap((face) =>
+        face.kind === 'plane' && seen.isSideLevel(face) === side
+          ? face.rings
+              .slice(0, 1)
+              .flatMap((ring) => flatRing(ring, 0.02).map((p) => onPlane(face.plane, p)))
+          : [],
+      )
+      return [side, hullOn(seen, side, corners)]
+    }),
+  )
+}
+
+function hullOn(seen: Seen, side: Side, corners: readonly Point<'part'>[]): Point<'part'>[] {
+  const [u, v] = planeOf(side)
+  const hull = polygonHull(corners.map((p): [number, number] => [tidy(p[u]), tidy(p[v])]))
+  const level =
+    side === 'left' || side === 'front' || side === 'bottom' ? 0 : seen.size[axisOf(side)]
+  return (hull ?? []).map(([a, b]) =>
+    withAxis(withAxis(withAxis({ x: 0, y: 0, z: 0 }, axisOf(side), tidy(level)), u, a), v, b),
+  )
+}

@@ -1,0 +1,113 @@
+import { dot, norm, type Point, scale, subtract } from '../../ground/geometry'
+import { type Model, normalOf, SIDES } from '../part'
+import { type SolidEdge, type SolidFace } from '../solid'
+import { type Seen, tidy } from './seen'
+
+type Rest = Model['rest'][number]
+type Flat = SolidFace<'part'> & { readonly kind: 'plane' }
+
+/** A chamfer is no wider than this, and no wider than this share of its length (common practice, no source). */
+const [CHAMFER_MM, CHAMFER_SHARE] = [6, 0.25]
+
+export interface FoundChamfer {
+  readonly widthMm: number
+  readonly rad: number
+  readonly on: (typeof SIDES)[number]
+}
+
+/** A narrow slanted flat along one long edge, between two flats along the axes: broken off an edge. */
+export function chamferOf(seen: Seen, face: Flat): FoundChamfer | undefined {
+  const { out } = face.plane
+  const near = SIDES.map((side) => ({ side, along: dot(normalOf(side), out) })).sort(
+    (a, b) => b.along - a.along,
+  )
+  const [first, second] = near
+  if (!first || !second || first.along > 1 - 1e-6 || second.along < 0.2) return undefined
+  const long = Math.max(...face.edges.map((edge) => lengthOf(seen.solid.edges[edge])))
+  const wide = face.areaMm2 / long
+  if (wide > CHAMFER_MM || wide > CHAMFER_SHARE * long) return undefined
+  const hasNeighbours = [first, second].every(({ side }) =>
+    face.edges.some((edge) =>
+      seen.solid.edges[edge]?.faces.some((other) => {
+        const beside = seen.solid.faces[other]
+        return beside?.kind === 'plane' && dot(beside.plane.out, normalOf(side)) > 1 - 1e-9
+      }),
+    ),
+  )
+  if (!hasNeighbours) return undefined
+  // Its leg on the first of the two faces, and its angle from that.
+  const rad = Math.acos(Math.min(1, first.along))
+  return { widthMm: tidy(wide * Math.cos(rad)), rad, on: first.side }
+}
+
+function lengthOf(edge: SolidEdge<'part'> | undefined): number {
+  if (!edge) return 0
+  return edge.points
+    .slice(1)
+    .reduce((sum, p, i) => sum + norm(subtract(p, edge.points[i] as Point<'part'>)), 0)
+}
+
+/** What no feature stands for, gathered by kind and size. */
+export function restOf(seen: Seen): Model['rest'] {
+  const groups = new Map<string, Rest>()
+  for (const face of seen.solid.faces) {
+    if (seen.isKnown(face) || seen.isSideLevel(face)) continue
+    const { kind, sizeMm } = kindOf(face, turnOf(seen, face))
+    const key = `${kind} ${sizeMm?.toFixed(4) ?? ''}${kind === 'free' || kind === 'flat' ? face.index : ''}`
+    const known = groups.get(key)
+    const { x, y, z } = face.at
+    if (known) {
+      known.faces.push(face.index)
+      known.areaMm2 += face.areaMm2
+    } else
+      groups.set(key, {
+        kind,
+        faces: [face.index],
+        ...(sizeMm !== undefined && { sizeMm: tidy(sizeMm) }),
+        at: { x: tidy(x), y: tidy(y), z: tidy(z) },
+        areaMm2: face.areaMm2,
+      })
+  }
+  return [...groups.values()].map((rest) => ({
+    ...rest,
+    areaMm2: tidy(rest.areaMm2),
+  }))
+}
+
+/** How far the pieces of one round go about its axis together, rad; a seam may part it into halves. */
+function turnOf(seen: Seen, face: SolidFace<'part'>): number {
+  if (face.kind !== 'cylinder') return 0
+  const along = subtract(face.to, face.from)
+  const isSame = (other: SolidFace<'part'>): boolean => {
+    if (other.kind !== 'cylinder' || other.isHollow !== face.isHollow) return false
+    if (Math.abs(other.radiusMm - face.radiusMm) > 1e-4) return false
+    return [other.from, other.to].every((end) => {
+      const by = subtract(end, face.from)
+      const off = subtract(by, scale(along, dot(by, along) / dot(along, along)))
+      return norm(off) < 1e-3
+    })
+  }
+  return seen.solid.faces
+    .filter(isSame)
+    .reduce((sum, other) => sum + (other.kind === 'cylinder' ? other.sweepRad : 0), 0)
+}
+
+function kindOf(face: SolidFace<'part'>, turnRad: number): Pick<Rest, 'kind' | 'sizeMm'> {
+  switch (face.kind) {
+    case 'plane':
+      return { kind: 'flat' }
+    case 'cylinder': {
+      const isPart = turnRad < Math.PI + 0.01
+      const kind = !isPart ? 'round' : face.isHollow ? 'fillet' : 'rounding'
+      return { kind, sizeMm: face.radiusMm }
+    }
+    case 'torus':
+      return { kind: face.isHollow ? 'fillet' : 'rounding' }
+    case 'sphere':
+      return { kind: face.isHollow ? 'fillet' : 'rounding', sizeMm: face.radiusMm }
+    case 'cone':
+      return { kind: 'cone', sizeMm: face.radiusMm }
+    case 'free':
+      return { kind: 'free' }
+  }
+}

@@ -1,0 +1,116 @@
+import { add, AXES, norm, type Point, scale, subtract } from '../../ground/geometry'
+import { RayTree, triangleOf } from '../../ground/mesh'
+import { gapTo, type Recipe } from '../../ground/recipe'
+import { type Side, SIDES, axisOf, signOf } from '../part'
+import { type Solid, type SolidFace } from '../solid'
+
+type At = Point<'part'>
+
+/** How far a place is stepped off a face to ask what is there, mm. */
+export const STEP_MM = 0.02
+const MOST_PLACES = 40
+
+/** A solid that can be asked what is metal, and which of its faces are known already. */
+export class Seen {
+  readonly rays: RayTree<'part'>
+  /** How far triangles may be off the surfaces that they stand for, mm. */
+  readonly meshMm: number
+  readonly size: At
+  private readonly triangles: readonly number[][]
+  private readonly taken: Recipe<'part'>[] = []
+  private readonly known = new Map<number, string>()
+
+  constructor(readonly solid: Solid<'part'>) {
+    this.rays = new RayTree(solid.mesh)
+    this.size = subtract(solid.high, solid.low)
+    this.meshMm = Math.max(0.01, norm(this.size) / 1000)
+    const triangles = solid.faces.map((): number[] => [])
+    solid.mesh.faceOf.forEach((face, t) => triangles[face]?.push(t))
+    this.triangles = triangles
+  }
+
+  isMetal(at: At): boolean {
+    return this.rays.isInside(at)
+  }
+
+  /** Whether nothing stands in the way from a place along a direction. */
+  isOpen(from: At, along: At): boolean {
+    return this.rays.hits(from, along).length === 0
+  }
+
+  isSideLevel(face: SolidFace<'part'>): Side | undefined {
+    if (face.kind !== 'plane') return undefined
+    const { at, out } = face.plane
+    return SIDES.find((side) => {
+      const axis = axisOf(side)
+      if (out[axis] * signOf(side) < 1 - 1e-9) return false
+      const level = signOf(side) > 0 ? this.size[axis] : 0
+      return Math.abs(at[axis] - level) < 1e-4
+    })
+  }
+
+  /** Says that a feature takes so much, and which faces are its own. */
+  take(id: string, recipe: Recipe<'part'> | undefined, faces: readonly number[]): void {
+    if (recipe) this.taken.push(recipe)
+    for (const face of faces) this.known.set(face, id)
+  }
+
+  /** Gives the faces that bound what the feature taken last has taken to it. */
+  explain(id: string): void {
+    const recipe = this.taken[this.taken.length - 1]
+    if (!recipe) return
+    for (const face of this.solid.faces)
+      if (!this.known.has(face.index) && this.lieOn(face, recipe)) this.known.set(face.index, id)
+  }
+
+  /** Whether what a feature would take bounds a face that nothing stands for yet. */
+  wouldExplain(recipe: Recipe<'part'> | undefined): boolean {
+    return this.solid.faces.some(
+      (face) =>
+        recipe !== undefined &&
+        !this.isKnown(face) &&
+        this.isSideLevel(face) === undefined &&
+        this.lieOn(face, recipe),
+    )
+  }
+
+  private lieOn(face: SolidFace<'part'>, recipe: Recipe<'part'>): boolean {
+    const near = face.kind === 'plane' ? 1e-3 : 2 * this.meshMm
+    const places = this.placesOn(face)
+    return places.length > 0 && places.every((at) => Math.abs(gapTo(recipe, at)) < near)
+  }
+
+  /** Middles of the triangles of a face, not too many. */
+  placesOn(face: SolidFace<'part'>): readonly At[] {
+    const own = this.triangles[face.index] ?? []
+    const each = Math.max(1, Math.floor(own.length / MOST_PLACES))
+    return own
+      .filter((_, i) => i % each === 0)
+      .map((t) => {
+        const [a, b, c] = triangleOf<'part'>(this.solid.mesh, t)
+        return scale(add(add(a, b), c), 1 / 3)
+      })
+  }
+
+  isKnown(face: SolidFace<'part'>): boolean {
+    return this.known.has(face.index)
+  }
+
+  /** The faces that each feature and side stands for. */
+  get faces(): Readonly<Record<string, number[]>> {
+    const found: Record<string, number[]> = {}
+    for (const [face, id] of this.known) (found[id] ??= []).push(face)
+    return found
+  }
+
+  /** How far a place is inside the box about the solid, mm. */
+  depthOf(at: At): number {
+    return Math.min(...AXES.flatMap((axis) => [at[axis], this.size[axis] - at[axis]]))
+  }
+}
+
+/** A figure without the noise of its making. */
+export const tidy = (mm: number): number => {
+  const round = Math.round(mm * 1e6) / 1e6
+  return round === 0 ? 0 : round
+}
