@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util'
 import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
 import { type Issue, nearestWord, type Result } from '@/core/ground/issues'
+import { parseLength } from '@/core/handbook/units'
 import {
   EXPORT_KINDS,
   type ExportKind,
@@ -14,8 +15,11 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold calc ID key=value … [--unit inch]   one quick figure: calc tap-drill thread=M6
   foothold check FILE                          what the rules say of each way
   foothold analyse FILE [--samples N --seed S] predicted spread of each requirement
+  foothold import FILE.step|stl|dxf [--body N] [--unit mm|inch] [--thickness 10] [--layer NAME]
+                  [--out part.foothold.json]   what is in a file with a solid; one body of it as a part
   foothold export FILE --as ${EXPORT_KINDS.slice(0, 3).join('|')} [--way NAME] [--out FILE]
-  foothold export FILE --as ${EXPORT_KINDS.slice(3).join('|')}
+  foothold export FILE --as ${EXPORT_KINDS.slice(3, 7).join('|')} [--way NAME] [--setup N] [--out FILE]
+  foothold export FILE --as ${EXPORT_KINDS.slice(7).join('|')}
                   [--way NAME] [--setup N] [--from zero|corner|centre]
                   [--unit mm|inch] [--by-hand] [--place=X,Y,Z] [--out FILE]
   foothold say LINE [--part FILE] [--unit inch] what a line says, as in the document; or a question
@@ -25,7 +29,7 @@ const USAGE = `foothold: plans and checks milling work in several setups
 FILE is a foothold/2 document, or one of an earlier build; - reads standard input. JSON goes to standard output,
 words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input, or a question.`
 
-const COMMANDS = ['calc', 'check', 'analyse', 'export', 'say', 'zero'] as const
+const COMMANDS = ['calc', 'check', 'analyse', 'export', 'import', 'say', 'zero'] as const
 
 const OPTIONS = {
   samples: { type: 'string' },
@@ -39,6 +43,9 @@ const OPTIONS = {
   place: { type: 'string' },
   readings: { type: 'string' },
   part: { type: 'string' },
+  body: { type: 'string' },
+  thickness: { type: 'string' },
+  layer: { type: 'string' },
   'by-hand': { type: 'boolean' },
   help: { type: 'boolean' },
 } as const
@@ -49,6 +56,7 @@ class BadInput extends Error {}
 export interface Ends {
   /** The text of a file; `-` is standard input. */
   readonly read: (path: string) => string
+  readonly readBytes: (path: string) => Uint8Array
   readonly write: (path: string, bytes: Uint8Array) => void
   readonly out: (text: string | Uint8Array) => void
   readonly err: (words: string) => void
@@ -89,6 +97,7 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
   }
   if (command === 'say') return sayLine([path, ...rest], values, ends, print)
   if (path === undefined) throw new BadInput(`Name the file to ${command}.`)
+  if (command === 'import') return importLine(path, values, ends, print)
   const text = read(ends, path)
   // Only what the command needs is loaded: a quick figure is there at once.
   const { analysisOf, checkOf, exportFile, predictFile, zeroFromReadings } =
@@ -147,6 +156,45 @@ async function sayLine(
   return isAnswer ? 0 : 2
 }
 
+/** What is in a file with a solid; with `--out` the document of one of its bodies. */
+async function importLine(
+  path: string,
+  values: {
+    body?: string | undefined
+    unit?: string | undefined
+    thickness?: string | undefined
+    layer?: string | undefined
+    out?: string | undefined
+  },
+  ends: Ends,
+  print: (value: unknown) => void,
+): Promise<number> {
+  const { layer, out } = values
+  const unit = values.unit
+  if (unit !== undefined && unit !== 'mm' && unit !== 'inch')
+    throw new BadInput('--unit takes mm or inch.')
+  const thickness =
+    values.thickness === undefined ? undefined : must(parseLength(values.thickness, unit ?? 'mm'))
+  const body = values.body === undefined ? undefined : Number(values.body)
+  if (body !== undefined && (!Number.isInteger(body) || body < 0))
+    throw new BadInput('--body takes the number of a body, from 0.')
+  const { importFile } = await import('@/operations/solids/importing')
+  const bytes = read(ends, path, ends.readBytes)
+  const name = path.split(/[\\/]/).pop() ?? path
+  const { document, report } = must(
+    await importFile(bytes, name, { thicknessMm: thickness?.mm, layer, unit, body }),
+  )
+  if (out !== undefined) {
+    if (!document)
+      throw new BadInput(
+        `The file holds ${report.bodies.length} bodies: say which with --body, 0 to ${report.bodies.length - 1}.`,
+      )
+    ends.write(out, new TextEncoder().encode(document))
+  }
+  print(report)
+  return 0
+}
+
 function exportOptions(values: {
   way?: string | undefined
   setup?: string | undefined
@@ -192,9 +240,13 @@ function calculate(id: string, pairs: readonly string[], unit = 'mm'): object {
   return must(runCalculator(id, inputs, unit))
 }
 
-function read(ends: Ends, path: string): string {
+function read<Read = string>(
+  ends: Ends,
+  path: string,
+  how: (path: string) => Read = ends.read as (path: string) => Read,
+): Read {
   try {
-    return ends.read(path)
+    return how(path)
   } catch {
     throw new BadInput(`The file “${path}” cannot be read.`)
   }

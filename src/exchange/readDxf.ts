@@ -2,7 +2,11 @@ import DxfParser, { type IEntity } from 'dxf-parser'
 import type { ICircleEntity } from 'dxf-parser/dist/entities/circle'
 import type { IInsertEntity } from 'dxf-parser/dist/entities/insert'
 import type { IPointEntity } from 'dxf-parser/dist/entities/point'
+import type { IArcEntity } from 'dxf-parser/dist/entities/arc'
+import type { ILwpolylineEntity } from 'dxf-parser/dist/entities/lwpolyline'
+import { type PlanePoint } from '@/core/ground/geometry'
 import { fail, type Result, succeed } from '@/core/ground/issues'
+import { arcEdge, type DrawnEdge } from '@/core/ground/outline'
 
 /** A circle or point of a drawing, in the drawing’s own unit. */
 export interface DrawnHole {
@@ -19,6 +23,8 @@ export interface DxfDrawing {
   readonly unitMm: number | undefined
   readonly layers: readonly { readonly name: string; readonly count: number }[]
   readonly holes: readonly DrawnHole[]
+  /** Lines, arcs and polylines, in the drawing’s own unit. */
+  readonly edges: readonly (DrawnEdge & { readonly layer: string })[]
   /** What could not be read as a hole, by kind, with its layer. */
   readonly skipped: readonly {
     readonly kind: string
@@ -79,6 +85,7 @@ export function readDxf(text: string): Result<DxfDrawing> {
       .map(([name, count]) => ({ name, count }))
       .sort((a, b) => a.name.localeCompare(b.name)),
     holes: reader.holes,
+    edges: reader.edges,
     skipped: [...reader.skipped.values()].sort((a, b) => b.count - a.count),
   })
 }
@@ -154,6 +161,7 @@ const compose = (m: Affine, n: Affine): Affine => ({
 
 class Reader {
   readonly holes: DrawnHole[] = []
+  readonly edges: (DrawnEdge & { layer: string })[] = []
   readonly skipped = new Map<string, { kind: string; layer: string; count: number }>()
   visits = 0
 
@@ -174,8 +182,34 @@ class Reader {
       case 'INSERT':
         return this.insert(entity as IInsertEntity, at, layer, depth)
       default:
+        this.outline(entity, at, layer)
         this.skip(entity.type, layer)
     }
+  }
+
+  /** A line, arc or polyline as edges. */
+  private outline(entity: IEntity, at: Affine, layer: string): void {
+    const isFlipped = at.a * at.d - at.b * at.c < 0
+    const put = (edge: DrawnEdge): void => {
+      const place = ({ x, y }: PlanePoint): PlanePoint => ({
+        x: at.a * x + at.c * y + at.e,
+        y: at.b * x + at.d * y + at.f,
+      })
+      const bulge = edge.bulge === undefined ? undefined : isFlipped ? -edge.bulge : edge.bulge
+      this.edges.push({ from: place(edge.from), to: place(edge.to), bulge, layer })
+    }
+    if (entity.type === 'ARC') {
+      const { center, endAngle, radius, startAngle } = entity as IArcEntity
+      put(arcEdge(center, radius, startAngle, endAngle))
+      return
+    }
+    if (!['LINE', 'LWPOLYLINE', 'POLYLINE'].includes(entity.type)) return
+    const { shape, vertices } = entity as ILwpolylineEntity & { shape?: boolean }
+    vertices.forEach((from, i) => {
+      const next = vertices[i + 1] ?? (shape ? vertices[0] : undefined)
+      const { bulge } = from as { bulge?: number }
+      if (next) put({ from, to: next, ...(bulge ? { bulge } : {}) })
+    })
   }
 
   private get isFull(): boolean {

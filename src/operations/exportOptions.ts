@@ -7,7 +7,10 @@ export const EXPORT_KINDS = [
   'json',
   'csv',
   'sheet-pdf',
-  'stl',
+  'part-step',
+  'part-stl',
+  'left-step',
+  'left-stl',
   'holes-csv',
   'holes-dxf',
   'template-svg',
@@ -22,7 +25,7 @@ export type ExportKind = (typeof EXPORT_KINDS)[number]
 export interface ExportOptions {
   /** Name of the way; the first when left out. */
   readonly way?: string | undefined
-  /** Number of the setup from 1, for holes, templates and programs: the first when left out; for a solid, after which it is taken: all of them when left out. */
+  /** Number of the setup from 1, for holes, templates and programs: the first when left out; for what is left, after which it is taken: the last when left out. */
   readonly setup?: number | undefined
   /** From where hole coordinates are counted. */
   readonly from?: CountedFrom | undefined

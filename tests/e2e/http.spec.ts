@@ -29,17 +29,17 @@ test('check, analyse and export over HTTP answer as the command line does', asyn
 
 test('a job’s solid comes over HTTP, as it leaves each setup', async ({ request }) => {
   const job = await freshWorm(request)
-  const facets = async (more: string): Promise<number> => {
-    const answer = await request.get(`/api/jobs/${job.id}/export?as=stl${more}`)
+  const facets = async (as: string): Promise<number> => {
+    const answer = await request.get(`/api/jobs/${job.id}/export?as=${as}`)
     expect([answer.status(), answer.headers()['content-type']]).toEqual([200, 'model/stl'])
     const bytes = await answer.body()
     expect(bytes.length).toBe(84 + 50 * bytes.readUInt32LE(80))
     return bytes.readUInt32LE(80)
   }
   // A bare block has twelve.
-  expect(await facets('&setup=1')).toBe(12)
-  expect(await facets('')).toBeGreaterThan(await facets('&setup=4'))
-  expect((await request.get(`/api/jobs/${job.id}/export?as=stl&setup=99`)).status()).toBe(422)
+  expect(await facets('left-stl&setup=1')).toBe(12)
+  expect(await facets('part-stl')).toBeGreaterThan(await facets('left-stl&setup=4'))
+  expect((await request.get(`/api/jobs/${job.id}/export?as=left-stl&setup=99`)).status()).toBe(422)
 })
 
 test('bad input: a code, a sentence and a path each; nothing is saved', async ({ request }) => {

@@ -1,5 +1,6 @@
 import { type TopoDS_Shape } from 'replicad-opencascadejs'
 import { fail, type Result, succeed } from '@/core/ground/issues'
+import { meshVolume } from '@/core/ground/mesh'
 import { type FileUnit, lookAtStep, type RawBody } from '@/core/work/solid'
 import { describeBody } from './describe'
 import { type Exact, Kept } from './load'
@@ -8,6 +9,8 @@ import { type Exact, Kept } from './load'
 const MOST_BODIES = 200
 /** A body of more faces than this is a casting of many small facets or a model of another kind of thing. */
 const MOST_FACES = 20_000
+/** Facets come to so much of the volume at least where they are whole. */
+const MESH_SHARE = 0.05
 const PATH = '/in.step'
 
 export interface ReadFile {
@@ -92,6 +95,11 @@ function describeAll(
         `Body ${i + 1} has ${faces} faces; at most ${MOST_FACES} are taken. It may be made of facets: bring it in as STL.`,
       )
     const described = describeBody(exact, body, sizeOf(exact, kept, body))
+    const off = Math.abs(meshVolume(described.mesh) - described.volumeMm3)
+    if (off > MESH_SHARE * described.volumeMm3)
+      remarks.push(
+        `The picture of body ${i + 1} has gaps: the kernel could not make facets of all of its faces. Its sizes are right.`,
+      )
     if (described.volumeMm3 > 0) read.push(described)
     else remarks.push(`Body ${i + 1} is inside out or has no volume and was left out.`)
   }

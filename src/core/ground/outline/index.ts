@@ -15,3 +15,4 @@ export {
   ringBounds,
   roundedRectangle,
 } from './outline'
+export { arcEdge, crossingOf, type DrawnEdge, ringsOf } from './chain'

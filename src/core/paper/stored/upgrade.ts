@@ -1,7 +1,7 @@
 import { fail, succeed, type Result } from '../../ground/issues'
 
 /** The format that this program writes: of files, and of every stored version of a part, a way, a piece of gear, readings, a fixture. */
-export const FORMAT = 5
+export const FORMAT = 6
 
 type Json = Record<string, unknown>
 type Change = (body: Json) => Json
@@ -12,8 +12,8 @@ export type StoredKind = 'part' | 'way' | 'gear' | 'reading' | 'fixture'
 /**
  * What changed from each format to the next, by kind; what is left out stayed as it was. A change takes a
  * body of format n and gives one of n + 1; it may assume nothing beyond JSON, since the body has not been
- * checked yet. Format 3 added kinds of pattern, format 4 kinds of holding: what is of 2 or 3 is of the next as
- * it stands.
+ * checked yet. Format 3 added kinds of pattern, format 4 kinds of holding, format 6 contours and solids of
+ * files: what is of the one before is of the next as it stands.
  */
 const CHANGES: Readonly<Record<number, Readonly<Partial<Record<StoredKind, Change>>>>> = {
   // Format 1 named the leading surface of a footing after the gear: parallels, fixed jaw.

@@ -223,6 +223,9 @@ const tidyAngle = (rad: number): number => {
 /** From this diameter on a hole is bored rather than drilled, mm (common practice, no source). */
 const BORED_FROM_MM = 20
 
+/** A swing of the axis below this is noise, rad. */
+const SWING_RAD = 1e-5
+
 /** Beyond this a hole runs along its face, rad: none can be placed on it so. */
 const MOST_LEAN = Math.cos((75 * Math.PI) / 180)
 
@@ -287,6 +290,6 @@ function tiltOf(on: Side, out: At): Pick<Hole, 'tilt'> {
   )
   const angle = { rad: tidyAngle(Math.acos(Math.min(1, upright))) }
   return {
-    tilt: { angle, towards, ...(Math.abs(swing) > 1e-6 && { aside: { rad: swing } }) },
+    tilt: { angle, towards, ...(Math.abs(swing) > SWING_RAD && { aside: { rad: swing } }) },
   }
 }

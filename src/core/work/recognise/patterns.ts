@@ -1,11 +1,11 @@
 import { type PlanePoint, planeDistance, type Point } from '../../ground/geometry'
-import { isSame } from '../../ground/issues'
 import { fitCircle } from '../solid'
 import { type Hole, type Pattern, type Place, planeOf, type Side, sideAlong } from '../part'
 import { type SaidHole } from './holes'
 import { tidy } from './seen'
 
-const SAME_MM = 1e-3
+const SAME_MM = 2e-3
+const SAME_RAD = 2e-5
 
 /** Holes that are made alike, as one feature. */
 export interface Gathered {
@@ -17,11 +17,27 @@ export interface Gathered {
 export function gatherHoles(said: readonly SaidHole[]): readonly Gathered[] {
   const groups: SaidHole[][] = []
   for (const one of said) {
-    const alike = groups.find(([first]) => first && isSame(first.hole, one.hole))
+    const alike = groups.find(([first]) => first && isAlike(first.hole, one.hole))
     if (alike) alike.push(one)
     else groups.push([one])
   }
   return groups.flatMap(gathered)
+}
+
+/** Whether two say the same but for the noise of their making: lengths to 2 µm, angles to a thousandth of a degree. */
+function isAlike(a: unknown, b: unknown, key = ''): boolean {
+  if (typeof a === 'number' && typeof b === 'number')
+    return Math.abs(a - b) < (key === 'rad' ? SAME_RAD : SAME_MM)
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return a === b
+  const [p, q] = [a as Record<string, unknown>, b as Record<string, unknown>]
+  // A swing about the axis that is next to nothing may be said of one and not of the other.
+  const isNothing = (name: string, of: unknown): boolean =>
+    name === 'aside' && (of === undefined || isAlike(of, { rad: 0 }))
+  const keys = [...new Set([...Object.keys(p), ...Object.keys(q)])]
+  return keys.every(
+    (name) =>
+      (isNothing(name, p[name]) && isNothing(name, q[name])) || isAlike(p[name], q[name], name),
+  )
 }
 
 function gathered(group: readonly SaidHole[]): readonly Gathered[] {

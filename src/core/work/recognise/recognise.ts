@@ -20,6 +20,7 @@ import { type FoundHole, holesOfStack, sayHole, type Unmade } from './holes'
 import { type FoundContour, levelOn, outlineAlong, windowsIn } from './levels'
 import { gatherHoles } from './patterns'
 import { chamferOf, restOf } from './rest'
+import { type Grain, roundedTo } from './rounded'
 import { Seen, tidy } from './seen'
 import { sayContour, type SaidShape } from './shapes'
 
@@ -41,8 +42,10 @@ const MOST_FEATURES = 300
  * Recognises holes, pockets, slots, steps, windows, outlines and slants in a solid that lies as a part, with its
  * low corner at the origin. Nothing is assumed of how it was made: what is found is what bounds the metal,
  * what is not is listed.
+ *
+ * @param grain - what the figures of its file are good for, mm.
  */
-export function recognise(solid: Solid<'part'>, name: string): Recognised {
+export function recognise(solid: Solid<'part'>, name: string, grain: Grain = 1e-6): Recognised {
   const seen = new Seen(solid)
   const { x, y, z } = seen.size
   let part = newPart(name, { x: { mm: tidy(x) }, y: { mm: tidy(y) }, z: { mm: tidy(z) } })
@@ -61,7 +64,7 @@ export function recognise(solid: Solid<'part'>, name: string): Recognised {
   for (const side of SIDES)
     if ((outlines[side]?.length ?? 0) === 0)
       part = { ...part, faces: { ...part.faces, [side]: { ...part.faces[side], toCut: false } } }
-  return { part, outlines, faces: seen.faces, rest: restOf(seen) }
+  return roundedTo({ part, outlines, faces: seen.faces, rest: restOf(seen) }, grain)
 }
 
 function takenOf(part: Part, feature: Feature): Recipe<'part'> | undefined {

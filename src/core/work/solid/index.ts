@@ -1,4 +1,5 @@
 export { assembleSolid } from './assemble'
+export { bodyOfMesh } from './facets/fromMesh'
 export { fitCircle } from './fit'
 export { moveSolid } from './move'
 export {
