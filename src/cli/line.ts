@@ -85,12 +85,7 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
     ends.out(`${USAGE}\n`)
     return command === undefined && !values.help ? 2 : 0
   }
-  if (!(COMMANDS as readonly string[]).includes(command)) {
-    const near = nearestWord(command, COMMANDS)
-    throw new BadInput(
-      `There is no command “${command}”${near ? `; did you mean “${near}”?` : ''}\n\n${USAGE}`,
-    )
-  }
+  if (!(COMMANDS as readonly string[]).includes(command)) throw unknownCommand(command)
   if (command === 'calc') {
     print(path === undefined ? listCalculators() : calculate(path, rest, values.unit))
     return 0
@@ -136,6 +131,13 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
   }
 }
 
+function unknownCommand(command: string): BadInput {
+  const near = nearestWord(command, COMMANDS)
+  return new BadInput(
+    `There is no command “${command}”${near ? `; did you mean “${near}”?` : ''}\n\n${USAGE}`,
+  )
+}
+
 /** What a line says of a part, or what has to be asked first. */
 async function sayLine(
   words: readonly (string | undefined)[],
@@ -169,8 +171,7 @@ async function importLine(
   ends: Ends,
   print: (value: unknown) => void,
 ): Promise<number> {
-  const { layer, out } = values
-  const unit = values.unit
+  const { layer, out, unit } = values
   if (unit !== undefined && unit !== 'mm' && unit !== 'inch')
     throw new BadInput('--unit takes mm or inch.')
   const thickness =

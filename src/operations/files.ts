@@ -28,11 +28,7 @@ import {
   standingMark,
   ZeroRecordSchema,
 } from '@/core/floor/offsets'
-import { type Plan, type PlannedSetup, planWay } from '@/core/plan/planning'
-import { solidNow, stateFinished } from '@/core/work/stock'
-import { meshOf, stlOf } from '@/kernel'
-import { stepOf } from '@/kernel/exact'
-import { exactKernel } from './solids/read'
+import { type PlannedSetup, planWay } from '@/core/plan/planning'
 import { type Prediction, predictWay } from '@/core/predict/prediction'
 import { setupSheet } from '@/core/paper/sheet'
 import { simulate, type SimulationOptions } from '@/core/chain/variation'
@@ -40,6 +36,7 @@ import { type Way } from '@/core/plan/way'
 import { writeDxf } from '@/exchange'
 import { setupSheetPdf, templatePdf } from '@/pdf'
 import { type ExportKind, type ExportOptions } from './exportOptions'
+import { exportSolid, isSolidKind, type SolidKind } from './solids/exported'
 
 /** What `check` says of one way. */
 export interface WayCheck {
@@ -159,7 +156,7 @@ export async function exportFile(
       'way',
     )
   const plan = planWay(file.workshop, file.part, way)
-  if (isSolidKind(kind)) return exportSolid(plan, kind, options.setup)
+  if (isSolidKind(kind)) return exportSolid(plan, stem, kind, options.setup)
   if (kind === 'csv')
     return succeed(textFile(`${stem}-requirements.csv`, CSV, requirementsCsv(predictWay(plan))))
   const offsets = zeroLedger(
@@ -345,41 +342,6 @@ async function exportHoles(
         name: `${stem}-template.pdf`,
       })
   }
-}
-
-type SolidKind = 'part-step' | 'part-stl' | 'left-step' | 'left-stl'
-const isSolidKind = (kind: ExportKind): kind is SolidKind => /^(part|left)-st/.test(kind)
-
-/** The part finished, or what is left of it after a setup, as exact faces or as facets. */
-async function exportSolid(
-  { part, setups }: Plan,
-  kind: SolidKind,
-  number?: number,
-): Promise<Result<Exported>> {
-  const isLeft = kind.startsWith('left')
-  const planned = setups[(number ?? setups.length) - 1]
-  if ((number !== undefined || isLeft) && !planned)
-    return fail(
-      'export.no-setup',
-      number === undefined ? 'The way has no setup yet.' : `There is no setup ${number}.`,
-      'setup',
-    )
-  const state = isLeft && planned ? planned.after : stateFinished(part)
-  const recipe = solidNow(part, state)
-  const stem = slug(part.name) + (isLeft && planned ? `-after-setup-${planned.index + 1}` : '')
-  const mesh = await meshOf(recipe)
-  if (kind.endsWith('stl'))
-    return succeed({ bytes: stlOf(mesh, part.name), type: 'model/stl', name: `${stem}.stl` })
-  const written = stepOf(await exactKernel(), recipe)
-  if (!written.ok) return written
-  const { bytes, volumeMm3 } = written.value
-  // Facets lie within what is round and outside of what is hollow: a hundredth is far more than that comes to.
-  if (Math.abs(volumeMm3 - mesh.volumeMm3) > 0.01 * mesh.volumeMm3)
-    return fail(
-      'export.kernels-differ',
-      'The exact solid has another volume than the mesh; it is not handed out. The mesh (STL) can be.',
-    )
-  return succeed({ bytes, type: 'model/step', name: `${stem}.step` })
 }
 
 /** The fonts of the product, from the packages that ship with it. */

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { createRequire } from 'node:module'
 import { point } from '@/core/ground/geometry'
 import { cutText, fail, type Result, succeed } from '@/core/ground/issues'
-import { ringArea, ringsOf } from '@/core/ground/outline'
+import { circleRing, ringArea, ringsOf } from '@/core/ground/outline'
 import { prism } from '@/core/ground/recipe'
 import { type SuspectedUnit, suspectUnit } from '@/core/work/recognise'
 import { type Model } from '@/core/work/part'
@@ -151,16 +151,11 @@ async function readOutline(
     })),
   )
   if (!drawn.ok) return drawn
-  const circles = holes.filter(isWanted).flatMap(({ diameter, x, y }) =>
-    diameter === undefined
-      ? []
-      : [
-          [
-            { x: (x + diameter / 2) * of, y: y * of, bulge: 1 },
-            { x: (x - diameter / 2) * of, y: y * of, bulge: 1 },
-          ],
-        ],
-  )
+  const circles = holes
+    .filter(isWanted)
+    .flatMap(({ diameter, x, y }) =>
+      diameter === undefined ? [] : [circleRing({ x: x * of, y: y * of }, (diameter / 2) * of)],
+    )
   const rings = [...drawn.value, ...circles].sort(
     (a, b) => Math.abs(ringArea(b)) - Math.abs(ringArea(a)),
   )

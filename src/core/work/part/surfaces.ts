@@ -7,7 +7,6 @@ import {
   cross,
   point,
   scale,
-  subtract,
   turnPlane,
   withAxis,
 } from '../../ground/geometry'

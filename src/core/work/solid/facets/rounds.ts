@@ -11,7 +11,7 @@ import {
 } from '../../../ground/geometry'
 import { cornerOf, type Mesh } from '../../../ground/mesh'
 import { acrossOf } from '../../../ground/recipe'
-import { fitCircle, fitCone, fitSphere, type Sample, sweepOf } from '../fit'
+import { fitCircle, fitCone, type FittedCircle, fitSphere, type Sample, sweepOf } from '../fit'
 import { type RawSurface } from '../solid'
 import { type Region, type Regions } from './regions'
 
@@ -109,23 +109,42 @@ function cylinderFrom(
     })
   const found = grow(all, first, (next) => !used.has(next) && isFacet(all[next] as Region))
   if (found.length < LEAST_FACETS) return undefined
-  const heights = found.flatMap((i) =>
-    verticesOf(mesh, all[i] as Region).map((vertex) => dot(cornerOf<'file'>(mesh, vertex), along)),
+  return cylinderOf(
+    mesh,
+    found.map((i) => all[i] as Region),
+    { along, circle, found, near, step },
   )
-  // Again by all of its facets: those of the first two alone are too near to each other.
-  const corners = found.flatMap((i) => verticesOf(mesh, all[i] as Region).map(flat))
-  const rims = corners.filter(
-    (p) => Math.hypot(p.x - centre.x, p.y - centre.y) > radiusMm - 2 * near,
+}
+
+interface FoundFacets {
+  readonly along: At
+  readonly circle: FittedCircle
+  readonly found: readonly number[]
+  readonly near: number
+  readonly step: number
+}
+
+/** The cylinder of all its facets: by the first two alone it would be too rough, since they are so near to each other. */
+function cylinderOf(
+  mesh: Mesh,
+  facets: readonly Region[],
+  { along, circle, found, near, step }: FoundFacets,
+): Round {
+  const [u, v] = acrossOf(along)
+  const places = facets.flatMap((facet) =>
+    verticesOf(mesh, facet).map((vertex) => cornerOf<'file'>(mesh, vertex)),
   )
+  const heights = places.map((p) => dot(p, along))
+  const { centre, radiusMm } = circle
+  const rims = places
+    .map((p) => ({ x: dot(p, u), y: dot(p, v) }))
+    .filter((p) => Math.hypot(p.x - centre.x, p.y - centre.y) > radiusMm - 2 * near)
   const fitted = fitCircle(rims) ?? circle
   const axis = add(scale(u, fitted.centre.x), scale(v, fitted.centre.y))
   const [low, high] = [Math.min(...heights), Math.max(...heights)].map((h) =>
     add(axis, scale(along, h)),
   ) as [At, At]
-  const samples = samplesOf(
-    mesh,
-    found.map((i) => all[i] as Region),
-  )
+  const samples = samplesOf(mesh, facets)
   const sweep = sweepOf(samples, low, high)
   const isClosed = sweep > 2 * Math.PI - 1.5 * step
   return {
