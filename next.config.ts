@@ -6,8 +6,8 @@ const config: NextConfig = {
   outputFileTracingRoot: import.meta.dirname,
   serverExternalPackages: ['pg', 'pdfkit'],
   devIndicators: false,
-  // A drawing may have 40 MB; the default would cut it off at ten.
-  experimental: { proxyClientMaxBodySize: '45mb' },
+  // A drawing may have 40 MB, a file with a solid 64; the default would cut it off at ten.
+  experimental: { proxyClientMaxBodySize: '70mb' },
 }
 
 export default config

@@ -58,3 +58,9 @@ export {
   type Shop,
   writeGear,
 } from './repositories/workshop'
+export {
+  findFacets,
+  findSolidFile,
+  keepSolidFile,
+  type SolidFileRecord,
+} from './repositories/solids'

@@ -37,3 +37,14 @@ export {
   workshopOrStandard,
   type Stored,
 } from './jobs'
+export {
+  type Bringing,
+  bringIn,
+  type BroughtIn,
+  facetsOf,
+  howFar,
+  jobFromBody,
+  recogniseBody,
+  stopBringing,
+} from './solids/bringing'
+export { MOST_FILE_BYTES } from './solids/limits'

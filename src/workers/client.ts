@@ -1,26 +1,23 @@
 import * as Comlink from 'comlink'
-import { type Part } from '@/core/work/part'
 import {
   type CompiledMeasure,
   type Simulation,
   type SimulationOptions,
   type NamedSource,
 } from '@/core/chain/variation'
-import { type SolidMesh } from '@/kernel'
 import { type Cures } from '@/core/foreman/cures'
 import { type CuresWorker, type SimulateWorker, type SolidWorker } from './messages'
 
-export { type SolidMesh } from '@/kernel'
+export { fetchFacets } from './facets'
+export { type SkinnedMesh } from './messages'
 
 let solidWorker: Comlink.Remote<SolidWorker> | undefined
 
-/** The solid of the finished part, made in a worker that is kept for the next one. */
-export function solidOf(part: Part): Promise<SolidMesh> {
-  solidWorker ??= Comlink.wrap<SolidWorker>(
+/** The worker in which solids are made; it is kept for the next one. */
+export const solids = (): Comlink.Remote<SolidWorker> =>
+  (solidWorker ??= Comlink.wrap<SolidWorker>(
     new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }),
-  )
-  return solidWorker.solid(part)
-}
+  ))
 
 export interface RunningCures {
   readonly result: Promise<Cures | undefined>

@@ -10,9 +10,19 @@ import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { type SolidMesh } from '@/kernel'
+import { type Frame } from '@/core/ground/geometry'
+import { type Mesh } from '@/core/ground/mesh'
+import { type Recipe } from '@/core/ground/recipe'
+import { type Skin } from '@/core/work/stock'
+
+/** Triangles of a part that know which of its surfaces they lie on. */
+export type SkinnedMesh = Mesh & Skin
 
 export interface SolidWorker {
-  solid(part: Part): Promise<SolidMesh>
+  /** The finished part: the body of its file where it came from one that is here, else what its features leave. */
+  solid(part: Part): Promise<SkinnedMesh>
+  /** Any solid by its recipe, in the frame in which the recipe is. */
+  recipe(of: Recipe<Frame>): Promise<SolidMesh>
 }
 
 export interface CuresWorker {

@@ -1,11 +1,48 @@
 import * as Comlink from 'comlink'
-import { type Part } from '@/core/work/part'
-import { solidNow, stateFinished } from '@/core/work/stock'
-import { meshOf, type SolidMesh } from '@/kernel'
+import { applyMotion, type Frame, type Motion, point } from '@/core/ground/geometry'
+import { cornerOf, type Mesh } from '@/core/ground/mesh'
+import { type Model } from '@/core/work/part'
+import { type FacedMesh } from '@/core/work/solid'
+import { skinOf, solidNow, stateFinished } from '@/core/work/stock'
+import { meshOf } from '@/kernel'
+import { fetchFacets } from './facets'
+import { type SkinnedMesh, type SolidWorker } from './messages'
 
-Comlink.expose({
-  async solid(part: Part): Promise<SolidMesh> {
-    const mesh = await meshOf(solidNow(part, stateFinished(part)))
+const worker: SolidWorker = {
+  async solid(part) {
+    const own = part.model && (await modelOf(part.model))
+    const mesh = own ?? (await meshOf(solidNow(part, stateFinished(part))))
+    return sent({ ...mesh, ...skinOf(part, mesh, own?.faceOf) })
+  },
+  async recipe(of) {
+    const mesh = await meshOf(of)
     return Comlink.transfer(mesh, [mesh.positions.buffer, mesh.triangles.buffer])
   },
-})
+}
+
+const sent = (mesh: SkinnedMesh): SkinnedMesh =>
+  Comlink.transfer(mesh, [mesh.positions.buffer, mesh.triangles.buffer, mesh.refOf.buffer])
+
+/** The body of the file that a part came from, as it lies as a part; none where the file is not here. */
+async function modelOf(model: Model): Promise<FacedMesh | undefined> {
+  const mesh = await fetchFacets(model.digest, model.body)
+  if (!mesh) return undefined
+  const motion = { rows: model.rows, shift: model.shift } as unknown as Motion<'part', 'file'>
+  return { ...movedMesh(mesh, motion, model.times), faceOf: mesh.faceOf }
+}
+
+function movedMesh<To extends Frame, From extends Frame>(
+  mesh: Mesh,
+  motion: Motion<To, From>,
+  times: number,
+): Mesh {
+  const positions = new Float32Array(mesh.positions.length)
+  for (let v = 0; v < positions.length / 3; v++) {
+    const { x, y, z } = cornerOf<From>(mesh, v)
+    const at = applyMotion(motion, point(x * times, y * times, z * times))
+    positions.set([at.x, at.y, at.z], 3 * v)
+  }
+  return { positions, triangles: mesh.triangles }
+}
+
+Comlink.expose(worker)

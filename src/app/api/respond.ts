@@ -73,11 +73,15 @@ export function must<Value>(result: Result<Value>): Value {
 }
 
 /** Reads the body as text, and stops reading at the limit. */
-export async function bodyText(request: Request, most = MOST_BODY_BYTES): Promise<string> {
+export const bodyText = async (request: Request, most = MOST_BODY_BYTES): Promise<string> =>
+  (await bodyBytes(request, most)).toString('utf8')
+
+/** Reads the body, and stops reading at the limit. */
+export async function bodyBytes(request: Request, most = MOST_BODY_BYTES): Promise<Buffer> {
   const tooLarge = bad('body.large', `The file is larger than ${most / 1e6} MB.`, 413)
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge
   const reader = request.body?.getReader()
-  if (!reader) return ''
+  if (!reader) return Buffer.alloc(0)
   const chunks: Uint8Array[] = []
   let size = 0
   for (;;) {
@@ -90,7 +94,7 @@ export async function bodyText(request: Request, most = MOST_BODY_BYTES): Promis
     }
     chunks.push(value)
   }
-  return Buffer.concat(chunks).toString('utf8')
+  return Buffer.concat(chunks)
 }
 
 /** Reads a JSON body and checks it. */

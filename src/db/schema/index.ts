@@ -1,4 +1,5 @@
 import {
+  customType,
   boolean,
   doublePrecision,
   index,
@@ -11,6 +12,11 @@ import {
   timestamp,
 } from 'drizzle-orm/pg-core'
 
+const bytes = customType<{ data: Uint8Array; driverData: Buffer }>({
+  dataType: () => 'bytea',
+  toDriver: (value) => Buffer.from(value),
+  fromDriver: (value) => new Uint8Array(value),
+})
 /** The format in which a body was written; it is upgraded on reading. */
 const format = () => integer('format').notNull()
 
@@ -181,4 +187,25 @@ export const holeMeasurements = pgTable(
     measuredAt: when('measured_at').notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.wayId, table.setupId, table.hole] })],
+)
+
+/** Files that parts came from, kept as they came, by the SHA-256 of what is in them. */
+export const solidFiles = pgTable('solid_files', {
+  digest: text('digest').primaryKey(),
+  name: text('name').notNull(),
+  bytes: bytes('bytes').notNull(),
+  createdAt: when('created_at').notNull().defaultNow(),
+})
+
+/** The facets of each body of a file, for pictures. */
+export const solidBodies = pgTable(
+  'solid_bodies',
+  {
+    digest: text('digest')
+      .notNull()
+      .references(() => solidFiles.digest, { onDelete: 'cascade' }),
+    body: integer('body').notNull(),
+    facets: bytes('facets').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.digest, table.body] })],
 )

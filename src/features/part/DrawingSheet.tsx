@@ -75,7 +75,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
       </div>
       <div ref={sheet} className="relative min-h-0 grow overflow-hidden" style={{ flexBasis: 400 }}>
         {isSolid ? (
-          <SolidView part={part} chosen={chosen} />
+          <SolidView part={part} chosen={chosen} lit={lit} onPick={onPick} onPoint={onPoint} />
         ) : (
           <div className="absolute inset-0">
             <SceneSvg

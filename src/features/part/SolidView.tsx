@@ -1,140 +1,220 @@
 'use client'
 
-import { useEffect, useRef, useState } from 'react'
-import * as THREE from 'three'
-import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
-import { type Part } from '@/core/work/part'
-import { type SolidMesh, solidOf } from '@/workers/client'
+import { useEffect, useMemo, useState } from 'react'
+import { type Axis } from '@/core/ground/geometry'
+import { box } from '@/core/ground/recipe'
+import { lengthWords } from '@/core/handbook/units'
+import {
+  betweenSurfaces,
+  directionOf,
+  type Part,
+  partSurfaces,
+  refLabel,
+  type Surface,
+} from '@/core/work/part'
+import { blockNow, stateAsBought } from '@/core/work/stock'
+import { type Section, type StageBody } from '@/ui/solid/scene'
+import SolidStage from '@/ui/solid/SolidStage'
+import { type SkinnedMesh, solids } from '@/workers/client'
 
-/** The finished part as a solid, turned with the mouse, a finger, or the arrow keys. */
-export default function SolidView({
-  chosen,
-  part,
-}: {
+interface SolidViewProps {
   readonly part: Part
   readonly chosen: string | undefined
-}) {
-  const host = useRef<HTMLDivElement>(null)
-  const show = useRef<(mesh: SolidMesh) => void>(undefined)
-  const [sentence, setSentence] = useState<string>()
+  readonly lit: ReadonlySet<string>
+  readonly onPick: (ref: string) => void
+  readonly onPoint: (ref: string | undefined) => void
+}
 
-  useEffect(() => {
-    const element = host.current
-    if (!element) return
-    let renderer: THREE.WebGLRenderer
-    try {
-      renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true })
-    } catch {
-      setSentence('This browser shows no solid (WebGL is off). The three views say the same.')
-      return
-    }
-    const scene = new THREE.Scene()
-    const camera = new THREE.PerspectiveCamera(32, 1, 1, 10_000)
-    camera.up.set(0, 0, 1)
-    scene.add(new THREE.HemisphereLight(0xffffff, 0x8899aa, 2.2))
-    const sun = new THREE.DirectionalLight(0xffffff, 1.6)
-    sun.position.set(-0.5, -1, 1.5)
-    scene.add(sun)
-    const body = new THREE.Group()
-    scene.add(body)
-    const controls = new OrbitControls(camera, renderer.domElement)
-    renderer.domElement.tabIndex = 0
-    renderer.domElement.setAttribute('role', 'img')
-    renderer.domElement.setAttribute('aria-label', 'Solid of the finished part')
-    controls.listenToKeyEvents(renderer.domElement)
-    const draw = (): void => renderer.render(scene, camera)
-    controls.addEventListener('change', draw)
-    element.append(renderer.domElement)
-    const observer = new ResizeObserver(() => {
-      const { clientHeight, clientWidth } = element
-      renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
-      renderer.setSize(clientWidth, clientHeight, false)
-      renderer.domElement.style.width = '100%'
-      renderer.domElement.style.height = '100%'
-      camera.aspect = clientWidth / Math.max(1, clientHeight)
-      camera.updateProjectionMatrix()
-      draw()
-    })
-    observer.observe(element)
-    let framed = false
-    show.current = (mesh) => {
-      dispose(body)
-      const geometry = new THREE.BufferGeometry()
-      geometry.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
-      geometry.setIndex(new THREE.BufferAttribute(mesh.triangles, 1))
-      const flat = geometry.toNonIndexed()
-      flat.computeVertexNormals()
-      const style = getComputedStyle(document.documentElement)
-      body.add(
-        new THREE.Mesh(
-          flat,
-          new THREE.MeshStandardMaterial({
-            color: style.getPropertyValue('--front').trim() || '#dde4e8',
-            roughness: 0.6,
-            metalness: 0.15,
-          }),
-        ),
-      )
-      body.add(
-        new THREE.LineSegments(
-          new THREE.EdgesGeometry(geometry, 25),
-          new THREE.LineBasicMaterial({
-            color: style.getPropertyValue('--ink').trim() || '#16262f',
-          }),
-        ),
-      )
-      geometry.computeBoundingSphere()
-      const sphere = geometry.boundingSphere
-      if (sphere && !framed) {
-        framed = true
-        controls.target.copy(sphere.center)
-        camera.position
-          .copy(sphere.center)
-          .add(new THREE.Vector3(-0.6, -1, 0.75).normalize().multiplyScalar(sphere.radius * 4.1))
-        controls.update()
-      }
-      draw()
-    }
-    return () => {
-      observer.disconnect()
-      controls.dispose()
-      dispose(body)
-      renderer.dispose()
-      renderer.domElement.remove()
-      show.current = undefined
-    }
-  }, [])
+type Cut = 'none' | 'face' | Axis
 
-  useEffect(() => {
-    let current = true
-    void solidOf(part).then(
-      (mesh) => current && show.current?.(mesh),
-      () =>
-        current &&
-        setSentence('The solid could not be made; the three views are right all the same.'),
-    )
-    return () => {
-      current = false
-    }
-  }, [part, chosen])
+const CUTS: Readonly<Record<Cut, string>> = {
+  none: 'whole',
+  x: 'cut across X',
+  y: 'cut across Y',
+  z: 'cut across Z',
+  face: 'cut along the face picked last',
+}
 
+/** What a name of the solid is called. */
+const nameOf = (part: Part, ref: string): string => {
+  const rest = /^rest-(\d+)$/.exec(ref)?.[1]
+  if (rest === undefined) return refLabel(part, ref)
+  const { kind, sizeMm } = part.model?.rest[Number(rest) - 1] ?? { kind: 'free', sizeMm: undefined }
+  return `not recognised: ${kind}${sizeMm === undefined ? '' : ` ${lengthWords(sizeMm, part.unit)}`}`
+}
+
+/** The finished part as a solid: faces are picked in it, it is cut open, two picks are measured. */
+export default function SolidView({ chosen, lit, onPick, onPoint, part }: SolidViewProps) {
+  const { mesh, sentence } = useSolid(part)
+  const [cut, setCut] = useState<Cut>('none')
+  const [level, setLevel] = useState(50)
+  const [hasStock, setStock] = useState(false)
+  const [picks, setPicks] = useState<readonly string[]>([])
+  const surfaces = useMemo(() => partSurfaces(part), [part])
+  const stock = useStock(part, hasStock)
+  const bodies = useMemo(
+    (): readonly StageBody[] => [
+      ...(mesh ? [{ mesh, skin: mesh, tone: 'part' as const }] : []),
+      ...(stock ? [{ mesh: stock, tone: 'ghost' as const }] : []),
+    ],
+    [mesh, stock],
+  )
+  const last = picks[picks.length - 1]
+  const section = useMemo(
+    () => sectionOf(part, cut, level, last === undefined ? undefined : surfaces.get(last)),
+    [cut, last, level, part, surfaces],
+  )
+  const pick = (ref: string): void => {
+    setPicks((before) => [...before.filter((one) => one !== ref).slice(-1), ref])
+    onPick(ref)
+  }
   return (
-    <div ref={host} className="absolute inset-0" data-solid>
-      {sentence && (
-        <p role="alert" className="p-4">
-          {sentence}
-        </p>
-      )}
+    <div className="absolute inset-0 flex flex-col gap-1.5">
+      <div className="flex flex-wrap items-center gap-2 text-[14px]">
+        <select
+          aria-label="Pick a face"
+          className="field max-w-48"
+          value=""
+          onChange={(event) => pick(event.target.value)}
+        >
+          <option value="">Pick a face …</option>
+          {(mesh?.refs ?? []).map((ref) => (
+            <option key={ref} value={ref}>
+              {nameOf(part, ref)}
+            </option>
+          ))}
+        </select>
+        <select
+          aria-label="Cut open"
+          className="field"
+          value={cut}
+          onChange={(event) => setCut(event.target.value as Cut)}
+        >
+          {(Object.keys(CUTS) as Cut[]).map((one) => (
+            <option key={one} value={one} disabled={one === 'face' && last === undefined}>
+              {CUTS[one]}
+            </option>
+          ))}
+        </select>
+        {cut !== 'none' && (
+          <input
+            type="range"
+            aria-label="Where it is cut open"
+            min={0}
+            max={100}
+            step={0.5}
+            value={level}
+            onChange={(event) => setLevel(Number(event.target.value))}
+          />
+        )}
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={hasStock}
+            onChange={(event) => setStock(event.target.checked)}
+          />
+          stock
+        </label>
+        <span className="figures ml-auto text-[13px]" aria-live="polite">
+          {measured(part, surfaces, picks)}
+        </span>
+      </div>
+      <div className="relative min-h-0 grow">
+        {sentence ? (
+          <p role="alert" className="p-4">
+            {sentence}
+          </p>
+        ) : (
+          <SolidStage
+            label="Solid of the finished part"
+            bodies={bodies}
+            lit={lit}
+            chosen={chosen}
+            section={section}
+            nameOf={(ref) => nameOf(part, ref)}
+            onPick={pick}
+            onPoint={onPoint}
+          />
+        )}
+      </div>
     </div>
   )
 }
 
-function dispose(group: THREE.Group): void {
-  for (const child of [...group.children]) {
-    group.remove(child)
-    if (child instanceof THREE.Mesh || child instanceof THREE.LineSegments) {
-      child.geometry.dispose()
-      ;(child.material as THREE.Material).dispose()
+function useSolid(part: Part): { readonly mesh?: SkinnedMesh; readonly sentence?: string } {
+  const [made, setMade] = useState<{ mesh?: SkinnedMesh; sentence?: string }>({})
+  useEffect(() => {
+    let current = true
+    void solids()
+      .solid(part)
+      .then(
+        (mesh) => current && setMade({ mesh }),
+        () =>
+          current &&
+          setMade({
+            sentence: 'The solid could not be made; the three views are right all the same.',
+          }),
+      )
+    return () => {
+      current = false
+    }
+  }, [part])
+  return made
+}
+
+/** The block as bought, when it is wanted. */
+function useStock(part: Part, isWanted: boolean): StageBody['mesh'] | undefined {
+  const [mesh, setMesh] = useState<StageBody['mesh']>()
+  useEffect(() => {
+    if (!isWanted) return setMesh(undefined)
+    let current = true
+    const { high, low } = blockNow(part, stateAsBought(part))
+    void solids()
+      .recipe(box(low, high))
+      .then((made) => current && setMesh(made))
+    return () => {
+      current = false
+    }
+  }, [isWanted, part])
+  return mesh
+}
+
+function sectionOf(
+  part: Part,
+  cut: Cut,
+  level: number,
+  face: Surface | undefined,
+): Section | undefined {
+  if (cut === 'none') return undefined
+  if (cut === 'face') {
+    if (!face) return undefined
+    const out = directionOf(face)
+    const at = face.kind === 'plane' ? face.at : face.from
+    const deep = ((50 - level) / 50) * Math.hypot(part.size.x.mm, part.size.y.mm, part.size.z.mm)
+    return {
+      out,
+      at: { x: at.x + out.x * deep, y: at.y + out.y * deep, z: at.z + out.z * deep },
     }
   }
+  const zero = { x: 0, y: 0, z: 0 }
+  const sign = cut === 'y' ? -1 : 1
+  const share = sign > 0 ? level / 100 : 1 - level / 100
+  return {
+    out: { ...zero, [cut]: sign },
+    at: { ...zero, [cut]: share * part.size[cut].mm },
+  }
+}
+
+/** How the last two picks lie to each other. */
+function measured(
+  part: Part,
+  surfaces: ReadonlyMap<string, Surface>,
+  picks: readonly string[],
+): string {
+  const [a, b] = picks.map((ref) => surfaces.get(ref))
+  if (!a || !b) return picks.length === 1 ? 'pick another to measure' : ''
+  const between = betweenSurfaces(a, b)
+  return between.kind === 'angle'
+    ? `${Number(((between.rad * 180) / Math.PI).toFixed(4))}° between them`
+    : `${lengthWords(between.mm, part.unit)} apart${between.isSquare ? ', square to each other' : ''}`
 }

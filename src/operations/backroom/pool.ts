@@ -30,9 +30,16 @@ const LIMITS: Limits = {
   waiting: 60,
 }
 
+/** How a task is watched: told how far it is, and stopped from outside. */
+export interface Watch {
+  readonly progress?: (stage: string, share: number) => void
+  readonly signal?: AbortSignal
+}
+
 interface Waiting {
   readonly order: Order
   readonly since: number
+  readonly watch: Watch
   readonly settle: (answer: Result<never> | Answer | Busy) => void
 }
 
@@ -56,19 +63,31 @@ export class Pool {
   ) {}
 
   /** @throws {Busy} when too much waits already, or it has waited too long. */
-  async run<Name extends TaskName>(
+  run<Name extends TaskName>(
+    name: Name,
+    ...args: Parameters<Tasks[Name]>
+  ): Promise<Awaited<ReturnType<Tasks[Name]>> | Result<never>> {
+    return this.watched({}, name, ...args)
+  }
+
+  /** The same, watched: a task that is stopped is answered as one that went over its limits. */
+  async watched<Name extends TaskName>(
+    watch: Watch,
     name: Name,
     ...args: Parameters<Tasks[Name]>
   ): Promise<Awaited<ReturnType<Tasks[Name]>> | Result<never>> {
     if (this.queue.length >= this.limits.waiting) throw new Busy()
     const order: Order = { number: ++this.number, name, args }
     const answer = await new Promise<Result<never> | Answer | Busy>((settle) => {
-      this.queue.push({ order, since: Date.now(), settle })
+      const waiting = { order, since: Date.now(), watch, settle }
+      this.queue.push(waiting)
+      watch.signal?.addEventListener('abort', () => this.stop(waiting))
       this.next()
     })
     if (answer instanceof Busy) throw answer
     if ('ok' in answer) return answer
     if ('error' in answer) throw new Error(answer.error)
+    if ('stage' in answer) throw new Error('a task ended with a stage')
     return answer.value as Awaited<ReturnType<Tasks[Name]>>
   }
 
@@ -80,6 +99,16 @@ export class Pool {
   /** Ends every worker. */
   async close(): Promise<void> {
     await Promise.all(this.hands.splice(0).map(({ worker }) => worker.terminate()))
+  }
+
+  private stop(waiting: Waiting): void {
+    const at = this.queue.indexOf(waiting)
+    if (at >= 0) {
+      this.queue.splice(at, 1)
+      waiting.settle(fail('work.stopped', STOPPED))
+    }
+    const hand = this.hands.find((one) => one.task?.waiting === waiting)
+    if (hand) this.dismiss(hand, STOPPED)
   }
 
   private next(): void {
@@ -110,7 +139,9 @@ export class Pool {
     const hand: Hand = { worker, task: undefined }
     worker.on('message', (answer: Answer) => {
       // An answer that comes after its time has run out is nobody's.
-      if (hand.task?.waiting.order.number === answer.number) this.release(hand, answer)
+      if (hand.task?.waiting.order.number !== answer.number) return
+      if ('stage' in answer) hand.task.waiting.watch.progress?.(answer.stage, answer.share)
+      else this.release(hand, answer)
     })
     worker.on('error', (error) =>
       this.dismiss(
@@ -151,12 +182,32 @@ const OVER_MEMORY =
   'This needed more memory than one file may take and was stopped: the file is damaged, or far too large. Nothing was changed.'
 const BROKE = 'This could not be worked out: what was doing it broke off. Nothing was changed.'
 
-const holder = globalThis as typeof globalThis & { footholdBackroom?: Pool }
+const STOPPED = 'This was stopped. Nothing was changed.'
+
+const holder = globalThis as typeof globalThis & {
+  footholdBackroom?: Pool
+  footholdSolids?: Pool
+}
+
+const SCRIPT = (): string =>
+  process.env.FOOTHOLD_BACKROOM ?? resolve('.foothold/build/backroom.mjs')
+
+/** Solids of files take longer and hold the exact kernel: they have a worker of their own, so that nothing else waits for them. */
+const SOLID_LIMITS: Limits = {
+  workers: 1,
+  taskMs: 120_000,
+  waitMs: 120_000,
+  memoryMb: 2048,
+  waiting: 8,
+}
+
+export function solidsRoom(): Pool {
+  holder.footholdSolids ??= new Pool(SCRIPT(), SOLID_LIMITS)
+  return holder.footholdSolids
+}
 
 /** The pool of this process; its script is bundled beside the build. */
 export function backroom(): Pool {
-  holder.footholdBackroom ??= new Pool(
-    process.env.FOOTHOLD_BACKROOM ?? resolve('.foothold/build/backroom.mjs'),
-  )
+  holder.footholdBackroom ??= new Pool(SCRIPT())
   return holder.footholdBackroom
 }

@@ -1,6 +1,7 @@
 import { gearChanges, readDocumentText } from '@/core/paper/formats'
 import { readDxf } from '@/exchange'
 import { analyseFile, checkFile, exportFile } from '../files'
+import { bodyAsPart, readSolids } from '../solids/tasks'
 import { standingOfWay } from '../standing'
 
 /** What is done off the server's own thread: reading what comes from outside, and whatever computes. */
@@ -12,6 +13,8 @@ export const TASKS = {
   analyseFile,
   exportFile,
   standingOfWay,
+  readSolids,
+  bodyAsPart,
 }
 
 export type Tasks = typeof TASKS
@@ -26,3 +29,4 @@ export interface Order {
 export type Answer =
   | { readonly number: number; readonly value: unknown }
   | { readonly number: number; readonly error: string }
+  | { readonly number: number; readonly stage: string; readonly share: number }

@@ -9,6 +9,7 @@ import { type Model } from '@/core/work/part'
 import { assembleSolid, bodyOfMesh, type FileUnit, type Solid } from '@/core/work/solid'
 import { readDxf, readStl } from '@/exchange'
 import { bodyOf, type Exact, loadExact, readStep } from '@/kernel/exact'
+import { MOST_FILE_BYTES } from './limits'
 
 export type Progress = (stage: string, share: number) => void
 
@@ -29,9 +30,6 @@ export interface ReadOptions {
   /** Only this layer of a DXF. */
   readonly layer?: string | undefined
 }
-
-/** Largest file that is read. */
-export const MOST_FILE_BYTES = 64_000_000
 
 /** The exact kernel on the server and on the command line: its binary lies where it was installed. */
 export const exactKernel = (): Promise<Exact> =>

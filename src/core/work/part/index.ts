@@ -57,6 +57,7 @@ export {
   sideAlong,
   signOf,
 } from './side'
+export { type Between, betweenSurfaces } from './between'
 export { type AxisSurface, directionOf, type PlaneSurface, type Surface } from './surface'
 export {
   type Box,

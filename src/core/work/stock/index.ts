@@ -12,3 +12,4 @@ export {
   waviness,
   WAVINESS,
 } from './state'
+export { type Skin, skinOf } from './skin'

@@ -1,0 +1,295 @@
+import * as THREE from 'three'
+import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh'
+import { type Mesh } from '@/core/ground/mesh'
+
+THREE.Mesh.prototype.raycast = acceleratedRaycast
+THREE.BufferGeometry.prototype.computeBoundsTree = computeBoundsTree
+THREE.BufferGeometry.prototype.disposeBoundsTree = disposeBoundsTree
+
+/** What is shown: the part, which can be picked, or what stands about it. */
+export interface StageBody {
+  readonly mesh: Mesh
+  /** Names that are picked, and which of them each triangle has. */
+  readonly skin?:
+    { readonly refs: readonly string[]; readonly refOf: ArrayLike<number> } | undefined
+  readonly tone: 'part' | 'steel' | 'ghost'
+}
+
+export interface Vector {
+  readonly x: number
+  readonly y: number
+  readonly z: number
+}
+
+/** A plane at which all is cut open: what lies along `out` is taken off. */
+export interface Section {
+  readonly at: Vector
+  readonly out: Vector
+}
+
+/** Above this no edges are drawn: they would take longer than all else. */
+const MOST_EDGED = 60_000
+const FOV = 30
+
+/** The picture of solids: what is in it, how it is looked at, what is under the pointer. Draws only when something changed. */
+export class StageScene {
+  private readonly renderer: THREE.WebGLRenderer
+  private readonly scene = new THREE.Scene()
+  private readonly camera = new THREE.PerspectiveCamera(FOV, 1, 1, 20_000)
+  private readonly controls: OrbitControls
+  private readonly group = new THREE.Group()
+  private readonly ray = new THREE.Raycaster()
+  private readonly plane = new THREE.Plane()
+  private parts: { mesh: THREE.Mesh; skin: NonNullable<StageBody['skin']> }[] = []
+  private isCut = false
+  private isFramed = false
+  private isAsked = false
+
+  /** @throws {Error} where the browser shows no WebGL. */
+  constructor(
+    private readonly host: HTMLElement,
+    label: string,
+  ) {
+    this.renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true })
+    this.renderer.localClippingEnabled = true
+    this.camera.up.set(0, 0, 1)
+    this.scene.add(new THREE.HemisphereLight(0xffffff, 0x8899aa, 2.2))
+    const sun = new THREE.DirectionalLight(0xffffff, 1.6)
+    sun.position.set(-0.5, -1, 1.5)
+    this.scene.add(sun, this.group)
+    const canvas = this.renderer.domElement
+    canvas.tabIndex = 0
+    canvas.setAttribute('role', 'application')
+    canvas.setAttribute('aria-label', label)
+    canvas.style.touchAction = 'none'
+    this.controls = new OrbitControls(this.camera, canvas)
+    this.controls.addEventListener('change', () => this.draw())
+    host.append(canvas)
+  }
+
+  get canvas(): HTMLCanvasElement {
+    return this.renderer.domElement
+  }
+
+  dispose(): void {
+    this.controls.dispose()
+    this.clear()
+    this.renderer.dispose()
+    this.canvas.remove()
+  }
+
+  resize(): void {
+    const { clientHeight, clientWidth } = this.host
+    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
+    this.renderer.setSize(clientWidth, clientHeight, false)
+    this.canvas.style.width = '100%'
+    this.canvas.style.height = '100%'
+    this.camera.aspect = clientWidth / Math.max(1, clientHeight)
+    this.camera.updateProjectionMatrix()
+    this.draw()
+  }
+
+  show(bodies: readonly StageBody[]): void {
+    this.clear()
+    for (const body of bodies) this.add(body)
+    if (!this.isFramed && bodies.length > 0) {
+      this.isFramed = true
+      this.look({ x: -0.6, y: -1, z: 0.75 })
+    }
+    this.draw()
+  }
+
+  private add({ mesh, skin, tone }: StageBody): void {
+    const indexed = new THREE.BufferGeometry()
+    indexed.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
+    indexed.setIndex(new THREE.BufferAttribute(mesh.triangles, 1))
+    const flat = indexed.toNonIndexed()
+    flat.computeVertexNormals()
+    const clipping = this.isCut ? [this.plane] : []
+    if (tone === 'ghost') {
+      const pale = new THREE.MeshStandardMaterial({
+        color: token('--raw-dot'),
+        transparent: true,
+        opacity: 0.22,
+        depthWrite: false,
+        clippingPlanes: clipping,
+      })
+      this.group.add(new THREE.Mesh(flat, pale))
+      indexed.dispose()
+      return
+    }
+    const surface = new THREE.MeshStandardMaterial({
+      color: tone === 'part' ? 0xffffff : token('--hatch-line'),
+      vertexColors: tone === 'part',
+      roughness: 0.6,
+      metalness: 0.15,
+      clippingPlanes: clipping,
+      polygonOffset: true,
+      polygonOffsetFactor: 1,
+      polygonOffsetUnits: 1,
+    })
+    // Cut open one looks at the inner sides of what is behind: in one tone they look like the cut metal.
+    const inside = new THREE.MeshBasicMaterial({
+      color: token('--hatch-line'),
+      side: THREE.BackSide,
+      clippingPlanes: clipping,
+    })
+    const shown = new THREE.Mesh(flat, surface)
+    this.group.add(shown, new THREE.Mesh(flat, inside))
+    if (tone === 'part') {
+      flat.setAttribute(
+        'color',
+        new THREE.BufferAttribute(new Float32Array(mesh.triangles.length * 3), 3),
+      )
+      if (skin) {
+        flat.computeBoundsTree()
+        this.parts.push({ mesh: shown, skin })
+      }
+      paint(flat, skin, new Set(), undefined)
+    }
+    if (mesh.triangles.length / 3 <= MOST_EDGED) {
+      const line = new THREE.LineBasicMaterial({
+        color: token(tone === 'part' ? '--ink' : '--soft'),
+        clippingPlanes: clipping,
+      })
+      this.group.add(new THREE.LineSegments(new THREE.EdgesGeometry(indexed, 20), line))
+    }
+    indexed.dispose()
+  }
+
+  /** Lights up what bears one of the names, and more strongly the one that is chosen. */
+  light(lit: ReadonlySet<string>, chosen: string | undefined): void {
+    for (const { mesh, skin } of this.parts) paint(mesh.geometry, skin, lit, chosen)
+    this.draw()
+  }
+
+  /** Cuts everything open at a plane; none puts it together again. */
+  cut(section: Section | undefined): void {
+    this.isCut = section !== undefined
+    if (section) {
+      const out = new THREE.Vector3(section.out.x, section.out.y, section.out.z).normalize()
+      const at = new THREE.Vector3(section.at.x, section.at.y, section.at.z)
+      this.plane.setFromNormalAndCoplanarPoint(out.negate(), at)
+    }
+    this.group.traverse((one) => {
+      if (!(one instanceof THREE.Mesh || one instanceof THREE.LineSegments)) return
+      const material = one.material as THREE.Material
+      material.clippingPlanes = section ? [this.plane] : []
+      material.needsUpdate = true
+    })
+    this.draw()
+  }
+
+  /** Looks from a direction at the middle of all, so that all is seen. */
+  look(from: Vector): void {
+    const bounds = new THREE.Box3().setFromObject(this.group)
+    if (bounds.isEmpty()) return
+    const sphere = bounds.getBoundingSphere(new THREE.Sphere())
+    const narrow = Math.min(1, this.camera.aspect)
+    const away = (sphere.radius * 1.08) / Math.sin((FOV * Math.PI) / 360) / narrow
+    const way = new THREE.Vector3(from.x, from.y, from.z).normalize()
+    // Straight from above or below the view has no up of its own.
+    if (Math.abs(way.z) > 0.999) way.y -= 1e-3
+    this.controls.target.copy(sphere.center)
+    this.camera.position.copy(sphere.center).addScaledVector(way.normalize(), away)
+    this.camera.near = Math.max(0.1, away - sphere.radius * 4)
+    this.camera.far = away + sphere.radius * 8
+    this.camera.updateProjectionMatrix()
+    this.controls.update()
+    this.draw()
+  }
+
+  /** Turns the view about the middle, rad to the right and up. */
+  turn(right: number, up: number): void {
+    const by = new THREE.Vector3().subVectors(this.camera.position, this.controls.target)
+    const polar = new THREE.Spherical().setFromVector3(new THREE.Vector3(by.x, by.z, -by.y))
+    polar.theta += right
+    polar.phi = Math.min(Math.PI - 0.02, Math.max(0.02, polar.phi - up))
+    const turned = new THREE.Vector3().setFromSpherical(polar)
+    this.camera.position
+      .copy(this.controls.target)
+      .add(new THREE.Vector3(turned.x, -turned.z, turned.y))
+    this.controls.update()
+    this.draw()
+  }
+
+  /** The names that lie under a place of the page, the nearest first, each once. */
+  under(clientX: number, clientY: number): readonly string[] {
+    const box = this.canvas.getBoundingClientRect()
+    const at = new THREE.Vector2(
+      ((clientX - box.left) / box.width) * 2 - 1,
+      1 - ((clientY - box.top) / box.height) * 2,
+    )
+    this.ray.setFromCamera(at, this.camera)
+    const found: { away: number; ref: string }[] = []
+    for (const { mesh, skin } of this.parts)
+      for (const hit of this.ray.intersectObject(mesh, false)) {
+        if (this.isCut && this.plane.distanceToPoint(hit.point) < 0) continue
+        const ref = skin.refs[skin.refOf[hit.faceIndex ?? -1] ?? -1]
+        if (ref !== undefined) found.push({ away: hit.distance, ref })
+      }
+    return [...new Set(found.sort((a, b) => a.away - b.away).map(({ ref }) => ref))]
+  }
+
+  /** Draws once before the next frame, however often it is asked for. */
+  private draw(): void {
+    if (this.isAsked) return
+    this.isAsked = true
+    requestAnimationFrame(() => {
+      this.isAsked = false
+      this.renderer.render(this.scene, this.camera)
+    })
+  }
+
+  private clear(): void {
+    this.parts = []
+    for (const one of [...this.group.children]) {
+      this.group.remove(one)
+      if (!(one instanceof THREE.Mesh || one instanceof THREE.LineSegments)) continue
+      one.geometry.dispose()
+      ;(one.material as THREE.Material).dispose()
+    }
+  }
+}
+
+const token = (name: string): THREE.Color =>
+  new THREE.Color(
+    getComputedStyle(document.documentElement).getPropertyValue(name).trim() || '#ccc',
+  )
+
+/** Each triangle in the tone of what it stands for. */
+function paint(
+  geometry: THREE.BufferGeometry,
+  skin: StageBody['skin'],
+  lit: ReadonlySet<string>,
+  chosen: string | undefined,
+): void {
+  const [plain, warm, strong, unknown] = ['--front', '--tint', '--blue', '--raw'].map(token) as [
+    THREE.Color,
+    THREE.Color,
+    THREE.Color,
+    THREE.Color,
+  ]
+  const owner = (ref: string): string => ref.split('.')[0] ?? ref
+  const tones = (skin?.refs ?? []).map((ref) =>
+    ref === chosen || owner(ref) === chosen
+      ? strong
+      : lit.has(ref) || lit.has(owner(ref))
+        ? warm
+        : ref.startsWith('rest-')
+          ? unknown
+          : plain,
+  )
+  const colours = geometry.getAttribute('color') as THREE.BufferAttribute
+  const array = colours.array as Float32Array
+  for (let t = 0; t < array.length / 9; t++) {
+    const { b, g, r } = tones[skin?.refOf[t] ?? -1] ?? plain
+    for (let k = 0; k < 9; k += 3) {
+      array[9 * t + k] = r
+      array[9 * t + k + 1] = g
+      array[9 * t + k + 2] = b
+    }
+  }
+  colours.needsUpdate = true
+}
