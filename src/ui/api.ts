@@ -30,21 +30,27 @@ export async function call<Data>(
   }
 }
 
-/** Sends a large text, telling on the way which part of it has gone out, 0 to 1. */
+/** Sends a large text or file, telling on the way which part of it has gone out, 0 to 1. */
 export function send<Data>(
   path: string,
-  text: string,
+  body: string | Blob,
   onSent: (part: number) => void,
+  signal?: AbortSignal,
 ): Promise<Answer<Data>> {
   return new Promise((done) => {
     // fetch tells nothing of how far a body has been sent.
     const request = new XMLHttpRequest()
     request.open('POST', path)
-    request.setRequestHeader('Content-Type', 'application/json')
+    request.setRequestHeader(
+      'Content-Type',
+      typeof body === 'string' ? 'application/json' : 'application/octet-stream',
+    )
+    signal?.addEventListener('abort', () => request.abort())
     request.upload.onprogress = ({ loaded, total }) => total > 0 && onSent(loaded / total)
     request.onload = () => done(answerOf(request.status, request.responseText))
     request.onerror = () => done({ kind: 'away' })
-    request.send(text)
+    request.onabort = () => done({ kind: 'away' })
+    request.send(body)
   })
 }
 

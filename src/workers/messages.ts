@@ -13,7 +13,7 @@ import { type SolidMesh } from '@/kernel'
 import { type Frame } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
 import { type Recipe } from '@/core/ground/recipe'
-import { type Skin } from '@/core/work/stock'
+import { type PartState, type Skin } from '@/core/work/stock'
 
 /** Triangles of a part that know which of its surfaces they lie on. */
 export type SkinnedMesh = Mesh & Skin
@@ -21,6 +21,8 @@ export type SkinnedMesh = Mesh & Skin
 export interface SolidWorker {
   /** The finished part: the body of its file where it came from one that is here, else what its features leave. */
   solid(part: Part): Promise<SkinnedMesh>
+  /** What is left of the part in a state. */
+  left(part: Part, state: PartState): Promise<SkinnedMesh>
   /** Any solid by its recipe, in the frame in which the recipe is. */
   recipe(of: Recipe<Frame>): Promise<SolidMesh>
 }

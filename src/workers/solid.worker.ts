@@ -14,6 +14,10 @@ const worker: SolidWorker = {
     const mesh = own ?? (await meshOf(solidNow(part, stateFinished(part))))
     return sent({ ...mesh, ...skinOf(part, mesh, own?.faceOf) })
   },
+  async left(part, state) {
+    const mesh = await meshOf(solidNow(part, state))
+    return sent({ ...mesh, ...skinOf(part, mesh, undefined, state) })
+  },
   async recipe(of) {
     const mesh = await meshOf(of)
     return Comlink.transfer(mesh, [mesh.positions.buffer, mesh.triangles.buffer])

@@ -1,6 +1,7 @@
 'use client'
 
 import dynamic from 'next/dynamic'
+import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { drawing, hasRoomForDimensions } from '@/core/paper/picture'
 import { lengthWords } from '@/core/handbook/units'
@@ -10,13 +11,15 @@ import { SceneSvg } from '@/ui/SceneSvg'
 import { useKeys } from '@/ui/useKeys'
 import { useSize } from '@/ui/useSize'
 
-const SolidView = dynamic(() => import('./SolidView'), {
+const PartSolid = dynamic(() => import('@/ui/solid/PartSolid'), {
   ssr: false,
   loading: () => <p className="p-4 text-soft">Making the solid …</p>,
 })
 
 interface DrawingSheetProps {
   readonly part: Part
+  /** The page of its file, where it came from one. */
+  readonly file: string | undefined
   /** Nothing was said of it yet. */
   readonly isBare: boolean
   readonly chosen: string | undefined
@@ -24,6 +27,7 @@ interface DrawingSheetProps {
   readonly lit: ReadonlySet<string>
   readonly onPick: (ref: string) => void
   readonly onPoint: (ref: string | undefined) => void
+  readonly onTie: (of: string, to: string) => void
 }
 
 /** The drawing in words, for those who do not see it. */
@@ -35,7 +39,7 @@ const spoken = (part: Part): string =>
 
 /** The part in three views, or as a solid. */
 export function DrawingSheet(props: DrawingSheetProps) {
-  const { chosen, isBare, lit, onPick, onPoint, part, tie } = props
+  const { chosen, file, isBare, lit, onPick, onPoint, onTie, part, tie } = props
   const [isSolid, setSolid] = useState(false)
   const [sheet, size] = useSize<HTMLDivElement>({ width: 760, height: 500 })
   const [hasDimensions, setDimensions] = useState(true)
@@ -54,9 +58,14 @@ export function DrawingSheet(props: DrawingSheetProps) {
             ? 'a bare block so far: say what is on it, above'
             : 'raw faces stippled · pick a feature to change or tie it'}
         </p>
+        {file !== undefined && (
+          <Link className="button quiet ml-auto text-[14px]" href={file}>
+            What the file shows
+          </Link>
+        )}
         <button
           type="button"
-          className="button quiet ml-auto text-[14px]"
+          className={`button quiet text-[14px] ${file === undefined ? 'ml-auto' : ''}`}
           aria-pressed={hasDimensions && hasRoom}
           disabled={!hasRoom}
           title={hasRoom ? undefined : 'The sheet is too small for dimensions'}
@@ -75,7 +84,14 @@ export function DrawingSheet(props: DrawingSheetProps) {
       </div>
       <div ref={sheet} className="relative min-h-0 grow overflow-hidden" style={{ flexBasis: 400 }}>
         {isSolid ? (
-          <SolidView part={part} chosen={chosen} lit={lit} onPick={onPick} onPoint={onPoint} />
+          <PartSolid
+            part={part}
+            chosen={chosen}
+            lit={lit}
+            onPick={onPick}
+            onPoint={onPoint}
+            onTie={onTie}
+          />
         ) : (
           <div className="absolute inset-0">
             <SceneSvg

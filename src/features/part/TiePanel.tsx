@@ -36,6 +36,8 @@ export function TiePanel({ of, onAdd, onCancel, onTo, part, to }: TiePanelProps)
   const others = [
     ...Object.keys(part.faces),
     ...part.features.filter((f) => f.kind !== 'chamfer').map((f) => f.id),
+    // Faces that were pointed at in the solid are tied by themselves.
+    ...(to !== undefined && to.includes('.') ? [to] : []),
   ].filter((ref) => ref !== of)
   const add = (): void => {
     if (to === undefined) return

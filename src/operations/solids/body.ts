@@ -1,19 +1,27 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { type Recipe } from '@/core/ground/recipe'
 import { type Feature, type Model, type Part, partIssues, PartSchema } from '@/core/work/part'
-import { type Grain, laySolid, type Lie, proposeLie, recognise } from '@/core/work/recognise'
+import {
+  type Grain,
+  largestDown,
+  laySolid,
+  type Lie,
+  proposeLie,
+  recognise,
+} from '@/core/work/recognise'
 import { type Solid } from '@/core/work/solid'
 import { solidNow, stateFinished, takenBy } from '@/core/work/stock'
 import { meshOf } from '@/kernel'
-import { type SolidFile } from './read'
+import { type ReadOptions, type SolidFile } from './read'
 
 /** How a body of a file is to become a part. */
-export interface BodyChoice {
+export interface BodyChoice extends ReadOptions {
   readonly body: number
   readonly name: string
   /** What its lengths are multiplied by where the unit of the file is wrong. */
   readonly times?: number | undefined
-  readonly lie?: Lie | undefined
+  /** How it lies; where left out as is proposed. */
+  readonly lie?: Lie | 'flattest' | undefined
 }
 
 /** The part that a body of a file is recognised as, with where it came from. */
@@ -26,7 +34,7 @@ export async function partOfBody(file: SolidFile, choice: BodyChoice): Promise<R
       'body',
     )
   const { name, times = 1 } = choice
-  const lie = choice.lie ?? proposeLie(solid)
+  const lie = choice.lie === 'flattest' ? largestDown(solid) : (choice.lie ?? proposeLie(solid))
   const { motion, solid: laid } = laySolid(solid, lie, times)
   const sides = [laid.high.x, laid.high.y, laid.high.z]
   if (!sides.every((mm) => mm > 0.01 && mm < 10_000))
@@ -50,6 +58,9 @@ export async function partOfBody(file: SolidFile, choice: BodyChoice): Promise<R
     outlines: found.outlines,
     faces: found.faces,
     rest: found.rest,
+    settled: [],
+    ...(choice.thicknessMm !== undefined && { thicknessMm: choice.thicknessMm }),
+    ...(choice.layer !== undefined && { layer: choice.layer }),
     missing: { left: 0, over: 0 },
   }
   const part = await proved(

@@ -21,7 +21,6 @@ export type Bringing =
 interface Held {
   now: Bringing
   readonly stop: AbortController
-  readonly options: ReadOptions
   readonly since: number
 }
 
@@ -43,7 +42,6 @@ export function bringIn(bytes: Uint8Array, name: string, options: ReadOptions): 
   const one: Held = {
     now: { state: 'working', stage: 'waiting', share: 0 },
     stop,
-    options,
     since: Date.now(),
   }
   held().set(id, one)
@@ -88,21 +86,18 @@ export function stopBringing(id: string): Result<Bringing> {
   return succeed(one.now)
 }
 
-/** A body of a file that was brought in, as the part that it is recognised as. */
-export async function recogniseBody(id: string, choice: BodyChoice): Promise<Result<Part>> {
-  const one = held().get(id)
-  if (!one || one.now.state !== 'done') return gone()
-  const { file } = one.now
-  const kept = await findSolidFile(file.digest)
-  if (!kept) return gone()
-  return solidsRoom().run('bodyAsPart', kept.bytes, file.name, one.options, choice)
+/** A body of a file that is kept, as the part that it is recognised as. */
+export async function recogniseBody(digest: string, choice: BodyChoice): Promise<Result<Part>> {
+  const kept = await findSolidFile(digest)
+  return kept
+    ? solidsRoom().run('bodyAsPart', kept.bytes, kept.name, choice)
+    : absent('solid.unknown', 'That file is not here. Bring it in again.')
 }
 
-/** A new job whose part is a body of a file. */
-export async function jobFromBody(id: string, choice: BodyChoice): Promise<Result<string>> {
-  const part = await recogniseBody(id, choice)
-  if (!part.ok) return part
-  return insertWith({ part: part.value, ways: [emptyWay('Way A')] })
+/** A new job whose part is a body of a file that is kept. */
+export async function jobFromBody(digest: string, choice: BodyChoice): Promise<Result<string>> {
+  const part = await recogniseBody(digest, choice)
+  return part.ok ? insertWith({ part: part.value, ways: [emptyWay('Way A')] }) : part
 }
 
 export const facetsOf = async (digest: string, body: number): Promise<Result<Uint8Array>> => {

@@ -37,7 +37,8 @@ export async function importFile(
   const parts: (Part | undefined)[] = []
   for (const index of file.bodies.keys()) {
     const called = file.bodies.length > 1 ? `${stem} ${index + 1}` : stem
-    const part = await partOfBody(file, { body: index, name: called, times: timesFor(file, unit) })
+    const choice = { ...reading, body: index, name: called, times: timesFor(file, unit) }
+    const part = await partOfBody(file, choice)
     // A body that is too small or too large for a part is still reported, without features.
     parts.push(part.ok ? part.value : undefined)
     if (!part.ok && (file.bodies.length === 1 || index === body)) return part

@@ -1,6 +1,6 @@
 import { type Result, succeed } from '@/core/ground/issues'
 import { type Part } from '@/core/work/part'
-import { largestDown, type Lie, proposeLie, type SuspectedUnit } from '@/core/work/recognise'
+import { type SuspectedUnit } from '@/core/work/recognise'
 import { type FacedMesh, type FileUnit } from '@/core/work/solid'
 import { tell } from '../backroom/telling'
 import { type BodyChoice, partOfBody } from './body'
@@ -15,9 +15,10 @@ export interface ReadSolids {
   readonly unit: FileUnit | undefined
   readonly suspected: SuspectedUnit | undefined
   readonly remarks: readonly string[]
+  /** How it was read, to be said again. */
+  readonly reading: ReadOptions
   readonly bodies: readonly {
     readonly report: BodyReport
-    readonly lies: { readonly proposed: Lie; readonly flattest: Lie }
   }[]
   readonly meshes: readonly FacedMesh[]
 }
@@ -30,7 +31,7 @@ async function fileOf(
   name: string,
   options: ReadOptions,
 ): Promise<Result<SolidFile>> {
-  const key = `${digestOf(bytes)} ${name} ${JSON.stringify(options)}`
+  const key = `${digestOf(bytes)} ${name} ${options.thicknessMm ?? ''} ${options.layer ?? ''}`
   if (last?.key === key) return succeed(last.file)
   const read = await readSolidFile(bytes, name, options, tell)
   if (read.ok) last = { key, file: read.value }
@@ -57,10 +58,8 @@ export async function readSolids(
     unit,
     suspected,
     remarks,
-    bodies: bodies.map((solid, i) => ({
-      report: reports[i] as BodyReport,
-      lies: { proposed: proposeLie(solid), flattest: largestDown(solid) },
-    })),
+    reading: options,
+    bodies: reports.map((report) => ({ report })),
     meshes: bodies.map(({ mesh }) => mesh),
   })
 }
@@ -69,10 +68,10 @@ export async function readSolids(
 export async function bodyAsPart(
   bytes: Uint8Array,
   name: string,
-  options: ReadOptions,
   choice: BodyChoice,
 ): Promise<Result<Part>> {
-  const read = await fileOf(bytes, name, options)
+  const { layer, thicknessMm } = choice
+  const read = await fileOf(bytes, name, { layer, thicknessMm })
   if (!read.ok) return read
   tell('recognising', 0.7)
   return partOfBody(read.value, choice)

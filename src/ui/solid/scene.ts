@@ -1,6 +1,7 @@
 import * as THREE from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh'
+import { type Frame, type Motion } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
 
 THREE.Mesh.prototype.raycast = acceleratedRaycast
@@ -14,6 +15,8 @@ export interface StageBody {
   readonly skin?:
     { readonly refs: readonly string[]; readonly refOf: ArrayLike<number> } | undefined
   readonly tone: 'part' | 'steel' | 'ghost'
+  /** How it stands in the picture; as it is where left out. */
+  readonly by?: Motion<Frame, Frame> | undefined
 }
 
 export interface Vector {
@@ -100,9 +103,12 @@ export class StageScene {
     this.draw()
   }
 
-  private add({ mesh, skin, tone }: StageBody): void {
+  private add({ by, mesh, skin, tone }: StageBody): void {
     const indexed = new THREE.BufferGeometry()
-    indexed.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3))
+    // Moved it is another geometry; what came from the worker stays as it was.
+    const positions = by ? mesh.positions.slice() : mesh.positions
+    indexed.setAttribute('position', new THREE.BufferAttribute(positions, 3))
+    if (by) indexed.applyMatrix4(matrixOf(by))
     indexed.setIndex(new THREE.BufferAttribute(mesh.triangles, 1))
     const flat = indexed.toNonIndexed()
     flat.computeVertexNormals()
@@ -252,6 +258,15 @@ export class StageScene {
     }
   }
 }
+
+const matrixOf = ({ rows: [a, b, c], shift }: Motion<Frame, Frame>): THREE.Matrix4 =>
+  // prettier-ignore
+  new THREE.Matrix4(
+    a.x, a.y, a.z, shift.x,
+    b.x, b.y, b.z, shift.y,
+    c.x, c.y, c.z, shift.z,
+    0, 0, 0, 1,
+  )
 
 const token = (name: string): THREE.Color =>
   new THREE.Color(

@@ -39,7 +39,7 @@ export function contourSurfaces(part: Part, contour: Contour): readonly Surface[
   const height = contourHeight(part, contour)
   const surfaces: Surface[] = []
   if (!contour.through) surfaces.push(floorOf(contour, plane))
-  if (contour.takes === 'nothing') return surfaces
+  if (contour.takes === 'nothing' && !contour.through) return surfaces
   const isTaken = (p: PlanePoint): boolean =>
     isWithin(contour.rings, p) === (contour.takes === 'inside')
   let [walls, rounds] = [0, 0]

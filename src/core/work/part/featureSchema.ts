@@ -196,6 +196,13 @@ export const ContourSchema = z.strictObject({
     .enum(['inside', 'outside', 'nothing'])
     .describe('What is cut: within the outline, all round it, or nothing: a face to refer to.'),
   through: z.boolean().describe('It has no floor.'),
+  clear: z
+    .array(SideSchema)
+    .max(3)
+    .optional()
+    .describe(
+      'Its floor leans, and what stands over it towards these sides of the block is taken as well.',
+    ),
 })
 export const ChamferSchema = z.strictObject({
   ...common,

@@ -10,6 +10,7 @@ export {
   placeOf,
   directionWords,
   refLabel,
+  restLabel,
   resolveRef,
 } from './refs'
 export {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ContourSchema } from './featureSchema'
 import { DirectionSchema, IdSchema, PositionSchema, SideSchema } from './fields'
 
 /** What came with a file: where the solid of the part is from and how it lies, and what nothing else says of it. */
@@ -37,10 +38,19 @@ export const ModelSchema = z.strictObject({
         sizeMm: z.number().nonnegative().optional().describe('Radius, or width of a chamfer.'),
         at: PositionSchema,
         areaMm2: z.number().nonnegative(),
+        surface: ContourSchema.pick({ on: true, plane: true, rings: true })
+          .optional()
+          .describe('Its outline where it is flat, the circle at its end where it is round.'),
       }),
     )
     .max(2000)
     .describe('What was not made a feature.'),
+  settled: z
+    .array(IdSchema)
+    .max(2000)
+    .describe('Features of which somebody has said what they are meant as.'),
+  thicknessMm: z.number().positive().max(2000).optional().describe('Of a plate given by outline.'),
+  layer: z.string().max(200).optional().describe('The only layer of a drawing that was read.'),
   missing: z
     .strictObject({ left: z.number().nonnegative(), over: z.number().nonnegative() })
     .describe(

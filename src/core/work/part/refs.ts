@@ -2,7 +2,7 @@ import { dot, type Point, point } from '../../ground/geometry'
 import { fail, nearestWord, succeed, type Result } from '../../ground/issues'
 import { printLength } from '../../handbook/units'
 import { contourShape } from './contour'
-import { type Contour, type Feature, type Part } from './schema'
+import { type Contour, type Feature, type Model, type Part } from './schema'
 import { isSide, normalOf, type Side, SIDES } from './side'
 import { type Surface } from './surface'
 import { partSurfaces } from './surfaces'
@@ -86,7 +86,8 @@ export function featureLabel(feature: Feature): string {
 function contourLabel(contour: Contour): string {
   const { kind, long, wide } = contourShape(contour)
   const say = (mm: number): string => printLength(Math.round(mm * 1000) / 1000, 'mm')
-  if (contour.takes === 'nothing') return `face ${say(long)} × ${say(wide)}`
+  if (contour.takes === 'nothing')
+    return contour.through ? `round ${say(long)}` : `face ${say(long)} × ${say(wide)}`
   if (contour.takes === 'outside') return `outline ${say(long)} × ${say(wide)}`
   const isLeaning = [contour.plane.out.x, contour.plane.out.y, contour.plane.out.z].every(
     (c) => Math.abs(c) < 1 - 1e-9,
@@ -110,6 +111,8 @@ export function refLabel(part: Part, ref: string): string {
   if (isSide(ref)) return part.faces[ref].name
   const [id = '', piece] = ref.split('.')
   const feature = part.features.find((f) => f.id === id)
+  const rest = part.model?.rest[Number(/^rest-(\d+)$/.exec(ref)?.[1]) - 1]
+  if (rest) return `not recognised: ${restLabel(part, rest)}`
   if (!feature) return ref
   if (piece === undefined) return featureLabel(feature)
   if (/^\d+$/.test(piece)) return `${featureLabel(feature)} no. ${piece}`
@@ -117,6 +120,24 @@ export function refLabel(part: Part, ref: string): string {
   return letter
     ? `${PIECES[letter] ?? ''} ${number} of ${featureLabel(feature)}`
     : `${piece === 'wall' || piece === 'floor' ? piece : `${piece} wall`} of ${featureLabel(feature)}`
+}
+
+const REST_WORDS = {
+  fillet: 'fillet',
+  rounding: 'rounding',
+  chamfer: 'chamfer',
+  groove: 'groove',
+  flat: 'flat',
+  round: 'round',
+  cone: 'cone',
+  free: 'free surface',
+} as const
+
+/** What was not made a feature, in words: "fillet 3". */
+export function restLabel(part: Part, { kind, sizeMm }: Model['rest'][number]): string {
+  if (sizeMm === undefined) return REST_WORDS[kind]
+  const isRadius = kind === 'fillet' || kind === 'rounding'
+  return `${REST_WORDS[kind]} ${isRadius ? 'R ' : ''}${printLength(sizeMm * (kind === 'round' ? 2 : 1), part.unit)}`
 }
 
 /** The face with a datum letter, a shop name or a side's own name. */

@@ -119,15 +119,33 @@ export interface Laid {
  *
  * @param times - what its lengths are multiplied by, where the unit of its file was wrong.
  */
-export function laySolid(solid: Solid, { base, front }: Lie, times = 1): Laid {
-  const z = exact(scale(base, -1 / norm(base)))
-  const away = scale(front, -1)
+export function laySolid(solid: Solid, lie: Lie, times = 1): Laid {
+  const z = scale(ownDirection(solid, lie.base), -1)
+  const away = scale(ownDirection(solid, lie.front), -1)
   const square = subtract(away, scale(z, dot(away, z)))
   const y = exact(norm(square) < 1e-6 ? acrossOf(z)[1] : scale(square, 1 / norm(square)))
   const rows = [cross(y, z), y, z] as const
   const turned = moveSolid(solid, { rows, shift: point<'part'>(0, 0, 0) }, times)
   const motion: Motion<'part', 'file'> = { rows, shift: scale(turned.low, -1) }
   return { solid: moveSolid(solid, motion, times), motion }
+}
+
+/** A direction that was picked in a picture, rad from a direction of the solid, is meant to be that. */
+const PICKED_RAD = 1e-3
+
+/** The way out of the flat, or along the axis, that a direction is nearly along; else the direction itself. */
+function ownDirection(solid: Solid, direction: At): At {
+  const wanted = exact(scale(direction, 1 / norm(direction)))
+  let [best, nearest] = [wanted, PICKED_RAD]
+  for (const face of solid.faces) {
+    if (face.kind !== 'plane' && face.kind !== 'cylinder') continue
+    const along = face.kind === 'plane' ? face.plane.out : subtract(face.to, face.from)
+    const unit = scale(along, 1 / norm(along))
+    const own = dot(unit, wanted) < 0 ? scale(unit, -1) : unit
+    const off = norm(subtract(own, wanted))
+    if (off < nearest) [best, nearest] = [exact(own), off]
+  }
+  return best
 }
 
 /** A direction along an axis but for rounding, exactly so. */

@@ -1,13 +1,30 @@
-import { AXES, dot, type PlanePoint, type Point, scale } from '../../ground/geometry'
-import { edgesOf, gapToRings, isWithin, type Ring, ringBounds } from '../../ground/outline'
-import { alongPlane, onPlane, type Plane } from '../../ground/recipe'
-import { type Contour, normalOf, SIDES, axisOf, signOf, tidyDirection } from '../part'
+import {
+  AXES,
+  dot,
+  norm,
+  type PlanePoint,
+  point,
+  type Point,
+  scale,
+  subtract,
+} from '../../ground/geometry'
+import {
+  circleRing,
+  edgesOf,
+  gapToRings,
+  isWithin,
+  type Ring,
+  ringBounds,
+} from '../../ground/outline'
+import { acrossOf, alongPlane, onPlane, type Plane } from '../../ground/recipe'
+import { type Contour, normalOf, type Side, SIDES, axisOf, signOf, tidyDirection } from '../part'
 import { type SolidFace } from '../solid'
 import { nearestSide } from './holes'
 import { type Seen, STEP_MM, tidy } from './seen'
 
 type At = Point<'part'>
 type Flat = SolidFace<'part'> & { readonly kind: 'plane' }
+type Round = SolidFace<'part'> & { readonly kind: 'cylinder' }
 
 /** Places each way in which it is looked whether a flat can be come at. */
 const GRID = 7
@@ -24,7 +41,7 @@ export function islandRings(seen: Seen, { plane, rings }: Flat): readonly Ring[]
 }
 
 /** Whether metal stands up within a ring of a flat: looked at just inside of its edges. */
-function isIsland(seen: Seen, plane: Plane<'part'>, ring: Ring): boolean {
+export function isIsland(seen: Seen, plane: Plane<'part'>, ring: Ring): boolean {
   const places = insideOf(ring)
   const metal = places.filter((p) => seen.isMetal(onPlane(plane, p, STEP_MM)))
   return metal.length * 2 > places.length
@@ -42,7 +59,7 @@ const insideOf = (ring: Ring): readonly PlanePoint[] =>
   })
 
 /** The middle of an edge and the direction to its left there; unit. */
-function middleOf(edge: ReturnType<typeof edgesOf>[number]): {
+export function middleOf(edge: ReturnType<typeof edgesOf>[number]): {
   readonly middle: PlanePoint
   readonly left: PlanePoint
 } {
@@ -72,7 +89,7 @@ function isClear(seen: Seen, plane: Plane<'part'>, rings: readonly Ring[]): bool
 }
 
 /** Places spread over a region, and just inside of its edges. */
-function placesIn(rings: readonly Ring[]): readonly PlanePoint[] {
+export function placesIn(rings: readonly Ring[]): readonly PlanePoint[] {
   const { high, low } = ringBounds(rings)
   const grid = Array.from({ length: GRID * GRID }, (_, i) => ({
     x: low.x + ((high.x - low.x) * ((i % GRID) + 0.5)) / GRID,
@@ -94,12 +111,24 @@ export function levelOn(seen: Seen, face: Flat): FoundContour | undefined {
   const plane = tidyPlane(face.plane)
   const rings = islandRings(seen, face)
   if (!isClear(seen, plane, rings)) return undefined
-  return contourOf(
+  const clear = clearSides(seen, plane, rings)
+  const level = contourOf(
     plane,
     rings.map((ring) => marked(seen, plane, ring, rings)),
     'inside',
     false,
   )
+  return clear.length > 0 ? { ...level, clear: [...clear] } : level
+}
+
+/** The sides of the block towards which nothing stands over a leaning flat. */
+function clearSides(seen: Seen, plane: Plane<'part'>, rings: readonly Ring[]): readonly Side[] {
+  const places = placesIn(rings)
+  return SIDES.filter((side) => {
+    const along = dot(normalOf(side), plane.out)
+    if (along < 1e-3 || along > 1 - 1e-9) return false
+    return places.every((p) => seen.isOpen(onPlane(plane, p, STEP_MM), normalOf(side)))
+  })
 }
 
 /** A flat that has no way straight to it; it can be stood on and measured. */
@@ -111,14 +140,29 @@ export const faceOnly = (seen: Seen, face: Flat): FoundContour =>
     false,
   )
 
+/** The circle at the end of a round: its axis can be measured from. */
+export function endOfRound({ from, radiusMm, to }: Round): FoundContour {
+  const along = subtract(to, from)
+  const out = tidyDirection(scale(along, 1 / norm(along)))
+  return contourOf(
+    { at: from, across: tidyDirection(acrossOf(out)[0]), out },
+    [[...circleRing({ x: 0, y: 0 }, radiusMm)]],
+    'nothing',
+    true,
+  )
+}
+
 /** A plane whose directions are along the axes where they are but for rounding. */
-const tidyPlane = ({ across, at, out }: Plane<'part'>): Plane<'part'> => ({
+export const tidyPlane = ({ across, at, out }: Plane<'part'>): Plane<'part'> => ({
   at,
   across: tidyDirection(across),
   out: tidyDirection(out),
 })
 
-const isAlongAxis = (plane: Plane<'part'>, { from, to }: ReturnType<typeof edgesOf>[number]) => {
+export const isAlongAxis = (
+  plane: Plane<'part'>,
+  { from, to }: ReturnType<typeof edgesOf>[number],
+) => {
   const [a, b] = [onPlane(plane, from), onPlane(plane, to)]
   return AXES.filter((axis) => Math.abs(a[axis] - b[axis]) < 1e-4).length === 2
 }
@@ -140,14 +184,14 @@ function marked(seen: Seen, plane: Plane<'part'>, ring: Ring, region: readonly R
   })
 }
 
-const corner = ({ bulge, x, y }: Ring[number], isOpen: boolean): Marked[number] => ({
+export const corner = ({ bulge, x, y }: Ring[number], isOpen: boolean): Marked[number] => ({
   x: tidy(x),
   y: tidy(y),
   ...(bulge !== undefined && Math.abs(bulge) > 1e-9 && { bulge }),
   ...(isOpen && { open: true as const }),
 })
 
-function contourOf(
+export function contourOf(
   plane: Plane<'part'>,
   rings: readonly Marked[],
   takes: Contour['takes'],
@@ -170,60 +214,3 @@ function contourOf(
 }
 
 const plainOf = ({ x, y, z }: At) => ({ x, y, z })
-
-/** Openings that go straight through from a flat: its inner rings that lead into the open on both ways. */
-export function windowsIn(
-  seen: Seen,
-  face: Flat,
-  isHole: (ring: Ring, plane: Plane<'part'>) => boolean,
-): readonly FoundContour[] {
-  const plane = tidyPlane(face.plane)
-  const inward = scale(plane.out, -1)
-  return face.rings.slice(1).flatMap((ring) => {
-    if (isHole(ring, plane) || isIsland(seen, plane, ring)) return []
-    const places = placesIn([ring])
-    const isThrough =
-      places.length > 0 &&
-      places.every(
-        (p) =>
-          seen.isOpen(onPlane(plane, p, STEP_MM), inward) &&
-          seen.isOpen(onPlane(plane, p, STEP_MM), plane.out),
-      )
-    if (!isThrough) return []
-    return [contourOf(plane, [ring.map((c) => corner(c, false))], 'inside', true)]
-  })
-}
-
-/**
- * The outline of the part as one looks along one of its axes, where a flat on a side of the block has it whole:
- * what is outside of it is cut all through.
- */
-export function outlineAlong(seen: Seen, face: Flat): FoundContour | undefined {
-  const plane = tidyPlane(face.plane)
-  const [outer] = face.rings
-  if (!outer) return undefined
-  const box = ringBounds([outer])
-  const whole = (box.high.x - box.low.x) * (box.high.y - box.low.y)
-  const { positions } = seen.solid.mesh
-  for (let i = 0; i < positions.length; i += 3) {
-    const at = { x: positions[i] ?? 0, y: positions[i + 1] ?? 0, z: positions[i + 2] ?? 0 }
-    if (gapToRings([outer], alongPlane(plane, at)) > seen.meshMm) return undefined
-  }
-  if (Math.abs(face.areaMm2 - whole) < 1e-6 * whole && outer.length === 4) return undefined
-  const onSide = SIDES.filter((side) => Math.abs(dot(normalOf(side), plane.out)) < 1e-9)
-  const isOnSide = (edge: ReturnType<typeof edgesOf>[number]): boolean =>
-    edge.kind === 'line' &&
-    onSide.some((side) =>
-      [edge.from, edge.to].every(
-        (p) =>
-          Math.abs(
-            onPlane(plane, p)[axisOf(side)] - (signOf(side) > 0 ? seen.size[axisOf(side)] : 0),
-          ) < 1e-4,
-      ),
-    )
-  const edges = edgesOf(outer)
-  // Straight along the axes it is steps, each of which is cut from its own side.
-  if (edges.every((edge) => edge.kind === 'line' && isAlongAxis(plane, edge))) return undefined
-  const ring = outer.map((c, i) => corner(c, isOnSide(edges[i] as (typeof edges)[number])))
-  return contourOf(plane, [ring], 'outside', true)
-}

@@ -17,7 +17,8 @@ import { takenBy } from '../stock'
 import { type Solid, type SolidFace } from '../solid'
 import { findStacks } from './bores'
 import { type FoundHole, holesOfStack, sayHole, type Unmade } from './holes'
-import { type FoundContour, levelOn, outlineAlong, windowsIn } from './levels'
+import { type FoundContour, levelOn } from './levels'
+import { outlineAlong, windowsIn } from './outlines'
 import { gatherHoles } from './patterns'
 import { chamferOf, restOf } from './rest'
 import { type Grain, roundedTo } from './rounded'
@@ -93,12 +94,8 @@ const UP_WEIGHT = 1.5
 
 function addContours(seen: Seen, part: () => Part, add: Add): void {
   const flats = seen.solid.faces.filter((face): face is Flat => face.kind === 'plane')
-  const bySide = flats
-    .filter((face) => seen.isSideLevel(face))
-    .sort(
-      (a, b) =>
-        SIDES.indexOf(seen.isSideLevel(b) ?? 'left') - SIDES.indexOf(seen.isSideLevel(a) ?? 'left'),
-    )
+  const rank = (face: Flat): number => SIDES.indexOf(seen.isSideLevel(face) ?? 'left')
+  const bySide = flats.filter(isUpright).sort((a, b) => rank(b) - rank(a))
   const addOutlines = (isWanted: (outline: FoundContour) => boolean): void => {
     for (const face of bySide) {
       const outline = outlineAlong(seen, face)

@@ -1,6 +1,7 @@
 import { dot, norm, type Point, scale, subtract } from '../../ground/geometry'
 import { type Model, normalOf, SIDES } from '../part'
 import { type SolidEdge, type SolidFace } from '../solid'
+import { endOfRound, faceOnly } from './levels'
 import { type Seen, tidy } from './seen'
 
 type Rest = Model['rest'][number]
@@ -8,6 +9,9 @@ type Flat = SolidFace<'part'> & { readonly kind: 'plane' }
 
 /** A chamfer is no wider than this, and no wider than this share of its length (common practice, no source). */
 const [CHAMFER_MM, CHAMFER_SHARE] = [6, 0.25]
+
+/** Corners that an outline in a document may have. */
+const MOST_CORNERS = 1000
 
 export interface FoundChamfer {
   readonly widthMm: number
@@ -66,12 +70,30 @@ export function restOf(seen: Seen): Model['rest'] {
         ...(sizeMm !== undefined && { sizeMm: tidy(sizeMm) }),
         at: { x: tidy(x), y: tidy(y), z: tidy(z) },
         areaMm2: face.areaMm2,
+        ...surfaceOf(seen, face, kind),
       })
   }
   return [...groups.values()].map((rest) => ({
     ...rest,
     areaMm2: tidy(rest.areaMm2),
   }))
+}
+
+/** What can be named by hand: the outline of a flat, the circle at the end of a round. */
+function surfaceOf(
+  seen: Seen,
+  face: SolidFace<'part'>,
+  kind: Rest['kind'],
+): Pick<Rest, 'surface'> | undefined {
+  if (kind === 'flat' && face.kind === 'plane') {
+    const { on, plane, rings } = faceOnly(seen, face)
+    return rings.every((ring) => ring.length <= MOST_CORNERS)
+      ? { surface: { on, plane, rings } }
+      : undefined
+  }
+  if (kind !== 'round' || face.kind !== 'cylinder') return undefined
+  const { on, plane, rings } = endOfRound(face)
+  return { surface: { on, plane, rings } }
 }
 
 /** How far the pieces of one round go about its axis together, rad; a seam may part it into halves. */

@@ -1,9 +1,20 @@
-import { cross, dot, norm, type Point, scale, subtract, add } from '../../ground/geometry'
+import { cross, dot, norm, type Point, scale, subtract, add, withAxis } from '../../ground/geometry'
 import { type Mesh, triangleCount, triangleOf } from '../../ground/mesh'
 import { gapToRings } from '../../ground/outline'
 import { alongPlane, gapTo, type Recipe } from '../../ground/recipe'
-import { type AxisSurface, type Part, partSurfaces, type PlaneSurface, type Surface } from '../part'
+import {
+  axisOf,
+  type AxisSurface,
+  isSide,
+  type Part,
+  partSurfaces,
+  planeOf,
+  type PlaneSurface,
+  type Side,
+  type Surface,
+} from '../part'
 import { stateFinished, takenSoFar } from './solid'
+import { blockNow, levelNow, planeNow, type PartState } from './state'
 
 type At = Point<'part'>
 
@@ -23,12 +34,19 @@ const FACET_SHARE = 0.01
  *
  * @param faceOf - the face of the file's body that a triangle belongs to, where it came from one.
  */
-export function skinOf(part: Part, mesh: Mesh, faceOf?: Uint32Array): Skin {
+export function skinOf(
+  part: Part,
+  mesh: Mesh,
+  faceOf?: Uint32Array,
+  state = stateFinished(part),
+): Skin {
   const surfaces = [...partSurfaces(part).values()]
+    .filter(({ owner }) => isSide(owner) || state.cut.has(owner))
+    .map((surface) => asItIs(part, state, surface))
   const planes = surfaces.filter((s): s is PlaneSurface => s.kind === 'plane')
   const axes = surfaces.filter((s): s is AxisSurface => s.kind === 'axis')
   const heads = headRadii(part)
-  const tools = takenSoFar(part, stateFinished(part))
+  const tools = takenSoFar(part, state)
   const byFace = faceOf && part.model ? ownersOfFaces(part) : undefined
   const refs: string[] = []
   const indexOf = new Map<string, number>()
@@ -54,6 +72,26 @@ export function skinOf(part: Part, mesh: Mesh, faceOf?: Uint32Array): Skin {
     refOf[t] = index
   }
   return { refs, refOf }
+}
+
+/** A side with the stock that is still on it, as wide as the block is then. */
+function asItIs(part: Part, state: PartState, surface: Surface): Surface {
+  if (surface.kind !== 'plane' || !isSide(surface.id)) return surface
+  const { high, low } = blockNow(part, state)
+  const [u, v] = planeOf(surface.id)
+  const level = levelNow(part, state, surface.id)
+  const corner = (a: number, b: number): At =>
+    withAxis(withAxis(withAxis(low, axisOf(surface.id as Side), level), u, a), v, b)
+  return {
+    ...surface,
+    at: planeNow(part, state, surface),
+    corners: [
+      corner(low[u], low[v]),
+      corner(high[u], low[v]),
+      corner(high[u], high[v]),
+      corner(low[u], high[v]),
+    ],
+  }
 }
 
 /** The plane in which a triangle lies and which looks its way; that of a feature before that of a side. */

@@ -1,47 +1,32 @@
+import { add, AXES, point, scale, withAxis, type Axis, type Point } from '../../ground/geometry'
+import { roundedRectangle } from '../../ground/outline'
 import {
-  add,
-  AXES,
-  type Axis,
-  dot,
-  type PlanePoint,
-  point,
-  type Point,
-  scale,
-  subtract,
-  withAxis,
-} from '../../ground/geometry'
+  alongPlane,
+  box,
+  prism,
+  round,
+  type Bounds,
+  type Plane,
+  type Recipe,
+} from '../../ground/recipe'
 import {
   axisOf,
-  type Contour,
-  contourPlane,
-  type Feature,
-  type Hole,
   holeLines,
   insideOf,
   normalOf,
   outwardOf,
-  type Part,
   placePoint,
   removedBox,
   signOf,
+  type Feature,
+  type Hole,
+  type Part,
 } from '../part'
-import { type Corner, rectangleRing, type Ring, roundedRectangle } from '../../ground/outline'
-import {
-  alongPlane,
-  type Bounds,
-  box,
-  cornersOfBox,
-  onPlane,
-  type Plane,
-  prism,
-  type Recipe,
-  round,
-} from '../../ground/recipe'
 import { parseThread, tappingDrillMm } from '../../handbook/standards'
+import { contourTaken } from './contourTaken'
+import { grown, ORIGIN, OVER_MM } from './over'
 import { blockNow, type PartState, stateAsBought } from './state'
 
-/** What is cut away stands out of the block by this, so that no skin is left, mm. */
-const OVER_MM = 1
 const SAME = 1e-6
 
 /** What a feature takes away of a block, reaching out of it where it opens; undefined where that is not modelled (chamfers). */
@@ -100,94 +85,6 @@ function rounded(
   const [y0, y1] = [Math.min(0, far.y), Math.max(0, far.y)]
   return prism(plane, [roundedRectangle({ x: x0, y: y0 }, { x: x1, y: y1 }, radius)], far.out)
 }
-
-const grown = ({ high, low }: Bounds<'part'>): Bounds<'part'> => {
-  const by = point<'part'>(OVER_MM, OVER_MM, OVER_MM)
-  return { low: subtract(low, by), high: add(high, by) }
-}
-
-/** What a contour takes: its outline carried out of the stock, and to its other side where it has no floor. */
-function contourTaken(
-  part: Part,
-  contour: Contour,
-  block: Bounds<'part'>,
-): Recipe<'part'> | undefined {
-  if (contour.takes === 'nothing') return undefined
-  const plane = contourPlane(contour)
-  const ways = cornersOfBox(block).map((corner) => dot(subtract(corner, plane.at), plane.out))
-  const [low, high] = [Math.min(...ways), Math.max(...ways)]
-  const floor = contour.through ? low - OVER_MM : 0
-  const from: Plane<'part'> = { ...plane, at: add(plane.at, scale(plane.out, floor)) }
-  const up = high + OVER_MM - floor
-  if (up <= 0) return undefined
-  const rings = contour.rings.map((ring) => opened(ring, plane, grown(block), part))
-  if (contour.takes === 'inside') return prism(from, rings, up)
-  const { high: far, low: near } = reachOf(from, grown(block))
-  return prism(from, [rectangleRing(near, far), ...rings], up)
-}
-
-/** The rectangle of a plane in which a block lies. */
-function reachOf(plane: Plane<'part'>, block: Bounds<'part'>) {
-  const places = cornersOfBox(block).map((corner) => alongPlane(plane, corner))
-  const [xs, ys] = [places.map((p) => p.x), places.map((p) => p.y)]
-  return {
-    low: { x: Math.min(...xs), y: Math.min(...ys) },
-    high: { x: Math.max(...xs), y: Math.max(...ys) },
-  }
-}
-
-/** An outline with the edges that have no wall pushed out of the stock, where they lie on a side of the finished block. */
-function opened(
-  ring: Contour['rings'][number],
-  plane: Plane<'part'>,
-  block: Bounds<'part'>,
-  part: Part,
-): Ring {
-  const shifts = ring.map((corner, i) =>
-    corner.open
-      ? outOfStock(plane, corner, ring[(i + 1) % ring.length] ?? corner, block, part)
-      : NONE,
-  )
-  return ring.flatMap((corner, i): Ring => {
-    const by = shifts[i] as PlanePoint
-    const before = shifts[(i + ring.length - 1) % ring.length] as PlanePoint
-    const { bulge, x, y } = corner
-    if (by === NONE && before === NONE) return [{ x, y, bulge }]
-    const at = (dx: number, dy: number): Corner => ({ x: x + dx, y: y + dy })
-    // Where an open edge ends, its own push; between two of them the push of both.
-    const after = { ...at(by.x, by.y), bulge: by === NONE ? bulge : undefined }
-    if (by === NONE) return [at(before.x, before.y), after]
-    if (before === NONE) return [at(0, 0), after]
-    return [at(before.x, before.y), at(before.x + by.x, before.y + by.y), after]
-  })
-}
-
-const NONE: PlanePoint = { x: 0, y: 0 }
-
-/** How an edge on a side of the finished block is pushed out of the stock, across and up its plane. */
-function outOfStock(
-  plane: Plane<'part'>,
-  a: PlanePoint,
-  b: PlanePoint,
-  { high, low }: Bounds<'part'>,
-  part: Part,
-): PlanePoint {
-  const [p, q] = [onPlane(plane, a), onPlane(plane, b)]
-  const shifts = AXES.flatMap((axis) => {
-    const isOn = (level: number): boolean =>
-      Math.abs(p[axis] - level) < ON_SIDE_MM && Math.abs(q[axis] - level) < ON_SIDE_MM
-    if (isOn(0)) return [withAxis(ORIGIN, axis, low[axis])]
-    const far = part.size[axis].mm
-    return isOn(far) ? [withAxis(ORIGIN, axis, high[axis] - far)] : []
-  })
-  const [shift] = shifts
-  if (!shift) return NONE
-  const { x, y } = alongPlane({ ...plane, at: ORIGIN }, shift)
-  return { x, y }
-}
-
-const ORIGIN = point<'part'>(0, 0, 0)
-const ON_SIDE_MM = 1e-4
 
 /** Every hole of a feature with its head, from outside the stock; a thread as it is drilled. */
 function holesTaken(part: Part, hole: Hole, block: Bounds<'part'>): readonly Recipe<'part'>[] {

@@ -1,0 +1,5 @@
+import { ImportView } from '@/features/file/ImportView'
+
+export default function ImportPage() {
+  return <ImportView />
+}

@@ -1,0 +1,10 @@
+export { type HoleOffers, type Offer, offersOfHole, type Sureness } from './holeOffers'
+export {
+  nameRest,
+  fileQuestions,
+  type Shown,
+  shownBy,
+  takeAllSure,
+  takeForAlike,
+  takeOffer,
+} from './offers'

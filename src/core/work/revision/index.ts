@@ -1,0 +1,2 @@
+export { fileMotion } from './match'
+export { type Change, revise, type Revised } from './revise'

@@ -1,0 +1,61 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { fileQuestions, nameRest, type Shown, takeForAlike, takeOffer } from '@/core/work/offers'
+import { openQuestions, type Part } from '@/core/work/part'
+import { CopyQuestions } from '@/ui/CopyQuestions'
+import { ShownList } from './ShownList'
+
+interface ShownPaneProps {
+  readonly jobId: string
+  readonly part: Part
+  readonly edit: (change: (part: Part) => Part) => void
+  readonly shown: readonly Shown[]
+  readonly chosen: string | undefined
+  readonly lit: ReadonlySet<string>
+  readonly onChoose: (ref: string) => void
+  readonly onPoint: (ref: string | undefined) => void
+}
+
+/** The list of what is on the part, what it leaves open, and the way on. */
+export function ShownPane({ edit, jobId, part, ...list }: ShownPaneProps) {
+  const router = useRouter()
+  return (
+    <>
+      <ShownList
+        {...list}
+        onTake={(ref, offer, isForAlike) =>
+          edit((body) => (isForAlike ? takeForAlike : takeOffer)(body, ref, offer))
+        }
+        onName={(ref, name) =>
+          edit((body) => nameRest(body, Number(ref.slice('rest-'.length)) - 1, name))
+        }
+      />
+      <Missing part={part} />
+      <div className="flex items-center gap-3 border-t border-faint pt-2">
+        <CopyQuestions part={part} questions={[...openQuestions(part), ...fileQuestions(part)]} />
+        <button
+          type="button"
+          className="button ml-auto"
+          onClick={() => router.push(`/jobs/${jobId}/part`)}
+        >
+          On to the drawing
+        </button>
+      </div>
+    </>
+  )
+}
+
+/** What the features leave standing over the solid, or take into it, when there is any. */
+function Missing({ part }: { readonly part: Part }) {
+  const { left = 0, over = 0 } = part.model?.missing ?? {}
+  if (left + over < LEAST_MISSING * (part.model?.volumeMm3 ?? 0)) return null
+  return (
+    <p className="border-t border-faint py-1.5 text-[13px] text-soft">
+      What is recognised leaves {cm3(left)} cm³ standing over the solid
+      {over > 0 ? ` and takes ${cm3(over)} cm³ too much` : ''}: fillets and what is listed above.
+    </p>
+  )
+}
+const LEAST_MISSING = 2e-4
+const cm3 = (mm3: number): string => String(Number((mm3 / 1000).toPrecision(2)))
