@@ -39,8 +39,57 @@ export async function meshOf<F extends Frame>(
     return { positions, triangles: Uint32Array.from(triVerts), volumeMm3: body.volume() }
   } finally {
     kitchen.clear()
+    larder.tidy()
   }
 }
+
+/** Bodies that are kept at once. */
+const MOST_KEPT = 160
+
+interface Shelf {
+  body?: Manifold
+  readonly next: Map<string, Shelf>
+}
+
+/** What was left after cuts, by what was cut from what: an edit recooks only what follows it. */
+class Larder {
+  private root: Shelf = { next: new Map() }
+  private kept: Manifold[] = []
+
+  longest(
+    names: readonly string[],
+  ): { readonly body: Manifold; readonly count: number } | undefined {
+    let shelf = this.root
+    let best: { body: Manifold; count: number } | undefined
+    for (const [i, name] of names.entries()) {
+      const next = shelf.next.get(name)
+      if (!next) break
+      shelf = next
+      if (shelf.body) best = { body: shelf.body, count: i + 1 }
+    }
+    return best
+  }
+
+  put(names: readonly string[], body: Manifold): void {
+    let shelf = this.root
+    for (const name of names) {
+      const next: Shelf = shelf.next.get(name) ?? { next: new Map() }
+      shelf.next.set(name, next)
+      shelf = next
+    }
+    shelf.body = body
+    this.kept.push(body)
+  }
+
+  /** Gives everything back when there is too much; what is being cooked stays until it is done. */
+  tidy(): void {
+    if (this.kept.length <= MOST_KEPT) return
+    for (const body of this.kept) body.delete()
+    this.kept = []
+    this.root = { next: new Map() }
+  }
+}
+const larder = new Larder()
 
 /** The kernel's bodies live outside of JavaScript's memory: all that were made are given back at the end. */
 class Kitchen {
@@ -75,13 +124,21 @@ class Kitchen {
         return this.keep(this.cook(recipe.of).transform(matrixOf(recipe.by)))
       case 'united':
         return this.keep(this.kernel.union(recipe.of.map((one) => this.cook(one))))
-      case 'cut': {
-        const from = this.cook(recipe.from)
-        if (recipe.by.length === 0) return from
-        const tools = this.keep(this.kernel.union(recipe.by.map((one) => this.cook(one))))
-        return this.keep(from.subtract(tools))
-      }
+      case 'cut':
+        return recipe.by.length > 0 ? this.cut(recipe) : this.cook(recipe.from)
     }
+  }
+
+  /** Cut by cut; what is left after each is kept for the next recipe that begins with the same ones. */
+  private cut<F extends Frame>({ by, from }: Recipe<F> & { kind: 'cut' }): Manifold {
+    const names = [from, ...by].map((one) => JSON.stringify(one))
+    const known = larder.longest(names)
+    let body = known?.body ?? this.cook(from)
+    for (let i = known?.count ?? 1; i < names.length; i++) {
+      body = body.subtract(this.cook(by[i - 1] as Recipe<F>))
+      larder.put(names.slice(0, i + 1), body)
+    }
+    return body
   }
 
   private keep<Body extends { delete(): void }>(body: Body): Body {

@@ -1,6 +1,4 @@
 import { kindOf } from '@/core/shop/holding'
-import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
 import { findingsOf } from '@/core/foreman/findings'
 import { type Finding } from '@/core/ground/finding'
 import { drillingPlan, holesInSetup, outlineInSetup } from '@/core/plan/drilling'
@@ -30,13 +28,14 @@ import {
 } from '@/core/floor/offsets'
 import { type PlannedSetup, planWay } from '@/core/plan/planning'
 import { type Prediction, predictWay } from '@/core/predict/prediction'
-import { setupSheet } from '@/core/paper/sheet'
 import { simulate, type SimulationOptions } from '@/core/chain/variation'
 import { type Way } from '@/core/plan/way'
 import { writeDxf } from '@/exchange'
-import { setupSheetPdf, templatePdf } from '@/pdf'
+import { templatePdf } from '@/pdf'
 import { type ExportKind, type ExportOptions } from './exportOptions'
 import { exportSolid, isSolidKind, type SolidKind } from './solids/exported'
+import { fonts } from './fonts'
+import { sheetPdf } from './sheetPdf'
 
 /** What `check` says of one way. */
 export interface WayCheck {
@@ -177,10 +176,8 @@ export async function exportFile(
       )
     return exportHoles(file, planned, number, kind, options)
   }
-  const prediction = predictWay(plan)
-  const sheet = setupSheet(prediction, findingsOf(prediction), offsets)
   return succeed({
-    bytes: await setupSheetPdf(sheet, fonts()),
+    bytes: await sheetPdf(plan, offsets),
     type: 'application/pdf',
     name: `${stem}-setup-sheet.pdf`,
   })
@@ -341,17 +338,5 @@ async function exportHoles(
         type: 'application/pdf',
         name: `${stem}-template.pdf`,
       })
-  }
-}
-
-/** The fonts of the product, from the packages that ship with it. */
-function fonts() {
-  const from = createRequire(`${process.cwd()}/package.json`)
-  const read = (family: string, weight: number): Uint8Array =>
-    readFileSync(from.resolve(`@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`))
-  return {
-    words: read('atkinson-hyperlegible-next', 400),
-    bold: read('atkinson-hyperlegible-next', 700),
-    figures: read('atkinson-hyperlegible-mono', 400),
   }
 }

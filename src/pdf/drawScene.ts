@@ -1,4 +1,4 @@
-import { type Mark, type Scene, type Tone } from '@/core/ground/scene'
+import { type Area, type Mark, type Scene, type Tone } from '@/core/ground/scene'
 import { clean, type Paper } from './paper'
 import { hatchLines, stippleDots } from './texture'
 
@@ -23,13 +23,14 @@ const FILLS: Partial<Record<Tone, string>> = {
   hatch: '#ffffff',
 }
 
-type Line = Exclude<Mark, { kind: 'words' }>
+type Line = Extract<Mark, { kind: 'path' }>
 
 /** Draws a scene with its left upper corner at a place of the page, in points, and so many points to its unit. */
 export function drawScene(paper: Paper, scene: Scene, x: number, y: number, scale: number): void {
   paper.save().translate(x, y).scale(scale)
   for (const mark of scene.marks)
     if (mark.kind === 'words') drawWords(paper, mark)
+    else if (mark.kind === 'area') drawArea(paper, mark)
     else drawLine(paper, mark)
   paper.restore()
 }
@@ -45,6 +46,29 @@ function drawWords(paper: Paper, mark: Extract<Mark, { kind: 'words' }>): void {
     lineBreak: false,
   })
   paper.restore()
+}
+
+/** Rows overlap by a hair, so that no seam shows between them. */
+const SEAM = 0.15
+
+function drawArea(paper: Paper, { fill, height, runs }: Area): void {
+  const ink = FILLS[fill]
+  if (ink === undefined) return
+  for (const [x, y, long] of runs) paper.rect(x, y, long, height + SEAM)
+  paper.fill(ink)
+  if (fill !== 'raw') return
+  for (const [x, y, long] of runs)
+    for (const [dotX, dotY] of stippleDots(
+      [
+        [x, y],
+        [x + long, y],
+        [x + long, y + height],
+        [x, y + height],
+      ],
+      4,
+    ))
+      paper.circle(dotX, dotY, 0.6)
+  paper.fill(TEXTURE)
 }
 
 function drawLine(paper: Paper, mark: Line): void {

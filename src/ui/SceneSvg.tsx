@@ -132,6 +132,19 @@ function MarkShape({ fillOf, isLit, mark, onPick, onPoint }: MarkShapeProps) {
       </text>
     )
   }
+  if (mark.kind === 'area') {
+    // A hair higher than they are, so that no seam shows between rows.
+    const high = (mark.height + 0.3).toFixed(2)
+    const path = mark.runs
+      .map(
+        ([x, y, long]) =>
+          `M${x.toFixed(1)} ${y.toFixed(1)}h${long.toFixed(1)}v${high}h-${long.toFixed(1)}z`,
+      )
+      .join('')
+    return (
+      <path d={path} fill={isLit ? 'var(--tint)' : fillOf(mark.fill)} stroke="none" {...hands} />
+    )
+  }
   const points = mark.points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
   // A line of its own filling only closes the seam to its neighbour; it is no outline.
   const isSeam = mark.closed && mark.stroke === mark.fill && mark.width < 1

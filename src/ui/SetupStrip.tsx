@@ -7,6 +7,7 @@ import { isometric } from '@/core/paper/picture'
 import { type PlannedSetup, turnWords } from '@/core/plan/planning'
 import { SceneSvg } from './SceneSvg'
 import { useKeys } from './useKeys'
+import { standingLooks, useLooks } from './useLooks'
 
 interface SetupStripProps {
   readonly part: Part
@@ -19,18 +20,21 @@ interface SetupStripProps {
 
 /** The setups of a way in order, each with a small picture of the part as it stands and its marked corner. */
 export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStripProps) {
+  const wanted = useMemo(() => standingLooks(planned), [planned])
+  const looks = useLooks(part, wanted)
   const scenes = useMemo(
     () =>
-      planned.map((one) =>
+      planned.map((one, i) =>
         isometric(part, one.after, {
           width: 96,
           height: 60,
           axes: one.standing.setupFromPart.rows,
           tinted: new Set(one.setup.ops.map((op) => op.feature)),
           corner: markedCornerSeen(one),
+          look: looks[i],
         }),
       ),
-    [part, planned],
+    [looks, part, planned],
   )
   const step = (by: -1 | 1): void => {
     const at = planned.findIndex((p) => p.setup.id === chosen)

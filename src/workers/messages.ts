@@ -9,7 +9,8 @@ import { type Cures } from '@/core/foreman/cures'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
-import { type SolidMesh } from '@/kernel'
+import { type Look } from '@/core/paper/picture'
+import { type SolidMesh, type WantedLook } from '@/kernel'
 import { type Frame } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
 import { type Recipe } from '@/core/ground/recipe'
@@ -23,6 +24,8 @@ export interface SolidWorker {
   solid(part: Part): Promise<SkinnedMesh>
   /** What is left of the part in a state. */
   left(part: Part, state: PartState): Promise<SkinnedMesh>
+  /** What is seen of a part, finished or in states. */
+  looks(part: Part, wanted: readonly WantedLook[]): Promise<readonly Look[]>
   /** Any solid by its recipe, in the frame in which the recipe is. */
   recipe(of: Recipe<Frame>): Promise<SolidMesh>
 }

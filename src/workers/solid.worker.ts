@@ -1,18 +1,19 @@
 import * as Comlink from 'comlink'
 import { applyMotion, type Frame, type Motion, point } from '@/core/ground/geometry'
 import { cornerOf, type Mesh } from '@/core/ground/mesh'
-import { type Model } from '@/core/work/part'
+import { type Model, type Part } from '@/core/work/part'
 import { type FacedMesh } from '@/core/work/solid'
 import { skinOf, solidNow, stateFinished } from '@/core/work/stock'
-import { meshOf } from '@/kernel'
+import { looksOf, meshOf } from '@/kernel'
 import { fetchFacets } from './facets'
 import { type SkinnedMesh, type SolidWorker } from './messages'
 
 const worker: SolidWorker = {
   async solid(part) {
-    const own = part.model && (await modelOf(part.model))
-    const mesh = own ?? (await meshOf(solidNow(part, stateFinished(part))))
-    return sent({ ...mesh, ...skinOf(part, mesh, own?.faceOf) })
+    return sent(await finished(part))
+  },
+  async looks(part, wanted) {
+    return looksOf(part, wanted, await finished(part))
   },
   async left(part, state) {
     const mesh = await meshOf(solidNow(part, state))
@@ -22,6 +23,13 @@ const worker: SolidWorker = {
     const mesh = await meshOf(of)
     return Comlink.transfer(mesh, [mesh.positions.buffer, mesh.triangles.buffer])
   },
+}
+
+/** The body of the part's file where it is here, else what its features leave. */
+async function finished(part: Part): Promise<SkinnedMesh> {
+  const own = part.model && (await modelOf(part.model))
+  const mesh = own ?? (await meshOf(solidNow(part, stateFinished(part))))
+  return { ...mesh, ...skinOf(part, mesh, own?.faceOf) }
 }
 
 const sent = (mesh: SkinnedMesh): SkinnedMesh =>

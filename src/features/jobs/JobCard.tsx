@@ -8,6 +8,7 @@ import { setupAxes } from '@/core/shop/holding'
 import { type Part } from '@/core/work/part'
 import { stateFinished } from '@/core/work/stock'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { useLooks } from '@/ui/useLooks'
 
 interface WayStandingWords {
   readonly short: number
@@ -33,6 +34,8 @@ export interface JobLine {
   readonly part?: Part
 }
 
+const AXES = setupAxes('top', 'back')
+const FROM_ABOVE = [{ looking: { kind: 'slanting', axes: AXES } }] as const
 const PICTURE = { width: 170, height: 128 } as const
 const nothingChanges = () => () => undefined
 
@@ -43,15 +46,17 @@ function JobPicture({ part }: { readonly part: Part }) {
     () => true,
     () => false,
   )
+  const [look] = useLooks(part, FROM_ABOVE)
   const scene = useMemo(
     () =>
       isOnPage &&
       isometric(part, stateFinished(part), {
         ...PICTURE,
-        axes: setupAxes('top', 'back'),
+        axes: AXES,
+        look,
         tinted: new Set(),
       }),
-    [isOnPage, part],
+    [isOnPage, look, part],
   )
   return (
     <div className="shrink-0" style={PICTURE}>

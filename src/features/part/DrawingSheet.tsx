@@ -3,12 +3,13 @@
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
-import { drawing, hasRoomForDimensions } from '@/core/paper/picture'
+import { drawing, DRAWING_LOOKS, hasRoomForDimensions } from '@/core/paper/picture'
 import { lengthWords } from '@/core/handbook/units'
 import { type Part, type Requirement } from '@/core/work/part'
 import { printFeature } from '@/core/work/say'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useKeys } from '@/ui/useKeys'
+import { useLooks } from '@/ui/useLooks'
 import { useSize } from '@/ui/useSize'
 
 const PartSolid = dynamic(() => import('@/ui/solid/PartSolid'), {
@@ -30,6 +31,11 @@ interface DrawingSheetProps {
   readonly onTie: (of: string, to: string) => void
 }
 
+/** How it is looked at for its views. */
+const VIEWS = (['front', 'top', 'right', 'slanting'] as const).map((view) => ({
+  looking: DRAWING_LOOKS[view],
+}))
+
 /** The drawing in words, for those who do not see it. */
 const spoken = (part: Part): string =>
   [
@@ -45,9 +51,14 @@ export function DrawingSheet(props: DrawingSheetProps) {
   const [hasDimensions, setDimensions] = useState(true)
   useKeys({ d: () => setDimensions((shown) => !shown) })
   const hasRoom = hasRoomForDimensions(part, size)
+  const [front, top, right, slanting] = useLooks(part, VIEWS)
+  const looks = useMemo(
+    () => (front && top && right && slanting ? { front, top, right, slanting } : undefined),
+    [front, right, slanting, top],
+  )
   const scene = useMemo(
-    () => drawing(part, { ...size, chosen, tie, dimensions: hasDimensions }),
-    [chosen, hasDimensions, part, size, tie],
+    () => drawing(part, { ...size, chosen, tie, looks, dimensions: hasDimensions }),
+    [chosen, hasDimensions, looks, part, size, tie],
   )
   return (
     <section aria-label="Drawing" className="sheet flex min-h-[420px] flex-col p-3">

@@ -10,7 +10,9 @@ import { predictWay } from '@/core/predict/prediction'
 import { type ChainBlock, type SetupSheet, setupSheet, type SheetPage } from '@/core/paper/sheet'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
+import { gatherLooks, sheetLooks } from '@/core/paper/picture'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { useLooks } from '@/ui/useLooks'
 import { StandingMark } from '@/ui/Standing'
 import { TopBar } from '@/ui/TopBar'
 
@@ -27,11 +29,14 @@ interface SheetViewProps {
 /** The setup sheet as it will be printed: a cover with the chains, then a page for each setup. */
 export function SheetView(props: SheetViewProps) {
   const { jobId, part, records, register, way, wayId, workshop } = props
+  const plan = useMemo(() => planWay(workshop, part, way), [part, way, workshop])
+  const wanted = useMemo(() => sheetLooks(plan.setups), [plan])
+  const looks = useLooks(part, wanted)
   const sheet = useMemo(() => {
-    const plan = planWay(workshop, part, way)
     const prediction = predictWay(plan)
-    return setupSheet(prediction, findingsOf(prediction), zeroLedger(plan, records, register))
-  }, [part, records, register, way, workshop])
+    const ledger = zeroLedger(plan, records, register)
+    return setupSheet(prediction, findingsOf(prediction), ledger, gatherLooks(looks))
+  }, [looks, plan, records, register])
   return (
     <>
       <TopBar

@@ -3,10 +3,18 @@
 import { Trash2 } from 'lucide-react'
 import { Fragment, type ReactNode, useMemo } from 'react'
 import { isSide, type Part, type Side } from '@/core/work/part'
-import { benchViews, type BenchViews, elevation, plan } from '@/core/paper/picture'
+import {
+  type BenchOptions,
+  benchViews,
+  type BenchViews,
+  elevation,
+  plan,
+  setupLooking,
+} from '@/core/paper/picture'
 import { type PlannedSetup } from '@/core/plan/planning'
 import { isRaw } from '@/core/work/stock'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { useLooks } from '@/ui/useLooks'
 import { useSize } from '@/ui/useSize'
 
 const VIEWS = [
@@ -44,12 +52,21 @@ export function Bench({
 }: BenchProps) {
   const [sheet, size] = useSize<HTMLDivElement>({ width: 730, height: 300 })
   const narrow = size.width < 560
+  const wanted = useMemo(() => {
+    const { elevation: side, plan: above } = setupLooking(planned)
+    return [side, above].map((looking) => ({ state: planned.after, looking }))
+  }, [planned])
+  const [side, above] = useLooks(part, wanted)
+  const looks = useMemo(
+    () => (side && above ? { elevation: side, plan: above } : undefined),
+    [above, side],
+  )
   const views = useMemo(
     () =>
       narrow
-        ? stackedViews(planned, size.width, offered)
-        : benchViews(planned, { width: size.width - GUTTER, height: size.height, offered }),
-    [narrow, offered, planned, size.height, size.width],
+        ? stackedViews(planned, size.width, { offered, looks })
+        : benchViews(planned, { width: size.width - GUTTER, height: size.height, offered, looks }),
+    [looks, narrow, offered, planned, size.height, size.width],
   )
   const where = (face: Side): ReactNode => (
     <>
@@ -114,9 +131,9 @@ export function Bench({
 function stackedViews(
   planned: PlannedSetup,
   width: number,
-  offered: BenchProps['offered'],
+  more: Pick<BenchOptions, 'offered' | 'looks'>,
 ): BenchViews {
-  const paper = { width, height: 225, offered }
+  const paper = { width, height: 225, ...more }
   return { elevation: elevation(planned, paper), plan: plan(planned, paper) }
 }
 

@@ -20,12 +20,13 @@ import { GripVertical, Plus, RotateCw } from 'lucide-react'
 import { Fragment, useEffect, useMemo, useRef } from 'react'
 import { type Finding } from '@/core/ground/finding'
 import { type Part } from '@/core/work/part'
-import { isometric } from '@/core/paper/picture'
+import { isometric, type Look } from '@/core/paper/picture'
 import { type PlannedSetup, turnWords } from '@/core/plan/planning'
 import { type Prediction } from '@/core/predict/prediction'
 import { pickupWords } from '@/core/paper/sheet'
 import { type Workshop } from '@/core/shop/workshop'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { standingLooks, useLooks } from '@/ui/useLooks'
 
 interface RouteProps {
   readonly part: Part
@@ -56,6 +57,8 @@ export function Route({
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
   const planned = analysis.plan.setups
+  const wanted = useMemo(() => standingLooks(planned), [planned])
+  const looks = useLooks(part, wanted)
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     const to = planned.findIndex((p) => p.setup.id === over?.id)
     if (over && active.id !== over.id && to >= 0) onMove(String(active.id), to)
@@ -80,6 +83,7 @@ export function Route({
                   part={part}
                   workshop={workshop}
                   planned={p}
+                  look={looks[i]}
                   index={i}
                   findings={findings.filter((f) => f.setup === i)}
                   isChosen={p.setup.id === chosen}
@@ -124,6 +128,7 @@ interface SetupCardProps {
   readonly part: Part
   readonly workshop: Workshop
   readonly planned: PlannedSetup
+  readonly look: Look | undefined
   readonly index: number
   readonly findings: readonly Finding[]
   readonly isChosen: boolean
@@ -131,7 +136,16 @@ interface SetupCardProps {
   readonly onChoose: (id: string) => void
 }
 
-function SetupCard({ findings, index, isChosen, lit, onChoose, part, planned }: SetupCardProps) {
+function SetupCard({
+  findings,
+  index,
+  isChosen,
+  lit,
+  look,
+  onChoose,
+  part,
+  planned,
+}: SetupCardProps) {
   const {
     attributes,
     isDragging,
@@ -150,8 +164,9 @@ function SetupCard({ findings, index, isChosen, lit, onChoose, part, planned }: 
         axes: standing.setupFromPart.rows,
         tinted: new Set(setup.ops.map((op) => op.feature)),
         contacts,
+        look,
       }),
-    [after, contacts, part, setup, standing],
+    [after, contacts, look, part, setup, standing],
   )
   const card = useRef<HTMLLIElement | null>(null)
   useEffect(() => {

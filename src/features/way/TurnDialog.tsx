@@ -11,6 +11,7 @@ import { type Angle } from '@/core/handbook/units'
 import { ORIENTATIONS } from '@/core/plan/way'
 import { DialogSheet } from '@/ui/DialogSheet'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { useLooks } from '@/ui/useLooks'
 import { IndexChoice } from './IndexChoice'
 
 interface TurnDialogProps {
@@ -50,9 +51,18 @@ function Pictures({
   part,
   state,
 }: Pick<TurnDialogProps, 'part' | 'state' | 'now' | 'onPick'>) {
-  const scenes = useMemo(
+  const wanted = useMemo(
     () =>
       ORIENTATIONS.map(({ guide, up }) => ({
+        state,
+        looking: { kind: 'slanting' as const, axes: setupAxes(up, guide) },
+      })),
+    [state],
+  )
+  const looks = useLooks(part, wanted)
+  const scenes = useMemo(
+    () =>
+      ORIENTATIONS.map(({ guide, up }, i) => ({
         up,
         guide,
         scene: isometric(part, state, {
@@ -60,9 +70,10 @@ function Pictures({
           height: 84,
           axes: setupAxes(up, guide),
           tinted: new Set(),
+          look: looks[i],
         }),
       })),
-    [part, state],
+    [looks, part, state],
   )
   const own = now?.indexed ? undefined : now?.clamping
   return (

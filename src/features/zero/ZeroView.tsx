@@ -13,7 +13,7 @@ import {
   zeroPlaceWords,
 } from '@/core/floor/offsets'
 import { type Part } from '@/core/work/part'
-import { plan } from '@/core/paper/picture'
+import { plan, setupLooking } from '@/core/paper/picture'
 import { type PlannedSetup, planWay } from '@/core/plan/planning'
 import { printLength } from '@/core/handbook/units'
 import { changeSetup, type Way } from '@/core/plan/way'
@@ -22,6 +22,7 @@ import { HistoryButtons } from '@/ui/HistoryButtons'
 import { PaneTabs } from '@/ui/PaneTabs'
 import { SaveNotice } from '@/ui/SaveNotice'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { useLooks } from '@/ui/useLooks'
 import { SetupStrip } from '@/ui/SetupStrip'
 import { TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
@@ -240,11 +241,22 @@ function PlanPicture(props: {
   readonly planned: PlannedSetup
   readonly check: ReturnType<typeof sanityPlace>['inSetup']
 }) {
-  const { check, planned } = props
+  const { check, part, planned } = props
   const [sheet, size] = useSize<HTMLDivElement>({ width: 600, height: 300 })
+  const wanted = useMemo(
+    () => [{ state: planned.after, looking: setupLooking(planned).plan }],
+    [planned],
+  )
+  const [look] = useLooks(part, wanted)
   const scene = useMemo(
-    () => plan(planned, { width: size.width, height: Math.max(200, size.height), check }),
-    [check, planned, size],
+    () =>
+      plan(planned, {
+        width: size.width,
+        height: Math.max(200, size.height),
+        check,
+        looks: look && { plan: look },
+      }),
+    [check, look, planned, size],
   )
   return (
     <div ref={sheet} className="min-h-[200px] grow overflow-hidden">

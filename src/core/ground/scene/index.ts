@@ -1,1 +1,11 @@
-export { dimension, type Mark, type Path, type Scene, Sheet, type Tone, type Words } from './scene'
+export {
+  type Area,
+  dimension,
+  type Mark,
+  type Path,
+  reachOf,
+  type Scene,
+  Sheet,
+  type Tone,
+  type Words,
+} from './scene'

@@ -48,7 +48,26 @@ export interface Words {
   readonly ref?: string | undefined
 }
 
-export type Mark = Path | Words
+/** A filled area of any shape as runs along rows of one height: x, y of the upper left corner and length of each. */
+export interface Area {
+  readonly kind: 'area'
+  readonly runs: readonly (readonly [number, number, number])[]
+  readonly height: number
+  readonly fill: Tone
+  readonly ref?: string | undefined
+}
+
+export type Mark = Path | Words | Area
+
+/** The places that a mark reaches to. */
+export function reachOf(mark: Mark): readonly (readonly [number, number])[] {
+  if (mark.kind === 'words') return [[mark.x, mark.y]]
+  if (mark.kind === 'path') return mark.points
+  return mark.runs.flatMap(([x, y, long]) => [
+    [x, y] as const,
+    [x + long, y + mark.height] as const,
+  ])
+}
 
 /** A drawing in sheet units (CSS pixels, or points on paper), y downwards. */
 export interface Scene {
@@ -162,6 +181,23 @@ export class Sheet {
       anchor: 'middle',
       ink: 'ink',
       ...rest,
+    })
+  }
+
+  /** Rows of runs in world millimetres: left end, lower edge and length of each, all of one height. */
+  area(
+    runs: readonly (readonly [number, number, number])[],
+    height: number,
+    style: { readonly fill: Tone; readonly ref?: string | undefined },
+  ): void {
+    this.marks.push({
+      kind: 'area',
+      runs: runs.map(([u, v, long]) => {
+        const [x, y] = this.at(u, v + height)
+        return [x, y, long * this.scale]
+      }),
+      height: height * this.scale,
+      ...style,
     })
   }
 

@@ -1,6 +1,6 @@
 import { point, type Point, scale } from '../../ground/geometry'
 import { type Ring, roundedRectangle } from '../../ground/outline'
-import { box, onPlane, type Plane, prism, type Recipe, round } from '../../ground/recipe'
+import { onPlane, type Plane, prism, type Recipe, round } from '../../ground/recipe'
 
 type At = Point<'part'>
 type Body = Recipe<'part'>

@@ -1,15 +1,32 @@
-import { dot, type Point, turnDirection } from '../../ground/geometry'
+import { dot, type Point, scale, turnDirection } from '../../ground/geometry'
 import { type PlannedSetup, zeroPoint } from '../../plan/planning'
 import { type Locator, type Paper, type Standing } from '../../shop/holding'
 import type { Sheet } from '../../ground/scene'
 import { type Scene, type Tone } from '../../ground/scene'
 import { drawWork, type Flat } from './drawnWork'
+import { type Look, type Looking } from './look'
 
 export interface BenchOptions extends Paper {
   /** A place to drive to before the first cut, in the frame of the setup. */
   readonly check?: Point<'setup'> | undefined
   /** Features that could be cut here, to be picked. */
   readonly offered?: ReadonlySet<string> | undefined
+  /** What is seen of the work, where its solid was looked at (`needsLook`). */
+  readonly looks?: BenchLooks | undefined
+}
+
+export type BenchLooks = Readonly<Partial<Record<'elevation' | 'plan', Look>>>
+
+/** How the work is looked at on the bench: from the left, and from above. */
+export function benchLooking({ setupFromPart: { rows } }: Standing): {
+  readonly elevation: Looking
+  readonly plan: Looking
+} {
+  const [x, y, z] = rows
+  return {
+    elevation: { kind: 'square', axes: [scale(y, -1), x, z] },
+    plan: { kind: 'square', axes: [x, scale(z, -1), y] },
+  }
 }
 
 /** The two views of a setup side by side, on papers of their own. */
@@ -24,7 +41,7 @@ const [LEAST_PART, MOST_PART, PART_STEP] = [0.25, 0.75, 0.02]
 /** Elevation and plan beside each other at one scale, about one line, as large as the room allows. */
 export function benchViews(
   planned: PlannedSetup,
-  { check, height, offered, width }: BenchOptions,
+  { check, height, looks, offered, width }: BenchOptions,
 ): BenchViews {
   const zeroX = zeroPoint(planned).x
   const scaleAt = (part: number): number =>
@@ -34,13 +51,26 @@ export function benchViews(
     )
   let best = { part: 0.5, scale: scaleAt(0.5) }
   for (let part = LEAST_PART; part <= MOST_PART; part += PART_STEP) {
-    const scale = scaleAt(part)
-    if (scale > best.scale * (1 + 1e-9)) best = { part, scale }
+    const tried = scaleAt(part)
+    if (tried > best.scale * (1 + 1e-9)) best = { part, scale: tried }
   }
-  const { part, scale } = best
+  const { part } = best
   return {
-    elevation: elevation(planned, { width: part * width, height, scale, offered }),
-    plan: plan(planned, { width: (1 - part) * width, height, scale, check, offered }),
+    elevation: elevation(planned, {
+      width: part * width,
+      height,
+      scale: best.scale,
+      offered,
+      looks,
+    }),
+    plan: plan(planned, {
+      width: (1 - part) * width,
+      height,
+      scale: best.scale,
+      check,
+      offered,
+      looks,
+    }),
   }
 }
 
@@ -48,7 +78,7 @@ export function benchViews(
 export function elevation(planned: PlannedSetup, options: BenchOptions): Scene {
   const { standing } = planned
   const { sheet, over } = standing.draw('side', options, 0)
-  drawWork(planned, sheet, (p) => [-p.y, p.z], 'x', options.offered)
+  drawWork(planned, sheet, (p) => [-p.y, p.z], 'x', options.offered, options.looks?.elevation)
   for (const contact of planned.contacts)
     if (contact.role !== 'stop')
       drawTriangle(
@@ -70,13 +100,12 @@ export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
     over,
     sheet,
   } = standing.draw('above', options, zeroPoint(planned).x)
-  const { scale } = sheet
   drawStop(sheet, planned)
-  drawWork(planned, sheet, (p) => [p.x, p.y], 'z', options.offered)
+  drawWork(planned, sheet, (p) => [p.x, p.y], 'z', options.offered, options.looks?.plan)
   for (const contact of planned.contacts) {
     const at: readonly [number, number] = [contact.inSetup.x, contact.inSetup.y]
     if (contact.role === 'rest')
-      sheet.circle(...at, 6.5 / scale, {
+      sheet.circle(...at, 6.5 / sheet.scale, {
         fill: contactTone(contact),
         stroke: 'sheet',
         width: 1.5,

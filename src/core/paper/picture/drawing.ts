@@ -1,4 +1,4 @@
-import { AXES, type Axis } from '../../ground/geometry'
+import { AXES, type Axis, point } from '../../ground/geometry'
 import {
   axisOf,
   type Feature,
@@ -22,6 +22,8 @@ import { drawHidden, drawRound, type ViewSide } from './drawnFeatures'
 import { drawTie } from './drawnTie'
 import { noteRoom } from './notes'
 import { isometric } from './isometric'
+import { type Look, type Looking } from './look'
+import { paintLook } from './paintLook'
 import { dimension, type Mark, type Scene, Sheet } from '../../ground/scene'
 
 export interface DrawingOptions {
@@ -31,8 +33,24 @@ export interface DrawingOptions {
   readonly chosen?: string | undefined
   /** Dimensions of all features, from the marked corner. */
   readonly dimensions?: boolean | undefined
+  /** What is seen of it in each view and slanting, where its solid was looked at (`needsLook`). */
+  readonly looks?: DrawingLooks | undefined
   /** A requirement shown as a tie between its two features. */
   readonly tie?: Requirement | undefined
+}
+
+export type DrawingLooks = Readonly<Partial<Record<ViewSide | 'slanting', Look>>>
+
+const right = point<'part'>(1, 0, 0)
+const away = point<'part'>(0, 1, 0)
+const up = point<'part'>(0, 0, 1)
+
+/** How the part is looked at in the views of a drawing. */
+export const DRAWING_LOOKS: Readonly<Record<ViewSide | 'slanting', Looking>> = {
+  front: { kind: 'square', axes: [right, away, up] },
+  top: { kind: 'square', axes: [right, point(0, 0, -1), away] },
+  right: { kind: 'square', axes: [away, point(-1, 0, 0), up] },
+  slanting: { kind: 'slanting', axes: [right, away, up] },
 }
 
 /** Room about the views for titles, datum letters and lengths, sheet units. */
@@ -95,6 +113,7 @@ export function drawing(part: Part, asked: DrawingOptions): Scene {
     height: topBottom - 6,
     axes: setupAxes('top', 'back'),
     tinted: new Set(options.chosen ? [options.chosen] : []),
+    look: options.looks?.slanting,
   })
   return {
     width: options.width,
@@ -113,7 +132,9 @@ const shifted = (marks: readonly Mark[], dx: number, dy: number): readonly Mark[
   marks.map((mark) =>
     mark.kind === 'words'
       ? { ...mark, x: mark.x + dx, y: mark.y + dy }
-      : { ...mark, points: mark.points.map(([x, y]) => [x + dx, y + dy] as const) },
+      : mark.kind === 'area'
+        ? { ...mark, runs: mark.runs.map(([x, y, long]) => [x + dx, y + dy, long] as const) }
+        : { ...mark, points: mark.points.map(([x, y]) => [x + dx, y + dy] as const) },
   )
 
 function drawView(
@@ -127,9 +148,13 @@ function drawView(
   const [width, height] = [sizeAlong(part, u), sizeAlong(part, v)]
   drawStock(part, side, sheet)
   if (options.chosen) drawChosenFace(part, options.chosen, side, sheet)
-  for (const feature of part.features) drawHidden(part, feature, side, sheet, options.chosen)
-  drawVisible(cells, side, sheet)
-  for (const feature of part.features) drawRound(part, feature, side, sheet, options.chosen)
+  const look = options.looks?.[side]
+  if (look) drawLook(look, sheet, options.chosen)
+  else {
+    for (const feature of part.features) drawHidden(part, feature, side, sheet, options.chosen)
+    drawVisible(cells, side, sheet)
+    for (const feature of part.features) drawRound(part, feature, side, sheet, options.chosen)
+  }
   const isRunning = options.dimensions === true && dimensionedIn(part, side) > 0
   sheet.words(
     width,
@@ -150,6 +175,18 @@ function drawView(
   const chosen = part.features.find((f) => f.id === options.chosen)
   if (!isRunning && chosen && (chosen.on === side || oppositeOf(chosen.on) === side))
     drawPlaceDimensions(part, chosen, sheet)
+}
+
+/** A view from the solid itself: what is chosen in blue, what is behind metal dashed. */
+function drawLook(look: Look, sheet: Sheet, chosen: string | undefined): void {
+  const isChosen = (ref: string | undefined): boolean =>
+    chosen !== undefined && ref?.split('.')[0] === chosen
+  paintLook(sheet, look, {
+    fill: (ref) => (isChosen(ref) ? 'tint' : 'none'),
+    stroke: (ref) => (isChosen(ref) ? 'blue' : 'ink'),
+    hidden: true,
+    width: 1.5,
+  })
 }
 
 /** Stock over the finished faces, stippled, where they are seen edge on. */

@@ -1,4 +1,4 @@
-import { add, dot, type Point, scale } from '../../ground/geometry'
+import { add, dot, point, type Point, scale } from '../../ground/geometry'
 import {
   type AxisSurface,
   axisOf,
@@ -7,6 +7,8 @@ import {
   SIDES,
   type Surface,
 } from '../../work/part'
+import { type Look } from './look'
+import { paintLook } from './paintLook'
 import { type PlannedSetup } from '../../plan/planning'
 import { toSetup, uppermost } from '../../shop/holding'
 import { cornersOfBox } from '../../ground/recipe'
@@ -22,18 +24,20 @@ export function drawWork(
   flat: Flat,
   look: 'x' | 'z',
   offered: ReadonlySet<string> = new Set(),
+  seenOf?: Look,
 ): void {
   const { after, before, contacts, part, setup, standing } = planned
   const corners = cornersOfBox(blockNow(part, before))
   const seen = (points: readonly Point<'part'>[]): readonly (readonly [number, number])[] =>
     points.map((p) => flat(toSetup(standing, p)))
   const outline = seen(corners)
-  sheet.silhouette(outline, {
-    fill: 'sheet',
-    stroke: 'ink',
-    width: 1.8,
-    ref: uppermost(standing),
-  })
+  if (!seenOf)
+    sheet.silhouette(outline, {
+      fill: 'sheet',
+      stroke: 'ink',
+      width: 1.8,
+      ref: uppermost(standing),
+    })
   const row = standing.setupFromPart.rows[look === 'x' ? 0 : 2]
   for (const side of SIDES) {
     const normal = normalOf(side)
@@ -55,6 +59,10 @@ export function drawWork(
     if (contacts.some((c) => c.surface === side))
       sheet.line(...a, ...b, { stroke: raw ? 'red' : 'blue', width: 4, ref: side })
   }
+  if (seenOf) {
+    drawSeen(planned, sheet, seenOf, flat(toSetup(standing, point(0, 0, 0))))
+    return
+  }
   sheet.silhouette(outline, { stroke: 'ink', width: 1.4 })
   for (const feature of part.features) {
     const cutHere = setup.ops.some((op) => op.feature === feature.id)
@@ -70,6 +78,23 @@ export function drawWork(
         feature.id,
       )
   }
+}
+
+/** What is left of the work when it leaves this setup, from its solid: what is cut here tinted. */
+function drawSeen(
+  { setup }: PlannedSetup,
+  sheet: Sheet,
+  look: Look,
+  shift: readonly [number, number],
+): void {
+  const cut = new Set(setup.ops.map((op) => op.feature))
+  const isCut = (ref: string | undefined): boolean => cut.has(ref?.split('.')[0] ?? '')
+  paintLook(sheet, look, {
+    fill: (ref) => (isCut(ref) ? 'tint' : 'sheet'),
+    stroke: (ref) => (isCut(ref) ? 'blue' : 'ink'),
+    width: 1.3,
+    shift,
+  })
 }
 
 /** The two points of some that lie furthest apart. */

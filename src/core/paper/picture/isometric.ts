@@ -1,4 +1,3 @@
-import { polygonHull } from 'd3-polygon'
 import {
   add,
   AXES,
@@ -15,6 +14,7 @@ import {
   exitOf,
   holeLines,
   insideOf,
+  isSide,
   normalOf,
   type Part,
   placePoint,
@@ -24,6 +24,9 @@ import {
 } from '../../work/part'
 import { isRaw, levelNow, type PartState } from '../../work/stock'
 import { type Cells, cellsOf, seenFrom } from './cells'
+import { boxCorners, type ContactMark, hull, paintContact } from './contactMarks'
+import { type Look, type Shade } from './look'
+import { paintLook } from './paintLook'
 import { meets, rimOn } from './rim'
 import { type Scene, Sheet, type Tone } from '../../ground/scene'
 
@@ -36,20 +39,17 @@ export interface IsometricOptions {
   readonly tinted: ReadonlySet<string>
   /** A corner that is marked on the part. */
   readonly corner?: Point<'part'> | undefined
+  /** What is seen of it, where its solid was looked at (`needsLook`). */
+  readonly look?: Look | undefined
   /** Places of the footing contacts, drawn as marks under the part. */
-  readonly contacts?: readonly {
-    readonly id: string
-    readonly at: Point<'part'>
-    readonly normal: Point<'part'>
-    readonly raw: boolean
-  }[]
+  readonly contacts?: readonly ContactMark[] | undefined
 }
 
 const COS30 = Math.cos(Math.PI / 6)
 
 /** A true small picture of the part as it stands: raw faces stippled, cut faces plain, what is cut here tinted. */
 export function isometric(part: Part, state: PartState, options: IsometricOptions): Scene {
-  const { axes } = options
+  const { axes, look } = options
   const cells = cellsOf(
     part,
     state,
@@ -62,8 +62,16 @@ export function isometric(part: Part, state: PartState, options: IsometricOption
   const sheet = fitted(cells, project, options)
   const towards = scale(add(add(axes[0], scale(axes[1], -1)), axes[2]), 1 / Math.sqrt(3))
   const view: View = { part, state, options, cells, sheet, project, towards, axes }
-  paintCells(view)
-  for (const feature of part.features) if (state.cut.has(feature.id)) paintRound(view, feature)
+  if (look)
+    paintLook(sheet, look, {
+      fill: (ref, shade) => lookTone(view, ref, shade),
+      stroke: () => 'ink',
+      width: 1,
+    })
+  else {
+    paintCells(view)
+    for (const feature of part.features) if (state.cut.has(feature.id)) paintRound(view, feature)
+  }
   for (const contact of options.contacts ?? []) paintContact(view, contact)
   if (options.corner) {
     const [u, v] = project(options.corner)
@@ -206,6 +214,14 @@ function faceTone(
   return { fill: isRaw(part, state, side) ? 'raw' : shade, ref: side }
 }
 
+/** A face that is seen: cut here it is tinted, bought and not cut yet it is stippled. */
+function lookTone({ options, part, state }: View, ref: string | undefined, shade: Shade): Tone {
+  if (ref === undefined) return shade
+  const owner = ref.split('.')[0] ?? ref
+  if (options.tinted.has(owner)) return 'tint'
+  return isSide(owner) && isRaw(part, state, owner) ? 'raw' : shade
+}
+
 function ring(
   { project }: View,
   centre: Point<'part'>,
@@ -272,57 +288,4 @@ function paintRound(view: View, feature: Feature): void {
       })
     }
   }
-}
-
-/** Convex outline of points, counter-clockwise in a plane whose second axis points up. */
-const hull = (
-  points: readonly (readonly [number, number])[],
-): readonly (readonly [number, number])[] =>
-  // The library counts with the second axis pointing down.
-  (polygonHull(points.map(([u, v]) => [u, v])) ?? []).reverse()
-
-/** A mark beside the part where it bears: slid along its direction until it is clear of the part, tip inwards. */
-function paintContact(
-  { cells, project, sheet }: View,
-  contact: NonNullable<IsometricOptions['contacts']>[number],
-): void {
-  const [u, v] = project(contact.at)
-  const [u2, v2] = project(add(contact.at, scale(contact.normal, 10)))
-  const length = Math.hypot(u2 - u, v2 - v) || 1
-  const [du, dv] = [(u2 - u) / length, (v2 - v) / length]
-  const out = exitDistance(hull(boxCorners(cells).map(project)), [u, v], [du, dv])
-  const [dx, dy] = [du, -dv]
-  const tone: Tone = contact.raw ? 'red' : 'blue'
-  const outline: readonly (readonly [number, number])[] = [
-    [dx * 2, dy * 2],
-    [dx * 10 - dy * 4.5, dy * 10 + dx * 4.5],
-    [dx * 10 + dy * 4.5, dy * 10 - dx * 4.5],
-  ]
-  sheet.symbol(u + du * out, v + dv * out, outline, {
-    fill: tone,
-    stroke: 'sheet',
-    width: 0.75,
-    ref: contact.id,
-  })
-}
-
-const boxCorners = ({ box: { high, low } }: Cells): readonly Point<'part'>[] =>
-  [low.x, high.x].flatMap((x) =>
-    [low.y, high.y].flatMap((y) => [low.z, high.z].map((z) => point<'part'>(x, y, z))),
-  )
-
-/** How far along a direction a point of a convex, counter-clockwise outline has to go to be outside. */
-function exitDistance(
-  outline: readonly (readonly [number, number])[],
-  [u, v]: readonly [number, number],
-  [du, dv]: readonly [number, number],
-): number {
-  let distance = Infinity
-  outline.forEach(([u0, v0], i) => {
-    const [u1, v1] = outline[(i + 1) % outline.length] ?? [u0, v0]
-    const [nu, nv] = [v1 - v0, u0 - u1]
-    const speed = du * nu + dv * nv
-    if (speed > 1e-9) distance = Math.min(distance, ((u0 - u) * nu + (v0 - v) * nv) / speed)
-  })
-  return Number.isFinite(distance) ? Math.max(0, distance) : 0
 }

@@ -10,7 +10,7 @@ import { setupSheet } from '../sheet'
 import { ORIENTATIONS } from '../../plan/way'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
 import { mm, plainBlock, setup, way } from '../../../../tests/support/documents'
-import { type Scene } from '../../ground/scene'
+import { reachOf, type Scene } from '../../ground/scene'
 import { drawing, elevation, isometric, plan } from '.'
 import { setupAxes } from '../../shop/holding'
 
@@ -18,8 +18,7 @@ import { setupAxes } from '../../shop/holding'
 function sound(scene: Scene, slack = 30): void {
   expect(scene.marks.length).toBeGreaterThan(3)
   for (const mark of scene.marks) {
-    const points = mark.kind === 'path' ? mark.points : [[mark.x, mark.y] as const]
-    for (const [x, y] of points) {
+    for (const [x, y] of reachOf(mark)) {
       expect(Number.isFinite(x) && Number.isFinite(y)).toBe(true)
       expect(
         x > -slack && x < scene.width + slack && y > -slack && y < scene.height + slack,

@@ -8,7 +8,7 @@ import { type Part } from '../../work/part'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { ORIENTATIONS } from '../../plan/way'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
-import { type Scene } from '../../ground/scene'
+import { reachOf, type Scene } from '../../ground/scene'
 import { benchViews, drawing, elevation, fixturePlan, isometric, plan } from '.'
 import { setupAxes } from '../../shop/holding'
 
@@ -18,8 +18,7 @@ const planOf = (part: Part, ...args: Parameters<typeof way>) =>
 /** Every mark has finite coordinates and lies on the sheet, but for so much. */
 function onSheet(scene: Scene, slack: number): void {
   for (const mark of scene.marks) {
-    const points = mark.kind === 'path' ? mark.points : [[mark.x, mark.y] as const]
-    for (const [x, y] of points) {
+    for (const [x, y] of reachOf(mark)) {
       expect(Number.isFinite(x) && Number.isFinite(y)).toBe(true)
       expect(x).toBeGreaterThanOrEqual(-slack)
       expect(x).toBeLessThanOrEqual(scene.width + slack)

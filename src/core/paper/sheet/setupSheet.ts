@@ -4,7 +4,7 @@ import { isSide, type Part, refLabel, requirementFigures, requirementTitle } fro
 import { type OffsetRow, sanityPlace } from '../../floor/offsets'
 import { type PlannedSetup, turnWords, zeroPoint } from '../../plan/planning'
 import { type Locator } from '../../shop/holding'
-import { benchViews, isometric } from '../picture'
+import { benchViews, isometric, type SetupLooks } from '../picture'
 import { type Scene } from '../../ground/scene'
 import { type Prediction, type RequirementAnalysis } from '../../predict/prediction'
 import { lengthWords, printDegrees, printLength, printSpread, unitSign } from '../../handbook/units'
@@ -63,11 +63,16 @@ export const CAUTIONS: readonly string[] = [
   'A part held by friction can leave the machine. Grip, speed and reach on this sheet are estimates: the machine’s and the holder’s own limits, the shop’s rules, local codes and a qualified person decide.',
 ]
 
-/** Gathers the setup sheet of a way; the printed page and the PDF both show this. */
+/**
+ * Gathers the setup sheet of a way; the printed page and the PDF both show this.
+ *
+ * @param looks - what is seen of the work in each setup, for a part that boxes do not show.
+ */
 export function setupSheet(
   analysis: Prediction,
   findings: readonly Finding[],
   offsets: readonly OffsetRow[] = [],
+  looks: readonly SetupLooks[] = [],
 ): SetupSheet {
   const { part, way } = analysis.plan
   const judged = analysis.requirements
@@ -89,7 +94,7 @@ export function setupSheet(
         .map((f) => `${f.setup === undefined ? '' : `Setup ${f.setup + 1}: `}${f.what} ${f.rest}`),
     },
     pages: analysis.plan.setups.map((planned, i) =>
-      page(analysis, findings, planned, i, offsets[i]),
+      page(analysis, findings, planned, i, offsets[i], looks[i]),
     ),
     cautions: CAUTIONS,
   }
@@ -161,6 +166,7 @@ function page(
   planned: PlannedSetup,
   i: number,
   offset: OffsetRow | undefined,
+  looks: SetupLooks | undefined,
 ): SheetPage {
   const { part, workshop } = planned
   const { after, contacts, standing, setup } = planned
@@ -176,8 +182,9 @@ function page(
       axes: standing.setupFromPart.rows,
       tinted: new Set(setup.ops.map((op) => op.feature)),
       contacts,
+      look: looks?.standing,
     }),
-    ...benchViews(planned, { width: 680, height: 215 }),
+    ...benchViews(planned, { width: 680, height: 215, looks }),
     holding: standing.words.lines,
     footing: counted(contacts.map((contact) => contactWords(analysis, contact))),
     zero: zeroWords(planned, offset),

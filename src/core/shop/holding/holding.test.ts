@@ -1,3 +1,4 @@
+import { reachOf } from '../../ground/scene'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { findingsOf } from '../../foreman/findings'
@@ -137,8 +138,7 @@ describe('every kind of holding', () => {
           draw(second, { width: 420, height: 280 }),
         ))
           for (const mark of scene.marks)
-            for (const v of mark.kind === 'path' ? mark.points.flat() : [mark.x, mark.y])
-              expect(Number.isFinite(v)).toBe(true)
+            for (const v of reachOf(mark).flat()) expect(Number.isFinite(v)).toBe(true)
         const boxes = setupWorld(second).boxes
         expect(boxes.every((b) => b.top > b.bottom && b.high.x > b.low.x)).toBe(true)
       }

@@ -3,7 +3,6 @@ import {
   dot,
   norm,
   type PlanePoint,
-  point,
   type Point,
   scale,
   subtract,
@@ -16,8 +15,8 @@ import {
   type Ring,
   ringBounds,
 } from '../../ground/outline'
-import { acrossOf, alongPlane, onPlane, type Plane } from '../../ground/recipe'
-import { type Contour, normalOf, type Side, SIDES, axisOf, signOf, tidyDirection } from '../part'
+import { acrossOf, onPlane, type Plane } from '../../ground/recipe'
+import { type Contour, normalOf, type Side, SIDES, tidyDirection } from '../part'
 import { type SolidFace } from '../solid'
 import { nearestSide } from './holes'
 import { type Seen, STEP_MM, tidy } from './seen'

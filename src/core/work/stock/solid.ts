@@ -21,11 +21,13 @@ import {
   type Feature,
   type Hole,
   type Part,
+  isSide,
+  type Side,
 } from '../part'
 import { parseThread, tappingDrillMm } from '../../handbook/standards'
 import { contourTaken } from './contourTaken'
 import { grown, ORIGIN, OVER_MM } from './over'
-import { blockNow, type PartState, stateAsBought } from './state'
+import { blockNow, levelNow, type PartState, stateAsBought } from './state'
 
 const SAME = 1e-6
 
@@ -128,25 +130,44 @@ function wayOut(
 
 const taken = new WeakMap<PartState, { part: Part; tools: ReadonlyMap<string, Recipe<'part'>> }>()
 
-/** What the features cut so far have taken, by their ids. */
+/** What the features cut so far have taken, by their ids, in the order in which they were cut. */
 export function takenSoFar(part: Part, state: PartState): ReadonlyMap<string, Recipe<'part'>> {
   const known = taken.get(state)
   if (known?.part === part) return known.tools
-  const block = blockNow(part, state)
+  // From outside of the stock as it was bought: what a feature takes is the same in every state.
+  const block = blockNow(part, stateAsBought(part))
+  const features = new Map(part.features.map((feature) => [feature.id, feature]))
   const tools = new Map(
-    part.features.flatMap((feature) => {
-      const tool = state.cut.has(feature.id) ? takenBy(part, feature, block) : undefined
-      return tool ? [[feature.id, tool]] : []
+    [...state.cut.keys()].flatMap((id) => {
+      const feature = features.get(id)
+      const tool = feature && takenBy(part, feature, block)
+      return tool ? [[id, tool]] : []
     }),
   )
   taken.set(state, { part, tools })
   return tools
 }
 
-/** The part as it is: the block with its stock, less all that was cut. */
+/** The part as it is: the block as it was bought, less all that was cut, cut by cut in its order. */
 export function solidNow(part: Part, state: PartState): Recipe<'part'> {
-  const { high, low } = blockNow(part, state)
-  return { kind: 'cut', from: box(low, high), by: [...takenSoFar(part, state).values()] }
+  const { high, low } = blockNow(part, stateAsBought(part))
+  const tools = takenSoFar(part, state)
+  const by = [...state.cut.keys()].flatMap((id) =>
+    isSide(id) ? sideTaken(part, state, id) : (tools.get(id) ?? []),
+  )
+  return { kind: 'cut', from: box(low, high), by }
+}
+
+/** The slab that is off a side by now. */
+function sideTaken(part: Part, state: PartState, side: Side): Recipe<'part'> | readonly [] {
+  const bought = stateAsBought(part)
+  const axis = axisOf(side)
+  const level = levelNow(part, state, side)
+  if (Math.abs(level - levelNow(part, bought, side)) < SAME) return []
+  const out = grown(blockNow(part, bought))
+  return signOf(side) > 0
+    ? box(withAxis(out.low, axis, level), out.high)
+    : box(out.low, withAxis(out.high, axis, level))
 }
 
 /** The part with everything cut. */
