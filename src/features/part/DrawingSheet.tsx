@@ -67,7 +67,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
         <p className="text-[14px] text-soft">
           {isBare
             ? 'a bare block so far: say what is on it, above'
-            : 'raw faces stippled · pick a feature to change or tie it'}
+            : 'raw stippled · pick to change or tie'}
         </p>
         {file !== undefined && (
           <Link className="button quiet ml-auto text-[14px]" href={file}>

@@ -76,9 +76,9 @@ const footHoles = (): readonly Body[] =>
     ]),
   )
 
-/** For pins: 6 across, 70 apart, 12 deep square to the slant. */
+/** For pins: 6 across, 70 apart, 10 deep square to the slant. */
 const slantHoles = (): readonly Body[] =>
-  [-35, 35].map((x) => round(onPlane(SLANT, { x, y: 0 }, 2), onPlane(SLANT, { x, y: 0 }, -12), 3))
+  [-35, 35].map((x) => round(onPlane(SLANT, { x, y: 0 }, 2), onPlane(SLANT, { x, y: 0 }, -10), 3))
 
 /** A bore 30 through both ends, and four holes 4.2 about it in the right one. */
 function bearing(): readonly Body[] {

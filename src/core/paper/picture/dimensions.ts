@@ -52,12 +52,14 @@ export function drawDimensions(
   if (features.length === 0) return
   const [u, v] = planeOf(side)
   for (const axis of [u, v]) drawRunning(part, features, axis, side, sheet, chosen)
-  drawNotes(part, features, side, sheet, chosen)
+  // What an outline is shows by itself; it is named when it is chosen.
+  const told = features.filter(({ id, kind }) => kind !== 'contour' || id === chosen)
+  drawNotes(part, told, side, sheet, chosen)
 }
 
 /** How many features are dimensioned in a view. */
 export const dimensionedIn = (part: Part, side: ViewSide): number =>
-  part.features.filter((feature) => VIEW_OF[axisOf(feature.on)] === side).length
+  part.features.filter(({ kind, on }) => kind !== 'contour' && VIEW_OF[axisOf(on)] === side).length
 
 /** Where a feature is measured along a direction: middles of what is round, walls of what is milled. */
 function levelsOf(part: Part, feature: Feature, axis: Axis): readonly number[] {

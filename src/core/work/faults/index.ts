@@ -1,2 +1,2 @@
 export { faultsOf } from './faultsOf'
-export { segmentsApart } from './wallFaults'
+export { segmentsApart } from './holeGap'

@@ -1,6 +1,7 @@
 import { add, AXES, type Axis, dot, norm, scale, subtract } from '../../ground/geometry'
 import { axisOf, type HolePlace, planeOf, refLabel, sizeAlong } from '../part'
 import { capital, type Finding, finding } from '../../ground/finding'
+import { wallBetween } from './holeGap'
 import { andMore, LEAST_WALL, LEAST_WALL_MM, leastWall, radiusOf, Worst } from './holeWalls'
 import { type Drawn } from './drawn'
 
@@ -111,7 +112,7 @@ export function leaningRules(
       judgeWall(worst, length, {
         ids: [a.hole.id, b.hole.id].sort().join(' '),
         names: `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`,
-        wall: segmentsApart(a, b) - radiusOf(a) - radiusOf(b),
+        wall: wallBetween(a, b),
         radius: Math.min(radiusOf(a), radiusOf(b)),
         feature: a.hole.id,
         check: 'Check the angle and the place, or which hole belongs there.',
@@ -129,7 +130,7 @@ export function crossingRules(
   const straight = holes.filter(({ hole }) => !hole.tilt)
   for (const axis of AXES)
     forCrossing(straight, axis, (a, b) => {
-      const wall = segmentsApart(a, b) - radiusOf(a) - radiusOf(b)
+      const wall = wallBetween(a, b)
       const ids = [a.hole.id, b.hole.id].sort().join(' ')
       const names = `${refLabel(part, a.key)} and ${refLabel(part, b.key)}`
       const radius = Math.min(radiusOf(a), radiusOf(b))
@@ -171,29 +172,6 @@ function forCrossing(
       visit(a, b)
     }
   }
-}
-
-/** Least distance between the axes of two holes, mm. Ericson, Real-Time Collision Detection, 2005, 5.1.9 (cited from memory). */
-export function segmentsApart(
-  a: Pick<HolePlace, 'mouth' | 'end'>,
-  b: Pick<HolePlace, 'mouth' | 'end'>,
-): number {
-  const [d1, d2, r] = [
-    subtract(a.end, a.mouth),
-    subtract(b.end, b.mouth),
-    subtract(a.mouth, b.mouth),
-  ]
-  const [aa, ee, ff] = [dot(d1, d1), dot(d2, d2), dot(d2, r)]
-  const [bb, cc] = [dot(d1, d2), dot(d1, r)]
-  const within = (value: number): number => Math.min(1, Math.max(0, value))
-  const denominator = aa * ee - bb * bb
-  let s = denominator > 1e-12 * aa * ee ? within((bb * ff - cc * ee) / denominator) : 0
-  let t = (bb * s + ff) / ee
-  if (t < 0 || t > 1) {
-    t = within(t)
-    s = within((bb * t - cc) / aa)
-  }
-  return norm(subtract(add(a.mouth, scale(d1, s)), add(b.mouth, scale(d2, t))))
 }
 
 /** Calls back for holes that could touch, sweeping along one direction so that thousands stay quick. */
