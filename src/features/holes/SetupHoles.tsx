@@ -1,6 +1,6 @@
 'use client'
 
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { type Finding } from '@/core/ground/finding'
 import { applyMotion, type PlanePoint, point } from '@/core/ground/geometry'
 import {
@@ -15,6 +15,7 @@ import { type Way } from '@/core/plan/way'
 import { uppermost } from '@/core/shop/holding'
 import { type Workshop } from '@/core/shop/workshop'
 import { cornerPoint, type Part, planeOf } from '@/core/work/part'
+import { LazySetupSolid, SolidButton } from '@/ui/solid/SolidButton'
 import { PaneTabs } from '@/ui/PaneTabs'
 import { placeOnFace } from './compose'
 import { FaceMap } from './FaceMap'
@@ -84,6 +85,7 @@ function FaceSheet(props: Shown) {
   const { from, go } = address
   const { standing } = planned
   const { up } = standing.faceAt
+  const [isSolid, setSolid] = useState(false)
   const ground = useMemo(() => groundOf(planned, from), [from, planned])
   const origin = useMemo(() => countingPoint(planned, from), [from, planned])
   const chosenStage = plan.stages.find((s) => s.id === props.stage)
@@ -108,16 +110,32 @@ function FaceSheet(props: Shown) {
       className="sheet flex min-h-[420px] flex-col overflow-hidden max-sm:order-first"
       aria-label="The face with its holes"
     >
-      <FaceMap
-        ground={ground}
-        holes={holes}
-        unit={part.unit}
-        chosen={address.hole ?? undefined}
-        path={path}
-        draft={onMap}
-        onChoose={(hole) => go({ hole })}
-        onPlace={pointing ? place : undefined}
-      />
+      <div className="flex justify-end px-3 pt-2">
+        <SolidButton isSolid={isSolid} onSolid={setSolid} />
+      </div>
+      {isSolid ? (
+        <div className="relative mx-3 mb-2 grow">
+          <LazySetupSolid
+            planned={planned}
+            chosen={address.hole ?? undefined}
+            onPick={(owner) => {
+              const first = holes.find(({ hole }) => hole.id === owner)
+              if (first) go({ hole: first.key })
+            }}
+          />
+        </div>
+      ) : (
+        <FaceMap
+          ground={ground}
+          holes={holes}
+          unit={part.unit}
+          chosen={address.hole ?? undefined}
+          path={path}
+          draft={onMap}
+          onChoose={(hole) => go({ hole })}
+          onPlace={pointing ? place : undefined}
+        />
+      )}
       <HoleFindings {...props} />
       {up ? (
         <LayoutBar

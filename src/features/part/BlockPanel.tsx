@@ -1,6 +1,7 @@
 'use client'
 
 import { type Part } from '@/core/work/part'
+import { GENERAL_CLASSES } from '@/core/handbook/standards'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 
@@ -39,6 +40,18 @@ export function BlockPanel({
             { value: 'inch', label: 'inches' },
           ]}
           onChange={(unit) => onChange({ ...part, unit })}
+        />
+        <Choice
+          label="Without a tolerance"
+          value={part.general ?? 'none'}
+          options={[
+            { value: 'none', label: 'no class said' },
+            ...GENERAL_CLASSES.map((one) => ({ value: one, label: `ISO 2768-${one}` })),
+          ]}
+          onChange={(general) => {
+            const { general: _old, ...rest } = part
+            onChange(general === 'none' ? rest : { ...rest, general })
+          }}
         />
         {(
           [

@@ -7,6 +7,7 @@ import { drawing, DRAWING_LOOKS, hasRoomForDimensions } from '@/core/paper/pictu
 import { lengthWords } from '@/core/handbook/units'
 import { type Part, type Requirement } from '@/core/work/part'
 import { printFeature } from '@/core/work/say'
+import { SolidButton } from '@/ui/solid/SolidButton'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useKeys } from '@/ui/useKeys'
 import { useLooks } from '@/ui/useLooks'
@@ -84,14 +85,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
         >
           Dimensions <kbd>D</kbd>
         </button>
-        <button
-          type="button"
-          className="button quiet text-[14px]"
-          aria-pressed={isSolid}
-          onClick={() => setSolid(!isSolid)}
-        >
-          {isSolid ? 'Drawing' : 'Solid'}
-        </button>
+        <SolidButton isSolid={isSolid} onSolid={setSolid} />
       </div>
       <div ref={sheet} className="relative min-h-0 grow overflow-hidden" style={{ flexBasis: 400 }}>
         {isSolid ? (

@@ -1,7 +1,7 @@
 'use client'
 
 import { Trash2 } from 'lucide-react'
-import { Fragment, type ReactNode, useMemo } from 'react'
+import { Fragment, type ReactNode, useMemo, useState } from 'react'
 import { isSide, type Part, type Side } from '@/core/work/part'
 import {
   type BenchOptions,
@@ -13,6 +13,7 @@ import {
 } from '@/core/paper/picture'
 import { type PlannedSetup } from '@/core/plan/planning'
 import { isRaw } from '@/core/work/stock'
+import { LazySetupSolid, SolidButton } from '@/ui/solid/SolidButton'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useLooks } from '@/ui/useLooks'
 import { useSize } from '@/ui/useSize'
@@ -51,6 +52,7 @@ export function Bench({
   tools,
 }: BenchProps) {
   const [sheet, size] = useSize<HTMLDivElement>({ width: 730, height: 300 })
+  const [isSolid, setSolid] = useState(false)
   const narrow = size.width < 560
   const wanted = useMemo(() => {
     const { elevation: side, plan: above } = setupLooking(planned)
@@ -90,9 +92,11 @@ export function Bench({
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[14px]">
         {tools}
+        <span className="ml-auto" />
+        <SolidButton isSolid={isSolid} onSolid={setSolid} />
         <button
           type="button"
-          className="button quiet ml-auto"
+          className="button quiet"
           onClick={onRemove}
           aria-label="Take this setup out"
         >
@@ -109,7 +113,12 @@ export function Bench({
         ref={sheet}
         className="mt-1 min-h-[200px] grow overflow-hidden max-lg:min-h-[470px] sm:max-lg:min-h-[300px]"
       >
-        <div className={narrow ? '' : 'flex gap-2'}>
+        {isSolid && (
+          <div className="relative h-full min-h-[380px]">
+            <LazySetupSolid planned={planned} lit={lit} onPick={onPick} onPoint={onPoint} />
+          </div>
+        )}
+        <div className={isSolid ? 'hidden' : narrow ? '' : 'flex gap-2'}>
           {VIEWS.map(([view, title]) => (
             <div key={view} className="shrink-0" style={{ width: views[view].width }}>
               <SceneSvg

@@ -21,6 +21,7 @@ import { type Workshop } from '@/core/shop/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { PaneTabs } from '@/ui/PaneTabs'
 import { SaveNotice } from '@/ui/SaveNotice'
+import { LazySetupSolid, SolidButton } from '@/ui/solid/SolidButton'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useLooks } from '@/ui/useLooks'
 import { SetupStrip } from '@/ui/SetupStrip'
@@ -258,9 +259,22 @@ function PlanPicture(props: {
       }),
     [check, look, planned, size],
   )
+  const [isSolid, setSolid] = useState(false)
   return (
-    <div ref={sheet} className="min-h-[200px] grow overflow-hidden">
-      <SceneSvg scene={scene} title="The setup from above: zero, stop, jaw, the place to check" />
-    </div>
+    <>
+      <div className="flex justify-end">
+        <SolidButton isSolid={isSolid} onSolid={setSolid} />
+      </div>
+      <div ref={sheet} className="relative min-h-[200px] grow overflow-hidden">
+        {isSolid ? (
+          <LazySetupSolid planned={planned} />
+        ) : (
+          <SceneSvg
+            scene={scene}
+            title="The setup from above: zero, stop, jaw, the place to check"
+          />
+        )}
+      </div>
+    </>
   )
 }

@@ -13,6 +13,7 @@ export {
   pointLengthMm,
   TWIST_POINT_RAD,
 } from './drills'
+export { GENERAL_CLASSES, generalAngle, type GeneralClass, generalLength } from './general'
 export { GAUGE_BLOCKS_MICROMETRES, gaugeBlockStack } from './gaugeBlocks'
 export { INCH_MM } from './inch'
 export {

@@ -1,4 +1,4 @@
-import { add, AXES, type Axis, dot, norm, scale, subtract } from '../../ground/geometry'
+import { AXES, type Axis } from '../../ground/geometry'
 import { axisOf, type HolePlace, planeOf, refLabel, sizeAlong } from '../part'
 import { capital, type Finding, finding } from '../../ground/finding'
 import { wallBetween } from './holeGap'

@@ -49,6 +49,10 @@ export const PartSchema = z.strictObject({
   }),
   features: z.array(FeatureSchema).max(300),
   requirements: z.array(RequirementSchema).max(300),
+  general: z
+    .enum(['f', 'm', 'c', 'v'])
+    .optional()
+    .describe('Class of the general tolerances, ISO 2768-1: what has none of its own.'),
   model: ModelSchema.optional(),
 })
 
