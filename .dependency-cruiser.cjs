@@ -8,7 +8,7 @@ const WINGS = {
   plan: ['way', 'planning', 'drilling'],
   predict: ['prediction'],
   floor: ['standin', 'offsets', 'register'],
-  foreman: ['findings', 'cures'],
+  foreman: ['findings', 'metal', 'cures'],
   paper: ['picture', 'sheet', 'stored', 'formats', 'demo'],
 }
 const WING_NAMES = Object.keys(WINGS)

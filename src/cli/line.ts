@@ -22,6 +22,7 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold export FILE --as ${EXPORT_KINDS.slice(7).join('|')}
                   [--way NAME] [--setup N] [--from zero|corner|centre]
                   [--unit mm|inch] [--by-hand] [--place=X,Y,Z] [--out FILE]
+  foothold left FILE [--way NAME]              what is left after each setup, and what the metal says
   foothold say LINE [--part FILE] [--unit inch] what a line says, as in the document; or a question
   foothold zero FILE --readings FILE [--way NAME] [--setup N]
                                                zero from readings at the machine, and what is suspicious
@@ -29,7 +30,7 @@ const USAGE = `foothold: plans and checks milling work in several setups
 FILE is a foothold/2 document, or one of an earlier build; - reads standard input. JSON goes to standard output,
 words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input, or a question.`
 
-const COMMANDS = ['calc', 'check', 'analyse', 'export', 'import', 'say', 'zero'] as const
+const COMMANDS = ['calc', 'check', 'analyse', 'export', 'import', 'left', 'say', 'zero'] as const
 
 const OPTIONS = {
   samples: { type: 'string' },
@@ -109,6 +110,8 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
       print(predictions.map((prediction) => analysisOf(prediction, simulation)))
       return predictions.some((prediction) => checkOf(prediction).forbidden) ? 1 : 0
     }
+    case 'left':
+      return leftLine(text, values.way, print)
     case 'zero': {
       if (values.readings === undefined)
         throw new BadInput('Name the file with the readings: --readings FILE.')
@@ -156,6 +159,18 @@ async function sayLine(
   )
   print(value)
   return isAnswer ? 0 : 2
+}
+
+/** What is left after each setup; 1 where the metal forbids something. */
+async function leftLine(
+  text: string,
+  way: string | undefined,
+  print: (value: unknown) => void,
+): Promise<number> {
+  const { leftFile } = await import('@/operations/left')
+  const left = must(await leftFile(text, way))
+  print(left)
+  return left.some(({ findings }) => findings.some((f) => f.severity === 'forbids')) ? 1 : 0
 }
 
 /** What is in a file with a solid; with `--out` the document of one of its bodies. */

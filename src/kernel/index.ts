@@ -1,3 +1,5 @@
+export { leftOf } from './left'
+export { metalOf, type MetalReport } from './metalReport'
 export { looksOf, type WantedLook } from './looks'
 export { meshOf, SEGMENTS, type SolidMesh } from './mesh'
 export { stlOf } from './stl'

@@ -29,14 +29,30 @@ export async function meshOf<F extends Frame>(
   recipe: Recipe<F>,
   models: Models = () => undefined,
 ): Promise<SolidMesh> {
-  const kitchen = new Kitchen(await load(), models)
-  try {
+  return withKitchen((kitchen) => {
     const body = kitchen.cook(recipe)
-    const { numProp, triVerts, vertProperties } = body.getMesh()
-    const positions = new Float32Array((vertProperties.length / numProp) * 3)
-    for (let i = 0; i < positions.length / 3; i++)
-      for (let k = 0; k < 3; k++) positions[3 * i + k] = vertProperties[numProp * i + k] ?? 0
-    return { positions, triangles: Uint32Array.from(triVerts), volumeMm3: body.volume() }
+    return { ...meshFrom(body), volumeMm3: body.volume() }
+  }, models)
+}
+
+/** The triangles of a body, with corners in single precision. */
+export function meshFrom(body: Manifold): Mesh {
+  const { numProp, triVerts, vertProperties } = body.getMesh()
+  const positions = new Float32Array((vertProperties.length / numProp) * 3)
+  for (let i = 0; i < positions.length / 3; i++)
+    for (let k = 0; k < 3; k++) positions[3 * i + k] = vertProperties[numProp * i + k] ?? 0
+  return { positions, triangles: Uint32Array.from(triVerts) }
+}
+
+/** Does something with the kernel, and gives back all bodies that were made for it. */
+export async function withKitchen<Value>(
+  use: (kitchen: Kitchen, top: ManifoldToplevel) => Value,
+  models: Models = () => undefined,
+): Promise<Value> {
+  const top = await load()
+  const kitchen = new Kitchen(top, models)
+  try {
+    return use(kitchen, top)
   } finally {
     kitchen.clear()
     larder.tidy()
@@ -92,7 +108,7 @@ class Larder {
 const larder = new Larder()
 
 /** The kernel's bodies live outside of JavaScript's memory: all that were made are given back at the end. */
-class Kitchen {
+export class Kitchen {
   private readonly made: { delete(): void }[] = []
   private readonly kernel: ManifoldToplevel['Manifold']
 
@@ -141,7 +157,7 @@ class Kitchen {
     return body
   }
 
-  private keep<Body extends { delete(): void }>(body: Body): Body {
+  keep<Body extends { delete(): void }>(body: Body): Body {
     this.made.push(body)
     return body
   }
@@ -194,7 +210,7 @@ type Matrix = Parameters<Manifold['transform']>[0]
 const fromColumns = (columns: readonly { x: number; y: number; z: number }[]): Matrix =>
   columns.flatMap((c, i) => [c.x, c.y, c.z, i === 3 ? 1 : 0]) as unknown as Matrix
 
-function matrixOf<To extends Frame, From extends Frame>({
+export function matrixOf<To extends Frame, From extends Frame>({
   rows: [x, y, z],
   shift,
 }: Motion<To, From>): Matrix {

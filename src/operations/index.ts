@@ -37,14 +37,6 @@ export {
   workshopOrStandard,
   type Stored,
 } from './jobs'
-export {
-  type Bringing,
-  bringIn,
-  type BroughtIn,
-  facetsOf,
-  howFar,
-  jobFromBody,
-  recogniseBody,
-  stopBringing,
-} from './solids/bringing'
+export { bringIn, facetsOf, jobFromBody, readings, recogniseBody } from './solids/bringing'
+export { beginLeft, leftRuns } from './leftRuns'
 export { MOST_FILE_BYTES } from './solids/limits'

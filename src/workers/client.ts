@@ -10,7 +10,7 @@ import { type CuresWorker, type SimulateWorker, type SolidWorker } from './messa
 
 export { fetchFacets } from './facets'
 export { type SkinnedMesh } from './messages'
-export { type WantedLook } from '@/kernel'
+export { type MetalReport, type WantedLook } from '@/kernel'
 
 let solidWorker: Comlink.Remote<SolidWorker> | undefined
 

@@ -10,7 +10,7 @@ import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { type Look } from '@/core/paper/picture'
-import { type SolidMesh, type WantedLook } from '@/kernel'
+import { type MetalReport, type SolidMesh, type WantedLook } from '@/kernel'
 import { type Frame } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
 import { type Recipe } from '@/core/ground/recipe'
@@ -26,6 +26,12 @@ export interface SolidWorker {
   left(part: Part, state: PartState): Promise<SkinnedMesh>
   /** What is seen of a part, finished or in states. */
   looks(part: Part, wanted: readonly WantedLook[]): Promise<readonly Look[]>
+  /** What is left after every cut of a way, and what the metal has to say of it. */
+  metal(documents: {
+    readonly workshop: Workshop
+    readonly part: Part
+    readonly way: Way
+  }): Promise<MetalReport>
   /** Any solid by its recipe, in the frame in which the recipe is. */
   recipe(of: Recipe<Frame>): Promise<SolidMesh>
 }

@@ -4,7 +4,8 @@ import { cornerOf, type Mesh } from '@/core/ground/mesh'
 import { type Model, type Part } from '@/core/work/part'
 import { type FacedMesh } from '@/core/work/solid'
 import { skinOf, solidNow, stateFinished } from '@/core/work/stock'
-import { looksOf, meshOf } from '@/kernel'
+import { planWay } from '@/core/plan/planning'
+import { looksOf, meshOf, metalOf } from '@/kernel'
 import { fetchFacets } from './facets'
 import { type SkinnedMesh, type SolidWorker } from './messages'
 
@@ -18,6 +19,9 @@ const worker: SolidWorker = {
   async left(part, state) {
     const mesh = await meshOf(solidNow(part, state))
     return sent({ ...mesh, ...skinOf(part, mesh, undefined, state) })
+  },
+  metal({ part, way, workshop }) {
+    return metalOf(planWay(workshop, part, way))
   },
   async recipe(of) {
     const mesh = await meshOf(of)

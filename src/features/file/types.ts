@@ -38,7 +38,7 @@ export interface BroughtIn {
 /** How far the reading of a file is. */
 export type Bringing =
   | { readonly state: 'working'; readonly stage: string; readonly share: number }
-  | { readonly state: 'done'; readonly file: BroughtIn }
+  | { readonly state: 'done'; readonly result: BroughtIn }
   | { readonly state: 'refused'; readonly issues: readonly Issue[] }
 
 /** How a body of a file is to become a part. */

@@ -62,7 +62,7 @@ export function useBringing(): BringingIn {
       const far = await call<Bringing>(path, 'GET')
       if (far.kind !== 'done') return tell({ state: 'refused', sentences: sentencesOf(far) })
       const now = far.data
-      if (now.state === 'done') return tell({ state: 'done', file: now.file })
+      if (now.state === 'done') return tell({ state: 'done', file: now.result })
       if (now.state === 'refused')
         return tell({ state: 'refused', sentences: now.issues.map(({ sentence }) => sentence) })
       const share = SENDING + (1 - SENDING) * now.share

@@ -14,6 +14,7 @@ import {
 import { type PlannedSetup } from '@/core/plan/planning'
 import { isRaw } from '@/core/work/stock'
 import { LazySetupSolid, SolidButton } from '@/ui/solid/SolidButton'
+import { type SetupVolume } from '@/core/foreman/metal'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useLooks } from '@/ui/useLooks'
 import { useSize } from '@/ui/useSize'
@@ -37,6 +38,8 @@ interface BenchProps {
   /** What could be picked to be cut here; not asked for otherwise. */
   readonly offered: ReadonlySet<string> | undefined
   readonly tools: ReactNode
+  /** What is taken here, once it is worked out. */
+  readonly volume: SetupVolume | undefined
 }
 
 /** The setup drawn large: the holding from the side and from above, in proportion. */
@@ -50,6 +53,7 @@ export function Bench({
   part,
   planned,
   tools,
+  volume,
 }: BenchProps) {
   const [sheet, size] = useSize<HTMLDivElement>({ width: 730, height: 300 })
   const [isSolid, setSolid] = useState(false)
@@ -88,6 +92,7 @@ export function Bench({
           {planned.standing.words.caption.map((piece) => (
             <Fragment key={piece}>{isSide(piece) ? where(piece) : piece}</Fragment>
           ))}
+          {volume && volume.removedMm3 > 0 && ` · ${volumeWords(volume)}`}
         </p>
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[14px]">
@@ -135,6 +140,10 @@ export function Bench({
     </section>
   )
 }
+
+/** What is taken and about how long that is cut, with its caution. */
+const volumeWords = ({ minutes, removedMm3 }: SetupVolume): string =>
+  `takes ${(removedMm3 / 1000).toPrecision(3)} cm³, about ${Math.max(1, Math.round(minutes))} min of cutting by a rule of thumb`
 
 /** On a phone the plan stands under the elevation. */
 function stackedViews(

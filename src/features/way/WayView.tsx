@@ -2,12 +2,10 @@
 
 import dynamic from 'next/dynamic'
 import { useCallback, useMemo, useState } from 'react'
-import { findingsOf } from '@/core/foreman/findings'
 import { type Finding } from '@/core/ground/finding'
 import { type Part, type Side } from '@/core/work/part'
 import { type PartState, stateAsBought } from '@/core/work/stock'
-import { type PlannedSetup, planWay } from '@/core/plan/planning'
-import { predictWay } from '@/core/predict/prediction'
+import { type PlannedSetup } from '@/core/plan/planning'
 import { type LinkShare } from '@/core/chain/variation'
 import {
   changeSetup,
@@ -32,6 +30,7 @@ import { FindingList } from './FindingList'
 import { Ledger } from './Ledger'
 import { Route } from './Route'
 import { SetupTools } from './SetupTools'
+import { useFindings } from './useFindings'
 import { usePicking } from './usePicking'
 import { type AnswerKind, useWayAddress } from './useWayAddress'
 import { WaysBar } from './WaysBar'
@@ -62,8 +61,7 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
   const [pointed, setPointed] = useState<ReadonlySet<string>>(new Set())
   const [turning, setTurning] = useState<'change' | 'add'>()
 
-  const analysis = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
-  const findings = useMemo(() => findingsOf(analysis), [analysis])
+  const { analysis, findings, metal } = useFindings(workshop, part, way)
   const planned = analysis.plan.setups
   const index = Math.max(
     0,
@@ -181,6 +179,7 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
             <Bench
               part={part}
               planned={setup}
+              volume={metal?.setups[index]}
               index={index}
               lit={lit}
               onPoint={point}

@@ -1,6 +1,7 @@
 import { gearChanges, readDocumentText } from '@/core/paper/formats'
 import { readDxf } from '@/exchange'
 import { analyseFile, checkFile, exportFile } from '../files'
+import { leftFile } from '../left'
 import { bodyAsPart, readSolids } from '../solids/tasks'
 import { standingOfWay } from '../standing'
 
@@ -15,6 +16,7 @@ export const TASKS = {
   standingOfWay,
   readSolids,
   bodyAsPart,
+  leftFile,
 }
 
 export type Tasks = typeof TASKS

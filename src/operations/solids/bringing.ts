@@ -1,9 +1,9 @@
-import { nanoid } from 'nanoid'
 import { findFacets, findSolidFile, keepSolidFile } from '@/db'
-import { absent, type Issue, type Result, succeed } from '@/core/ground/issues'
+import { absent, type Result, succeed } from '@/core/ground/issues'
 import { type Part } from '@/core/work/part'
 import { solidsRoom } from '../backroom/pool'
 import { emptyWay, insertWith } from '../jobs'
+import { Runs } from '../running'
 import { type BodyChoice } from './body'
 import { type ReadOptions } from './read'
 import { meshBytes } from './meshBytes'
@@ -12,79 +12,20 @@ import { type ReadSolids } from './tasks'
 /** What a file brought in is read as; the facets of its bodies are asked for apart. */
 export type BroughtIn = Omit<ReadSolids, 'meshes'>
 
-/** How far the reading of a file is. */
-export type Bringing =
-  | { readonly state: 'working'; readonly stage: string; readonly share: number }
-  | { readonly state: 'done'; readonly file: BroughtIn }
-  | { readonly state: 'refused'; readonly issues: readonly Issue[] }
+const holder = globalThis as typeof globalThis & { footholdReadings?: Runs<BroughtIn> }
 
-interface Held {
-  now: Bringing
-  readonly stop: AbortController
-  readonly since: number
-}
-
-/** Readings are held in this process: so long after they began, and so many of them, ms. */
-const [HELD_MS, MOST_HELD] = [60 * 60_000, 60]
-const holder = globalThis as typeof globalThis & { footholdBringing?: Map<string, Held> }
-const held = (): Map<string, Held> => (holder.footholdBringing ??= new Map())
-
-function forgetOld(): void {
-  for (const [id, one] of held())
-    if (Date.now() - one.since > HELD_MS || held().size > MOST_HELD) held().delete(id)
-}
+/** Files that are being read. */
+export const readings = (): Runs<BroughtIn> => (holder.footholdReadings ??= new Runs())
 
 /** Begins to read a file; how far it is can be asked by the id. */
-export function bringIn(bytes: Uint8Array, name: string, options: ReadOptions): string {
-  forgetOld()
-  const id = nanoid(12)
-  const stop = new AbortController()
-  const one: Held = {
-    now: { state: 'working', stage: 'waiting', share: 0 },
-    stop,
-    since: Date.now(),
-  }
-  held().set(id, one)
-  const progress = (stage: string, share: number): void => {
-    if (one.now.state === 'working') one.now = { state: 'working', stage, share }
-  }
-  void solidsRoom()
-    .watched({ progress, signal: stop.signal }, 'readSolids', bytes, name, options)
-    .then(async (read) => {
-      if (!read.ok) {
-        one.now = { state: 'refused', issues: read.issues }
-        return
-      }
-      const { meshes, ...file } = read.value
-      await keepSolidFile({ digest: file.digest, name: file.name, bytes }, meshes.map(meshBytes))
-      one.now = { state: 'done', file }
-    })
-    .catch((error: unknown) => {
-      console.error(error)
-      const sentence =
-        error instanceof Error && error.name === 'Error' && error.message.startsWith('The server')
-          ? error.message
-          : 'The file could not be read: what was reading it broke off. Nothing was changed; try again.'
-      one.now = { state: 'refused', issues: [{ code: 'solid.broke', path: '', sentence }] }
-    })
-  return id
-}
-
-const gone = (): Result<never> =>
-  absent('solid.gone', 'That reading is no longer held. Bring the file in again.')
-
-export const howFar = (id: string): Result<Bringing> => {
-  const one = held().get(id)
-  return one ? succeed(one.now) : gone()
-}
-
-export function stopBringing(id: string): Result<Bringing> {
-  const one = held().get(id)
-  if (!one) return gone()
-  one.stop.abort()
-  held().delete(id)
-  return succeed(one.now)
-}
+export const bringIn = (bytes: Uint8Array, name: string, options: ReadOptions): string =>
+  readings().begin(async (watch) => {
+    const read = await solidsRoom().watched(watch, 'readSolids', bytes, name, options)
+    if (!read.ok) return read
+    const { meshes, ...file } = read.value
+    await keepSolidFile({ digest: file.digest, name: file.name, bytes }, meshes.map(meshBytes))
+    return succeed(file)
+  })
 
 /** A body of a file that is kept, as the part that it is recognised as. */
 export async function recogniseBody(digest: string, choice: BodyChoice): Promise<Result<Part>> {

@@ -6,7 +6,8 @@ import {
   holesInSetup,
   lastDrillMm,
 } from '../../plan/drilling'
-import { holesOf, refLabel, type Side } from '../../work/part'
+import { dot, subtract } from '../../ground/geometry'
+import { contourPlane, type Hole, holesOf, outwardOf, refLabel, type Side } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { jobberFluteMm } from '../../handbook/standards'
 import { type Inspection } from './inspection'
@@ -35,15 +36,20 @@ function holeFindings(
 ): readonly Finding[] {
   return [
     ...depthFindings(inspection, planned, place, i),
-    ...mouthFindings(inspection, place, i),
+    ...mouthFindings(inspection, planned, place, i),
     ...headFindings(inspection, planned, place, i),
     ...toolFindings(inspection, planned, place, i),
   ]
 }
 
 /** A drill that meets a face which leans runs off down the slope. */
-function mouthFindings({ part }: Inspection, { hole }: HoleInSetup, i: number): Finding[] {
-  if (!hole.tilt) return []
+function mouthFindings(
+  { part }: Inspection,
+  planned: PlannedSetup,
+  { hole, mouth }: HoleInSetup,
+  i: number,
+): Finding[] {
+  if (!hole.tilt || isFlatFirst(planned, hole, mouth)) return []
   return [
     finding(
       'hole.leaning-mouth',
@@ -54,6 +60,27 @@ function mouthFindings({ part }: Inspection, { hole }: HoleInSetup, i: number): 
     ),
   ]
 }
+
+/** Whether a flat square to a hole, in which its mouth lies, is cut before it. */
+function isFlatFirst(
+  { before, part, setup }: PlannedSetup,
+  hole: Hole,
+  mouth: HoleInSetup['mouth'],
+): boolean {
+  const out = outwardOf(hole)
+  const at = setup.ops.findIndex((op) => op.feature === hole.id)
+  const cut = new Set([...before.cut.keys(), ...setup.ops.slice(0, at).map((op) => op.feature)])
+  return part.features.some((feature) => {
+    if (feature.kind !== 'contour' || !cut.has(feature.id)) return false
+    const plane = contourPlane(feature)
+    return (
+      dot(plane.out, out) > SQUARE && Math.abs(dot(subtract(mouth, plane.at), plane.out)) < IN_MM
+    )
+  })
+}
+
+/** Square to about a tenth of a degree; in a plane to a hundredth of a millimetre. */
+const [SQUARE, IN_MM] = [1 - 1e-6, 0.01]
 
 /** The point of the drill or the lead of the tap that comes through a floor. */
 function depthFindings(

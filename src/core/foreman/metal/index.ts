@@ -1,0 +1,11 @@
+export {
+  type CutLeft,
+  type Left,
+  type PlannedCut,
+  plannedCuts,
+  type SetupVolume,
+  setupVolumes,
+  type Touch,
+} from './left'
+export { metalFindings } from './metalFindings'
+export { withMetal } from './together'

@@ -1,0 +1,47 @@
+'use client'
+
+import { useEffect, useMemo, useState } from 'react'
+import { findingsOf } from '@/core/foreman/findings'
+import { withMetal } from '@/core/foreman/metal'
+import { planWay } from '@/core/plan/planning'
+import { predictWay } from '@/core/predict/prediction'
+import { type Way } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
+import { type Part } from '@/core/work/part'
+import { type MetalReport, solids } from '@/workers/client'
+
+/** It is not asked again while somebody is still at it, ms. */
+const STILL_MS = 250
+
+/** What the metal left after every cut has to say of a way; worked out off the page, a moment after the last change. */
+function useMetal(workshop: Workshop, part: Part, way: Way): MetalReport | undefined {
+  const [report, setReport] = useState<{ readonly of: Way; readonly metal: MetalReport }>()
+  useEffect(() => {
+    if (way.setups.every(({ ops }) => ops.length === 0)) return setReport(undefined)
+    let current = true
+    const timer = setTimeout(() => {
+      void solids()
+        .metal({ workshop, part, way })
+        .then(
+          (metal) => current && setReport({ of: way, metal }),
+          () => current && setReport(undefined),
+        )
+    }, STILL_MS)
+    return () => {
+      current = false
+      clearTimeout(timer)
+    }
+  }, [part, way, workshop])
+  return report?.metal
+}
+
+/** A way predicted, and all that the rules have to say of it: at once what needs no solid, then with what the metal says. */
+export function useFindings(workshop: Workshop, part: Part, way: Way) {
+  const analysis = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
+  const metal = useMetal(workshop, part, way)
+  const findings = useMemo(
+    () => withMetal(findingsOf(analysis), metal?.findings ?? []),
+    [analysis, metal],
+  )
+  return { analysis, findings, metal }
+}
