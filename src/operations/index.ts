@@ -21,7 +21,6 @@ export {
   type RegisterEntry,
   retireFixture,
 } from './fixtures'
-export { loadDemo } from './demo'
 export { labelAddress, labelCode } from './label'
 export { clearAside, saveGear, saveShopFigures, shopNow } from './workshop'
 export { keepZero, registerAnchors, wayWork, withdrawZero, zeroRecords } from './zeros'
@@ -37,6 +36,13 @@ export {
   workshopOrStandard,
   type Stored,
 } from './jobs'
-export { bringIn, facetsOf, jobFromBody, readings, recogniseBody } from './solids/bringing'
+export {
+  bringIn,
+  facetsOf,
+  jobFromBody,
+  loadDemoAgain,
+  readings,
+  recogniseBody,
+} from './solids/bringing'
 export { beginLeft, leftRuns } from './leftRuns'
 export { MOST_FILE_BYTES } from './solids/limits'

@@ -6,14 +6,15 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { backUp, checksums, restore } from '../../scripts/lib/backup.mjs'
 import { closeDatabase, migrateDatabase } from '@/db'
 import { database } from '@/db/client'
-import { createJob, listJobs, loadDemo } from '@/operations'
+import { createJob, listJobs } from '@/operations'
+import { loadDemoJobs } from '../support/demo'
 
 const url = process.env.DATABASE_URL ?? ''
 const folder = mkdtempSync(join(tmpdir(), 'backup-'))
 
 beforeAll(async () => {
   await migrateDatabase()
-  await loadDemo()
+  await loadDemoJobs()
 })
 afterAll(closeDatabase)
 

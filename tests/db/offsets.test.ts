@@ -16,7 +16,6 @@ import {
   jobFile,
   keepZero,
   listRegister,
-  loadDemo,
   loadJob,
   moveFixtureZero,
   noteFixture,
@@ -29,6 +28,7 @@ import {
 } from '@/operations'
 import { clampingOf } from '../support/documents'
 import { type Setup } from '@/core/plan/way'
+import { loadDemoJobs } from '../support/demo'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
@@ -202,7 +202,7 @@ describe('the register', () => {
   })
   it('the demo brings two: a vise that is trusted and anchors, a plate that waits to be checked', async () => {
     for (const { id } of await listRegister()) await retireFixture(id, true)
-    await loadDemo(true)
+    await loadDemoJobs(true)
     expect((await listRegister()).map((e) => `${e.fixture.name} ${e.standing.kind}`)).toEqual([
       'Nest plate to-check',
       'Vise 125 on the small mill trusted',

@@ -24,7 +24,6 @@ import {
   importJob,
   jobFile,
   listJobs,
-  loadDemo,
   loadJob,
   measureHoles,
   removeWay,
@@ -34,6 +33,7 @@ import {
   tickHole,
 } from '@/operations'
 import { type Result } from '@/core/ground/issues'
+import { loadDemoJobs } from '../support/demo'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
@@ -74,9 +74,9 @@ describe('jobs', () => {
   it('the demo is loaded once, and is what the files say', async () => {
     // What other tests have loaded does not count here.
     await database().execute(sql`update jobs set is_demo = false`)
-    const first = await loadDemo()
+    const first = await loadDemoJobs()
     expect(first).toHaveLength(3)
-    expect(await loadDemo()).toEqual([])
+    expect(await loadDemoJobs()).toEqual([])
     const [oiler, worm] = first
     expect(must(await jobFile(oiler ?? '')).ways).toEqual([OILER_BLOCK_WAY])
     expect(must(await jobFile(worm ?? '')).part).toEqual(WORM_BLOCK)

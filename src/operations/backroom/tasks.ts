@@ -3,6 +3,7 @@ import { readDxf } from '@/exchange'
 import { analyseFile, checkFile, exportFile } from '../files'
 import { leftFile } from '../left'
 import { bodyAsPart, readSolids } from '../solids/tasks'
+import { demoBracket } from '../solids/demoBracket'
 import { standingOfWay } from '../standing'
 
 /** What is done off the server's own thread: reading what comes from outside, and whatever computes. */
@@ -17,6 +18,7 @@ export const TASKS = {
   readSolids,
   bodyAsPart,
   leftFile,
+  demoBracket,
 }
 
 export type Tasks = typeof TASKS

@@ -2,6 +2,7 @@ import { findFacets, findSolidFile, keepSolidFile } from '@/db'
 import { absent, type Result, succeed } from '@/core/ground/issues'
 import { type Part } from '@/core/work/part'
 import { solidsRoom } from '../backroom/pool'
+import { loadDemo } from '../demo'
 import { emptyWay, insertWith } from '../jobs'
 import { Runs } from '../running'
 import { type BodyChoice } from './body'
@@ -26,6 +27,10 @@ export const bringIn = (bytes: Uint8Array, name: string, options: ReadOptions): 
     await keepSolidFile({ digest: file.digest, name: file.name, bytes }, meshes.map(meshBytes))
     return succeed(file)
   })
+
+/** A fresh copy of the demo jobs. */
+export const loadDemoAgain = (): Promise<readonly string[]> =>
+  loadDemo(() => solidsRoom().run('demoBracket'), true)
 
 /** A body of a file that is kept, as the part that it is recognised as. */
 export async function recogniseBody(digest: string, choice: BodyChoice): Promise<Result<Part>> {

@@ -76,9 +76,9 @@ const footHoles = (): readonly Body[] =>
     ]),
   )
 
-/** For pins: 6 across, 70 apart, 10 deep square to the slant. */
+/** For pins: 6 across, 60 apart, 9 deep square to the slant. */
 const slantHoles = (): readonly Body[] =>
-  [-35, 35].map((x) => round(onPlane(SLANT, { x, y: 0 }, 2), onPlane(SLANT, { x, y: 0 }, -10), 3))
+  [-30, 30].map((x) => round(onPlane(SLANT, { x, y: 0 }, 2), onPlane(SLANT, { x, y: 0 }, -9), 3))
 
 /** A bore 30 through both ends, and four holes 4.2 about it in the right one. */
 function bearing(): readonly Body[] {
@@ -87,7 +87,7 @@ function bearing(): readonly Body[] {
   const holes = [45, 135, 225, 315].map((degrees) => {
     const rad = (degrees * Math.PI) / 180
     const [y, z] = [middle.y + 20 * Math.cos(rad), middle.z + 20 * Math.sin(rad)]
-    return round(at(RIGHT_MM + 1, y, z), at(RIGHT_MM - 12, y, z), 2.1)
+    return round(at(RIGHT_MM + 1, y, z), at(RIGHT_MM - 10, y, z), 2.1)
   })
   return [bore, ...holes]
 }
