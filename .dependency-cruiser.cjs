@@ -3,7 +3,7 @@ const WINGS = {
   ground: ['issues', 'finding', 'linalg', 'geometry', 'outline', 'mesh', 'recipe', 'scene'],
   handbook: ['standards', 'units', 'patterns', 'probing', 'calculators'],
   chain: ['locating', 'variation'],
-  work: ['solid', 'part', 'faults', 'say', 'stock', 'recognise', 'offers', 'revision'],
+  work: ['solid', 'part', 'faults', 'say', 'stock', 'recognise', 'offers', 'revision', 'blank'],
   shop: ['workshop', 'holding'],
   plan: ['way', 'planning', 'drilling'],
   predict: ['prediction'],

@@ -9,6 +9,7 @@ import { FacePanel } from './FacePanel'
 import { FeaturePanel } from './FeaturePanel'
 import { QuestionList } from './QuestionList'
 import { RequirementList } from './RequirementList'
+import { StockPanel } from './StockPanel'
 import { TiePanel } from './TiePanel'
 import { type Saying } from './useSaying'
 
@@ -106,6 +107,9 @@ function Chosen({ begin, chosen, edit, onChoose, onTie, part }: PartPanelsProps)
       />
     )
   return chosen === 'block' ? (
-    <BlockPanel part={part} onChange={(next) => edit(() => next)} />
+    <>
+      <BlockPanel part={part} onChange={(next) => edit(() => next)} />
+      <StockPanel part={part} onChange={(next) => edit(() => next)} />
+    </>
   ) : null
 }

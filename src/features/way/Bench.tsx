@@ -119,7 +119,7 @@ export function Bench({
         className="mt-1 min-h-[200px] grow overflow-hidden max-lg:min-h-[470px] sm:max-lg:min-h-[300px]"
       >
         {isSolid && (
-          <div className="relative h-full min-h-[380px]">
+          <div className="relative h-full min-h-[300px] lg:min-h-0">
             <LazySetupSolid planned={planned} lit={lit} onPick={onPick} onPoint={onPoint} />
           </div>
         )}

@@ -1,12 +1,12 @@
 'use client'
 
 import { Link2 } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { type ReactNode, useMemo, useState } from 'react'
 import { applyMotion, type Motion, point, type Point, turnDirection } from '@/core/ground/geometry'
 import { box } from '@/core/ground/recipe'
 import { lengthWords } from '@/core/handbook/units'
 import { betweenSurfaces, type Part, partSurfaces, refLabel, type Surface } from '@/core/work/part'
-import { blockNow, type PartState, stateAsBought } from '@/core/work/stock'
+import { blockNow, boughtSolid, type PartState } from '@/core/work/stock'
 import { type Section, type StageBody } from './scene'
 import { type Cut, sectionOf } from './section'
 import SolidStage from './SolidStage'
@@ -26,6 +26,8 @@ export interface PartSolidProps {
   readonly onPoint?: ((ref: string | undefined) => void) | undefined
   /** Ties the two faces picked last; offered with what lies between them. */
   readonly onTie?: ((of: string, to: string) => void) | undefined
+  /** Further switches beside its own. */
+  readonly tools?: ReactNode
 }
 
 const CUTS: Readonly<Record<Cut, string>> = {
@@ -33,13 +35,24 @@ const CUTS: Readonly<Record<Cut, string>> = {
   x: 'cut across X',
   y: 'cut across Y',
   z: 'cut across Z',
-  face: 'cut along the face picked last',
+  face: 'cut along the picked face',
 }
 const NOTHING: readonly StageBody[] = []
 
 /** A part as a solid: faces are picked in it, it is cut open, two picks are measured. */
 export default function PartSolid(props: PartSolidProps) {
-  const { around = NOTHING, chosen, lit, onPick, onPoint, onTie, part, standing, state } = props
+  const {
+    around = NOTHING,
+    chosen,
+    lit,
+    onPick,
+    onPoint,
+    onTie,
+    part,
+    standing,
+    state,
+    tools,
+  } = props
   const { mesh, sentence } = useSolid(part, state)
   const [cut, setCut] = useState<Cut>('none')
   const [level, setLevel] = useState(50)
@@ -104,6 +117,7 @@ export default function PartSolid(props: PartSolidProps) {
           />
           stock
         </label>
+        {tools}
         <Measured part={part} surfaces={surfaces} picks={picks} onTie={onTie} />
       </div>
       <div className="relative min-h-0 grow">
@@ -202,7 +216,8 @@ function useStock(
 ): readonly StageBody['mesh'][] {
   const recipes = useMemo(() => {
     if (!isWanted) return []
-    const { high, low } = blockNow(part, state ?? stateAsBought(part))
+    if (!state) return [boughtSolid(part)]
+    const { high, low } = blockNow(part, state)
     return [box(low, high)]
   }, [isWanted, part, state])
   return useRecipes(recipes)

@@ -43,38 +43,37 @@ export default function SetupSolid({
     () => new Set([...lit, ...contacts.filter(({ id }) => lit.has(id)).map((c) => c.surface)]),
     [contacts, lit],
   )
-  return (
-    <div className="absolute inset-0 flex flex-col">
-      <div className="flex flex-wrap gap-3 pb-1 text-[14px]">
-        <label className="flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            checked={isBefore}
-            onChange={(event) => setBefore(event.target.checked)}
-          />
-          as it comes in
-        </label>
-        <label className="flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            checked={isAlone}
-            onChange={(event) => setAlone(event.target.checked)}
-          />
-          without the holding
-        </label>
-      </div>
-      <div className="relative min-h-0 grow">
-        <PartSolid
-          part={part}
-          state={isBefore ? before : after}
-          standing={standing.setupFromPart}
-          around={around}
-          lit={all}
-          chosen={chosen}
-          onPick={onPick && ((ref) => onPick(ownerOf(ref)))}
-          onPoint={onPoint && ((ref) => onPoint(ref === undefined ? undefined : ownerOf(ref)))}
+  const tools = (
+    <>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={isBefore}
+          onChange={(event) => setBefore(event.target.checked)}
         />
-      </div>
-    </div>
+        as it comes in
+      </label>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={isAlone}
+          onChange={(event) => setAlone(event.target.checked)}
+        />
+        alone
+      </label>
+    </>
+  )
+  return (
+    <PartSolid
+      part={part}
+      state={isBefore ? before : after}
+      standing={standing.setupFromPart}
+      around={around}
+      lit={all}
+      chosen={chosen}
+      onPick={onPick && ((ref) => onPick(ownerOf(ref)))}
+      onPoint={onPoint && ((ref) => onPoint(ref === undefined ? undefined : ownerOf(ref)))}
+      tools={tools}
+    />
   )
 }

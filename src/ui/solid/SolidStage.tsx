@@ -90,10 +90,10 @@ export default function SolidStage(props: SolidStageProps) {
     event.stopPropagation()
   }
   return (
-    <div className="absolute inset-0 flex flex-col">
+    <div className="absolute inset-0">
       <div
         ref={host}
-        className="relative min-h-0 grow"
+        className="absolute inset-0"
         data-solid={scene ? 'shown' : 'none'}
         onKeyDown={onKey}
         onPointerDown={({ clientX, clientY }) => (pressed.current = [clientX, clientY])}
@@ -115,12 +115,12 @@ export default function SolidStage(props: SolidStageProps) {
           </p>
         )}
       </div>
-      <div className="flex min-h-8 flex-wrap items-center gap-1 border-t border-faint pt-1 text-[13px]">
+      <div className="pointer-events-none absolute inset-x-0 bottom-0 flex flex-wrap items-center text-[13px] [&>*]:pointer-events-auto">
         {LOOKS.map(([key, word, from]) => (
           <button
             key={key}
             type="button"
-            className="button quiet min-h-7! px-1.5! text-[13px]"
+            className="cursor-pointer rounded px-1.5 py-0.5 text-soft hover:bg-wash hover:text-ink"
             onClick={() => scene?.look(from)}
           >
             {word} <kbd>{key}</kbd>

@@ -4,7 +4,7 @@ import { type Look, type Shade } from './look'
 
 /** Whether boxes and rounds do not show a part: it has outlines, so that its pictures are made from its solid. */
 export const needsLook = (part: Part): boolean =>
-  part.features.some(({ kind }) => kind === 'contour')
+  part.stock?.form === 'round' || part.features.some(({ kind }) => kind === 'contour')
 
 export interface LookPaint {
   /** What a face is filled with; none: not at all. */

@@ -8,6 +8,8 @@ import {
   freeId,
 } from '../part'
 import { type Contour, type Hole } from '../part'
+import { printLength } from '../../handbook/units'
+import { contourPlane, directionWords } from '../part'
 import { printFeature } from '../say'
 import { type Offer, offersOfHole, type Sureness } from './holeOffers'
 
@@ -38,14 +40,30 @@ export function shownBy(part: Part): readonly Shown[] {
 
 /** A feature as the line of its drawing, cut after its first piece. */
 function shownFeature(part: Part, feature: Feature, isSettled: boolean): Shown {
-  const [title = '', ...pieces] = printFeature(part, feature).split(', ')
-  const base = { ref: feature.id, title, detail: pieces.join(', '), isSettled }
+  const base = { ref: feature.id, ...wordsOf(part, feature), isSettled }
   if (feature.kind !== 'hole')
     return { ...base, taken: TAKEN[feature.kind], offers: [], sure: 'sure' }
-  if (isSettled) return { ...base, taken: featureLabel(feature), offers: [], sure: 'sure' }
+  if (isSettled) return { ...base, taken: madeWords(part, feature), offers: [], sure: 'sure' }
   const { offers, question, sure } = offersOfHole(part, feature)
   return { ...base, taken: offers[0]?.words ?? '', offers, sure, question }
 }
+
+/** What is on the part, and where; outlines by their shape, which their drawing does not say in words. */
+function wordsOf(part: Part, feature: Feature): Pick<Shown, 'title' | 'detail'> {
+  const { name, ...plain } = feature
+  if (plain.kind === 'contour') {
+    const out = contourPlane(plain).out
+    return { title: name ?? featureLabel(plain as Feature), detail: directionWords(part, out) }
+  }
+  const [title = '', ...pieces] = printFeature(part, plain as Feature).split(', ')
+  return { title: name === undefined ? title : `${name}: ${title}`, detail: pieces.join(', ') }
+}
+
+const MADE = { drill: 'drilled', ream: 'reamed', bore: 'bored', tap: 'tapped' } as const
+
+/** How a hole is made: "tapped M5", "reamed 6 H7". */
+const madeWords = (part: Part, { diameter, fit, making, thread }: Hole): string =>
+  [MADE[making], thread ?? printLength(diameter.mm, part.unit), fit].filter(Boolean).join(' ')
 
 const TAKEN: Readonly<Record<Exclude<Feature['kind'], 'hole'>, string>> = {
   step: 'milled',

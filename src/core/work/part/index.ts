@@ -37,6 +37,7 @@ export {
   IdSchema,
   LengthSchema,
   type Model,
+  type Stock,
   ModelSchema,
   type Part,
   PartSchema,

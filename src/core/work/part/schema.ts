@@ -9,6 +9,7 @@ import {
 } from './featureSchema'
 import { NameSchema, PositiveLength, ZeroOrMore } from './fields'
 import { ModelSchema } from './modelSchema'
+import { StockSchema } from './stockSchema'
 import { RequirementSchema } from './requirementSchema'
 
 export { FeatureSchema } from './featureSchema'
@@ -53,6 +54,7 @@ export const PartSchema = z.strictObject({
     .enum(['f', 'm', 'c', 'v'])
     .optional()
     .describe('Class of the general tolerances, ISO 2768-1: what has none of its own.'),
+  stock: StockSchema.optional(),
   model: ModelSchema.optional(),
 })
 
@@ -64,5 +66,6 @@ export type Hole = z.infer<typeof HoleSchema>
 export type Feature = z.infer<typeof FeatureSchema>
 export type Requirement = z.infer<typeof RequirementSchema>
 export type Contour = z.infer<typeof ContourSchema>
+export type Stock = z.infer<typeof StockSchema>
 export type Model = z.infer<typeof ModelSchema>
 export type Part = z.infer<typeof PartSchema>

@@ -1,5 +1,5 @@
 export { hasMetal } from './metal'
-export { solidNow, stateFinished, takenBy, takenSoFar } from './solid'
+export { boughtSolid, solidNow, stateFinished, takenBy, takenSoFar } from './solid'
 export {
   afterCut,
   blockNow,

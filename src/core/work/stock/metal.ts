@@ -2,7 +2,7 @@ import { dot, type Point, subtract } from '../../ground/geometry'
 import { isSide, type Part, type PlaneSurface, planeOf, type Surface } from '../part'
 import { gapToRings } from '../../ground/outline'
 import { alongPlane, gapTo } from '../../ground/recipe'
-import { takenSoFar } from './solid'
+import { boughtSolid, takenSoFar } from './solid'
 import { blockNow, type PartState } from './state'
 
 /** Nothing bears within this of an edge that was cut, mm. */
@@ -24,6 +24,9 @@ export function hasMetal(
     ? isInside(blockNow(part, state), planeOf(surface.id), at)
     : state.cut.has(surface.owner) && isWithin(surface, at)
   if (!exists) return false
+  // A round bar has no corners.
+  if (isSide(surface.id) && part.stock?.form === 'round' && gapTo(boughtSolid(part), at) > CLEAR_MM)
+    return false
   for (const [feature, tool] of takenSoFar(part, state))
     if (feature !== surface.owner && gapTo(tool, at) < CLEAR_MM) return false
   return true

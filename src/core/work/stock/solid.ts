@@ -150,12 +150,24 @@ export function takenSoFar(part: Part, state: PartState): ReadonlyMap<string, Re
 
 /** The part as it is: the block as it was bought, less all that was cut, cut by cut in its order. */
 export function solidNow(part: Part, state: PartState): Recipe<'part'> {
-  const { high, low } = blockNow(part, stateAsBought(part))
   const tools = takenSoFar(part, state)
   const by = [...state.cut.keys()].flatMap((id) =>
     isSide(id) ? sideTaken(part, state, id) : (tools.get(id) ?? []),
   )
-  return { kind: 'cut', from: box(low, high), by }
+  return { kind: 'cut', from: boughtSolid(part), by }
+}
+
+/** The stock as it was bought: a piece of bar, else the block. */
+export function boughtSolid(part: Part): Recipe<'part'> {
+  const { high, low } = blockNow(part, stateAsBought(part))
+  if (part.stock?.form !== 'round') return box(low, high)
+  const { along, wide } = part.stock
+  const middle = scale(add(low, high), 0.5)
+  return round(
+    withAxis(middle, along, low[along]),
+    withAxis(middle, along, high[along]),
+    wide.mm / 2,
+  )
 }
 
 /** The slab that is off a side by now. */

@@ -1,0 +1,9 @@
+export {
+  barOffer,
+  type BarOffer,
+  barOffers,
+  cutFrom,
+  LEAST_STOCK_MM,
+  piecesOf,
+  type Sawing,
+} from './bars'
