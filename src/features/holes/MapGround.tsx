@@ -16,6 +16,8 @@ export interface MapGround {
   readonly cornerName: string
   /** Closed outlines of what is milled into the face. */
   readonly pockets: readonly (readonly PlanePoint[])[]
+  /** Edges that are seen from above, where the part has outlines. */
+  readonly edges: readonly (readonly [PlanePoint, PlanePoint])[]
 }
 
 /** The block from above, with what guides it and the stop. */
@@ -44,6 +46,12 @@ export const Ground = memo(function Ground({ ground }: { readonly ground: MapGro
         fill="var(--up)"
         stroke="var(--ink)"
         strokeWidth="1.6"
+        vectorEffect="non-scaling-stroke"
+      />
+      <path
+        d={ground.edges.map(([a, b]) => `M${a.x} ${a.y}L${b.x} ${b.y}`).join('')}
+        stroke="var(--soft)"
+        fill="none"
         vectorEffect="non-scaling-stroke"
       />
       {ground.pockets.map((points, i) => (

@@ -15,6 +15,8 @@ import { type Way } from '@/core/plan/way'
 import { uppermost } from '@/core/shop/holding'
 import { type Workshop } from '@/core/shop/workshop'
 import { cornerPoint, type Part, planeOf } from '@/core/work/part'
+import { setupLooking } from '@/core/paper/picture'
+import { useLooks } from '@/ui/useLooks'
 import { LazySetupSolid, SolidButton } from '@/ui/solid/SolidButton'
 import { PaneTabs } from '@/ui/PaneTabs'
 import { placeOnFace } from './compose'
@@ -86,7 +88,12 @@ function FaceSheet(props: Shown) {
   const { standing } = planned
   const { up } = standing.faceAt
   const [isSolid, setSolid] = useState(false)
-  const ground = useMemo(() => groundOf(planned, from), [from, planned])
+  const wanted = useMemo(
+    () => [{ state: planned.after, looking: setupLooking(planned).plan }],
+    [planned],
+  )
+  const [look] = useLooks(part, wanted)
+  const ground = useMemo(() => groundOf(planned, from, look), [from, look, planned])
   const origin = useMemo(() => countingPoint(planned, from), [from, planned])
   const chosenStage = plan.stages.find((s) => s.id === props.stage)
   // The plan counts from zero; the map counts from what was chosen.

@@ -5,13 +5,14 @@ import {
   markedCornerSeen,
   outlineInSetup,
 } from '@/core/plan/drilling'
+import { type Look } from '@/core/paper/picture'
 import { type PlannedSetup } from '@/core/plan/planning'
 import { uppermost } from '@/core/shop/holding'
 import { axisOf, insideOf, markedCorner, planeOf, removedBox } from '@/core/work/part'
 import { type MapGround } from './MapGround'
 
 /** The block, jaw, stop, marked corner and pockets in the coordinates of the holes. */
-export function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
+export function groundOf(planned: PlannedSetup, from: CountedFrom, look?: Look): MapGround {
   const origin = countingPoint(planned, from)
   const { standing, part } = planned
   const move = (p: Parameters<typeof applyMotion<'setup', 'part'>>[1]): PlanePoint => {
@@ -37,6 +38,13 @@ export function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
       ],
     ]
   })
+  // The look is from the part's own origin.
+  const nought = move({ x: 0, y: 0, z: 0 })
+  const edges = (look?.edges ?? [])
+    .filter(({ isHidden }) => !isHidden)
+    .map(({ from: a, to: b }) =>
+      [a, b].map(([u, v]): PlanePoint => ({ x: u + nought.x, y: v + nought.y })),
+    ) as [PlanePoint, PlanePoint][]
   return {
     outline: outlineInSetup(planned, from),
     guide:
@@ -47,5 +55,6 @@ export function groundOf(planned: PlannedSetup, from: CountedFrom): MapGround {
     corner: move(markedCornerSeen(planned)),
     cornerName: `marked corner ${names.join(' ')}`,
     pockets,
+    edges,
   }
 }

@@ -74,7 +74,7 @@ export function StockPanel({
             </span>
             <button
               type="button"
-              className="button min-h-7! text-[13px]"
+              className="button min-h-7! shrink-0 text-[13px] whitespace-nowrap"
               onClick={() => onChange(cutFrom(part, offer, sawing))}
             >
               Take it

@@ -51,22 +51,42 @@ const METRIC = of(
 const INCH = of(STANDARD_THREADS.filter((name) => /^(?:#\d+|\d+\/\d+|1)-\d+$/.test(name)))
 const FINE = of(STANDARD_THREADS.filter((name) => /^M[\d.]+x[\d.]+$/.test(name)))
 
-const threadsFor = (part: Part): readonly Thread[] =>
-  part.unit === 'mm' ? [...METRIC, ...INCH] : [...INCH, ...METRIC]
+interface ThreadOffers {
+  readonly screws: readonly Offer[]
+  readonly taps: readonly Offer[]
+  readonly outside: readonly Offer[]
+}
+
+function threadOffers(threads: readonly Thread[], hole: Hole): ThreadOffers {
+  const screws = clearanceOffers(threads, hole)
+  // A fine thread is thought of last.
+  const taps = tapOffers(screws.length > 0 ? threads : [...threads, ...FINE], hole)
+  return { screws, taps, outside: outsideOffers(threads, hole) }
+}
+
+const isAny = ({ outside, screws, taps }: ThreadOffers): boolean =>
+  outside.length + screws.length + taps.length > 0
 
 /** What a plain hole of a file may be meant as, by the tables of drills, threads, screws and pins. */
 export function offersOfHole(part: Part, hole: Hole): HoleOffers {
   const mm = hole.diameter.mm
   if (mm >= BORED_MM && hole.head.kind === 'none') return boredOffers(part, hole)
-  const screws = clearanceOffers(part, hole)
-  const taps = tapOffers(part, hole)
-  const outside = outsideOffers(part, hole)
+  const [own, others] = part.unit === 'mm' ? [METRIC, INCH] : [INCH, METRIC]
+  // The other system only where nothing of the drawing's own is met.
+  const met = threadOffers(own, hole)
+  const { outside, screws, taps } = isAny(met) ? met : threadOffers(others, hole)
   const reams = reamOffers(hole)
   const plain = plainOffer(part, hole)
   const offers = [...screws, ...taps, ...reams, ...outside, plain].slice(-MOST_OFFERS)
   const isHeadMatched = screws.some((offer) => offer.key.startsWith('head:'))
   if (isHeadMatched || (screws.length > 0 && taps.length + reams.length === 0))
     return { offers, sure: 'sure' }
+  if (taps.length > 0)
+    return {
+      offers,
+      sure: 'likely',
+      question: `${countWords(hole)} ${size(part, mm)}: tapped (${taps.map((t) => t.words.replace('tapped ', '')).join(' or ')}), or drilled?`,
+    }
   if (outside.length > 0 && reams.length > 0)
     return {
       offers,
@@ -78,12 +98,6 @@ export function offersOfHole(part: Part, hole: Hole): HoleOffers {
       offers,
       sure: 'likely',
       question: `${countWords(hole)} ${size(part, mm)}: reamed (which fit), or drilled?`,
-    }
-  if (taps.length > 0)
-    return {
-      offers,
-      sure: 'likely',
-      question: `${countWords(hole)} ${size(part, mm)}: tapped (${taps.map((t) => t.words.replace('tapped ', '')).join(' or ')}), or drilled?`,
     }
   return { offers, sure: 'sure' }
 }
@@ -114,10 +128,10 @@ const size = (part: Part, mm: number): string => printLength(mm, part.unit)
 const countWords = (hole: Hole): string => (hole.pattern.kind === 'single' ? 'hole' : 'holes')
 
 /** Screws whose clearance hole it is; its counterbore or countersink speaks for one. */
-function clearanceOffers(part: Part, hole: Hole): readonly Offer[] {
+function clearanceOffers(threads: readonly Thread[], hole: Hole): readonly Offer[] {
   // A screw goes through.
   if (hole.extent.kind !== 'through') return []
-  const found = threadsFor(part).flatMap((thread) =>
+  const found = threads.flatMap((thread) =>
     (['normal', 'close', 'loose'] as const).flatMap((fit) => {
       const clear = clearanceHole(thread, fit)
       if (!clear || !isSame(clear.diameterMm, hole.diameter.mm)) return []
@@ -155,21 +169,21 @@ const tapped = (thread: Thread): Offer => ({
 })
 
 /** Threads whose tapping drill it is. */
-function tapOffers(part: Part, hole: Hole): readonly Offer[] {
+function tapOffers(threads: readonly Thread[], hole: Hole): readonly Offer[] {
   const { diameter, extent, head } = hole
   if (head.kind === 'counterbore') return []
   if (extent.kind === 'deep' && extent.depth.mm < LEAST_THREAD * diameter.mm) return []
-  const by = (threads: readonly Thread[]): readonly Thread[] =>
-    threads.filter((thread) => isSame(tappingDrillMm(thread), diameter.mm))
-  const coarse = by(threadsFor(part))
-  return (coarse.length > 0 ? coarse : by(FINE)).slice(0, 1).map(tapped)
+  return threads
+    .filter((thread) => isSame(tappingDrillMm(thread), diameter.mm))
+    .slice(0, 1)
+    .map(tapped)
 }
 
 /** A thread that was modelled at its outside diameter. */
-const outsideOffers = (part: Part, { diameter, head }: Hole): readonly Offer[] =>
+const outsideOffers = (threads: readonly Thread[], { diameter, head }: Hole): readonly Offer[] =>
   head.kind === 'counterbore'
     ? []
-    : threadsFor(part)
+    : threads
         .filter((thread) => isSame(thread.majorMm, diameter.mm))
         .slice(0, 1)
         .map(tapped)
