@@ -39,7 +39,7 @@ test('a stranger’s STEP file becomes a part: read, offered, taken, named on th
     page.getByRole('row', { name: /reamed holes 6 H7/ }).getByText('● sure'),
   ).toBeVisible()
   // Everything can be picked from a list as well; what is chosen is lit in both.
-  await page.getByLabel('Pick a face').selectOption({ label: 'slant 100 × 59.277' })
+  await page.getByLabel('Pick a face').selectOption({ label: 'floor of slant 100 × 59.277' })
   await expect(page.locator('tr[aria-selected=true]')).toContainText('slant')
   await page.getByRole('button', { name: 'On to the drawing' }).click()
   await page.waitForURL('**/part')
@@ -58,7 +58,7 @@ test('a stranger’s STEP file becomes a part: read, offered, taken, named on th
   await expect(page.getByText('35° between them')).toBeVisible()
   await page.getByRole('button', { name: 'tie them' }).click()
   await page.getByRole('button', { name: 'Tie them', exact: true }).click()
-  await expect(page.getByText('1 requirement', { exact: true })).toBeVisible()
+  await expect(page.getByText('2 requirements', { exact: true })).toBeVisible()
 })
 
 test('an assembly asks which body; a file in the wrong unit is set right by one press', async ({
@@ -98,7 +98,7 @@ test('what is no file with a solid is refused in a sentence, and nothing is begu
   })
   await page.getByLabel('How thick is plate.dxf?').fill('6')
   await page.getByRole('button', { name: 'Read it' }).click()
-  await expect(page.getByRole('alert').filter({ hasText: /drawing|outline/ })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: /not a DXF file/ })).toBeVisible()
   await expect(page).toHaveURL(/\/import$/)
 })
 

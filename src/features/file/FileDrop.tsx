@@ -86,7 +86,7 @@ function Thickness({ bring, file }: { readonly file: File; readonly bring: Bring
       className="mx-auto mt-4 flex max-w-md items-end justify-center gap-3 text-left"
       onSubmit={(event) => {
         event.preventDefault()
-        if (thick) void bring(file, { thickness: String(thick.mm) })
+        if (thick && thick.mm > 0) void bring(file, { thickness: String(thick.mm) })
       }}
     >
       <div className="w-40">
@@ -97,7 +97,7 @@ function Thickness({ bring, file }: { readonly file: File; readonly bring: Bring
           onChange={setThick}
         />
       </div>
-      <button type="submit" className="button main mb-1" disabled={!thick || thick.mm <= 0}>
+      <button type="submit" className="button main mb-1">
         Read it
       </button>
     </form>

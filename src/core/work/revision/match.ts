@@ -1,5 +1,6 @@
 import {
   applyMotion,
+  cross,
   dot,
   invertMotion,
   type Motion,
@@ -67,13 +68,15 @@ const add = (a: Point<'part'>, b: Point<'part'>): Point<'part'> =>
 const TURNED_RAD = 0.5
 /** What differs less than this did not change, mm and rad. */
 export const SAME_MM = 1e-4
-export const SAME_RAD = 1e-7
+export const SAME_RAD = 1e-6
 
 /** How a new surface would stand in the place of an old one; undefined where it looks another way or is of another kind. */
 function paired(from: Drawn, to: Drawn): Pair | undefined {
   if (from.kind !== to.kind) return undefined
   const cosine = dot(from.along, to.along)
-  const turned = Math.acos(Math.min(1, Math.abs(cosine)))
+  // By its sine: near nought a cosine says nothing of the angle.
+  const sine = norm(cross(from.along, to.along))
+  const turned = Math.atan2(sine, Math.abs(cosine))
   if (turned > TURNED_RAD || (from.kind === 'plane' && cosine < 0)) return undefined
   const apart = subtract(to.at, from.at)
   const along = dot(apart, from.along)

@@ -12,7 +12,15 @@ import {
   SIDES,
 } from '../part'
 import { nameRest } from '../offers'
-import { drawnSurfaces, type Pair, pairFeatures, pairSurfaces } from './match'
+import { parseThread, tappingDrillMm } from '../../handbook/standards'
+import {
+  drawnSurfaces,
+  type FeaturePair,
+  type Pair,
+  pairFeatures,
+  pairSurfaces,
+  SAME_MM,
+} from './match'
 
 /** One thing that another revision changed. */
 export interface Change {
@@ -52,23 +60,7 @@ export function revise(before: Part, asRead: Part): Revised {
     ...surfaces.map(({ from, to }) => [from.id, renamedRef(to.id, names)] as const),
     ...pairs.map(({ from }) => [from.id, from.id] as const),
   ])
-  const changes = [
-    ...surfaces.flatMap((pair) => changesOf(renamed, pair, renamedRef(pair.to.id, names))),
-    ...renamed.features
-      .filter(({ id }) => !pairs.some(({ from }) => from.id === id))
-      .map(({ id }): Change => ({
-        ref: id,
-        kind: 'new',
-        sentence: `${refLabel(renamed, id)} is new.`,
-      })),
-    ...before.features
-      .filter(({ id }) => !pairs.some(({ from }) => from.id === id))
-      .map(({ id }): Change => ({
-        ref: id,
-        kind: 'gone',
-        sentence: `${refLabel(before, id)} is gone.`,
-      })),
-  ]
+  const changes = changesBetween(before, renamed, { surfaces, pairs, names })
   const touched = new Set([
     ...changes
       .filter(({ kind }) => kind !== 'new')
@@ -114,6 +106,43 @@ function withNamed(before: Part, read: Part): Part {
 }
 
 type Names = ReadonlyMap<string, string>
+
+interface Matched {
+  readonly surfaces: readonly Pair[]
+  readonly pairs: readonly FeaturePair[]
+  readonly names: Names
+}
+
+/** What moved, turned, grew, is new, is gone. */
+function changesBetween(
+  before: Part,
+  renamed: Part,
+  { names, pairs, surfaces }: Matched,
+): readonly Change[] {
+  const now = new Map(drawnSurfaces(renamed).map((surface) => [surface.id, surface]))
+  return [
+    ...surfaces.flatMap((pair) => {
+      const ref = renamedRef(pair.to.id, names)
+      // A thread is as large as it is said, however its hole was modelled.
+      const sizeMm = now.get(ref)?.sizeMm ?? pair.to.sizeMm
+      return changesOf(renamed, { ...pair, grownMm: grown(pair.from.sizeMm, sizeMm) }, ref, sizeMm)
+    }),
+    ...renamed.features
+      .filter(({ id }) => !pairs.some(({ from }) => from.id === id))
+      .map(({ id }): Change => ({
+        ref: id,
+        kind: 'new',
+        sentence: `${refLabel(renamed, id)} is new.`,
+      })),
+    ...before.features
+      .filter(({ id }) => !pairs.some(({ from }) => from.id === id))
+      .map(({ id }): Change => ({
+        ref: id,
+        kind: 'gone',
+        sentence: `${refLabel(before, id)} is gone.`,
+      })),
+  ]
+}
 
 /** New features get the name of what they stand for; others one that is free. */
 function newNames(
@@ -172,9 +201,9 @@ function renameFeatures(before: Part, read: Part, names: Names): Part {
 function sayingOf(old: Feature, read: Feature): Partial<Hole> {
   const name = old.name === undefined ? {} : { name: old.name }
   if (old.kind !== 'hole' || read.kind !== 'hole') return name
-  const isSame =
-    old.thread !== undefined || Math.abs(old.diameter.mm - read.diameter.mm) < THREAD_OR_SAME_MM
-  if (!isSame) return name
+  const thread = old.thread === undefined ? undefined : parseThread(old.thread)
+  const sizes = [old.diameter.mm, ...(thread ? [tappingDrillMm(thread)] : [])]
+  if (!sizes.some((mm) => Math.abs(mm - read.diameter.mm) < SAME_HOLE_MM)) return name
   return {
     ...name,
     making: old.making,
@@ -182,9 +211,13 @@ function sayingOf(old: Feature, read: Feature): Partial<Hole> {
     ...(old.thread !== undefined && { thread: old.thread, diameter: old.diameter }),
   }
 }
-const THREAD_OR_SAME_MM = 0.01
+/** A thread may be modelled at its outside or as it is drilled. */
+const SAME_HOLE_MM = 0.01
 
-function changesOf(part: Part, pair: Pair, ref: string): readonly Change[] {
+/** What a diameter became larger by; nothing within what files are good for, mm. */
+const grown = (from: number, to: number): number => (Math.abs(to - from) < SAME_MM ? 0 : to - from)
+
+function changesOf(part: Part, pair: Pair, ref: string, sizeMm: number): readonly Change[] {
   const { grownMm, movedMm, turnedRad } = pair
   const label = refLabel(part, ref)
   const say = (mm: number): string => lengthWords(Math.abs(mm), part.unit)
@@ -208,7 +241,7 @@ function changesOf(part: Part, pair: Pair, ref: string): readonly Change[] {
     changes.push({
       ref,
       kind: 'sized',
-      sentence: `${label} was ${say(pair.from.sizeMm)}, is ${say(pair.to.sizeMm)} across.`,
+      sentence: `${label} was ${say(pair.from.sizeMm)}, is ${say(sizeMm)} across.`,
     })
   return changes
 }

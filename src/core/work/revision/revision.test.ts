@@ -70,6 +70,14 @@ describe('another revision of a file', () => {
     expect(found).toEqual(['bore 22 was 20 mm, is 22 mm across.'])
   })
 
+  it('a thread is the same whether it is modelled at its outside or as it is drilled', () => {
+    const tapped = fromFile([100, 60, 20], `${LINES}\n2 holes M6 12 deep on top row at 30, centred`)
+    const drilled = fromFile([100, 60, 20], `${LINES}\n2 holes 5 12 deep on top row at 30, centred`)
+    const { changes, part } = revise(tapped, drilled)
+    expect(changes).toEqual([])
+    expect(part.features.at(-1)).toMatchObject({ thread: 'M6', making: 'tap' })
+  })
+
   it('what is gone takes its requirements with it, and says so; what is new is new', () => {
     const other = LINES.replace(/bore 20[^\n]*/, 'pocket 12 x 9 4 deep on base centred')
     const { changes, part, requirements } = revise(OLD, fromFile([100, 60, 20], other))
