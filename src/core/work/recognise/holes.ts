@@ -63,6 +63,9 @@ export function holesOfStack(seen: Seen, stack: Stack): readonly (FoundHole | Un
   return throughHoles(seen, stack, mouthAt(true), mouthAt(false))
 }
 
+/** The limits of a bent edge may be told a little too wide. */
+const RIM_SLACK = 1.1
+
 /** Where the axis comes out: in the plane of the flat that the hole's edge lies in, else at its furthest rim. */
 function mouthLevel(seen: Seen, { along, at }: Stack, end: Stretch, isHigh: boolean): number {
   const rim = isHigh ? end.high : end.low
@@ -75,7 +78,7 @@ function mouthLevel(seen: Seen, { along, at }: Stack, end: Stretch, isHigh: bool
     const t = dot(subtract(face.plane.at, at), face.plane.out) / dot(along, face.plane.out)
     const within =
       Math.abs(t - rim) <=
-      end.radii[isHigh ? 1 : 0] * Math.tan(Math.acos(Math.min(1, slope))) + 1e-3
+      RIM_SLACK * end.radii[isHigh ? 1 : 0] * Math.tan(Math.acos(Math.min(1, slope))) + 1e-3
     return within ? [t] : []
   })
   if (levels.length === 0) return rim

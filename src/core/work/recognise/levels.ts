@@ -19,6 +19,7 @@ import { acrossOf, onPlane, type Plane } from '../../ground/recipe'
 import { type Contour, normalOf, type Side, SIDES, tidyDirection } from '../part'
 import { type SolidFace } from '../solid'
 import { nearestSide } from './holes'
+import { withoutNotches } from './notches'
 import { type Seen, STEP_MM, tidy } from './seen'
 
 type At = Point<'part'>
@@ -113,7 +114,10 @@ export function levelOn(seen: Seen, face: Flat): FoundContour | undefined {
   const clear = clearSides(seen, plane, rings)
   const level = contourOf(
     plane,
-    rings.map((ring) => marked(seen, plane, ring, rings)),
+    rings.map((ring, i) => {
+      const own = marked(seen, plane, ring, rings)
+      return i === 0 ? withoutNotches(seen, plane, own) : own
+    }),
     'inside',
     false,
   )

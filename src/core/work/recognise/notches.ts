@@ -1,0 +1,53 @@
+import { type PlanePoint } from '../../ground/geometry'
+import { ringArea } from '../../ground/outline'
+import { onPlane, type Plane } from '../../ground/recipe'
+import { type Contour } from '../part'
+import { type Seen, STEP_MM } from './seen'
+
+type Marked = Contour['rings'][number]
+
+/** Places in a triangle at which it is looked whether anything stands there, as shares of its corners. */
+const SHARES = [
+  [1 / 3, 1 / 3],
+  [0.6, 0.2],
+  [0.2, 0.6],
+  [0.2, 0.2],
+] as const
+
+/**
+ * An outline without the notches that something deeper has cut into it: there a tool that goes straight over meets
+ * nothing, and what it is cut from may still stand there when it is cut first.
+ */
+export function withoutNotches(seen: Seen, plane: Plane<'part'>, ring: Marked): Marked {
+  const turn = Math.sign(ringArea(ring))
+  for (let k = 0; k < ring.length && ring.length > 3; k++) {
+    const at = (i: number): Marked[number] =>
+      ring[(i + ring.length) % ring.length] as Marked[number]
+    const [before, here, after] = [at(k - 1), at(k), at(k + 1)]
+    const isStraight = !before.bulge && !here.bulge
+    if (!before.open || !here.open || !isStraight) continue
+    const across =
+      (here.x - before.x) * (after.y - here.y) - (here.y - before.y) * (after.x - here.x)
+    if (across * turn >= 0 || !isFree(seen, plane, before, here, after)) continue
+    return withoutNotches(
+      seen,
+      plane,
+      ring.filter((_, i) => i !== k),
+    )
+  }
+  return ring
+}
+
+const isFree = (
+  seen: Seen,
+  plane: Plane<'part'>,
+  a: PlanePoint,
+  b: PlanePoint,
+  c: PlanePoint,
+): boolean =>
+  SHARES.every(([s, t]) => {
+    const r = 1 - s - t
+    const p = { x: s * a.x + t * b.x + r * c.x, y: s * a.y + t * b.y + r * c.y }
+    const over = onPlane(plane, p, STEP_MM)
+    return !seen.isMetal(over) && seen.isOpen(over, plane.out)
+  })
