@@ -1,5 +1,5 @@
-import { findingsOf } from '@/core/foreman/findings'
-import { type SetupVolume, withMetal } from '@/core/foreman/metal'
+import { findingsOf, withMetal } from '@/core/foreman/findings'
+import { type SetupVolume } from '@/core/foreman/metal'
 import { type Finding } from '@/core/ground/finding'
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { readDocumentText } from '@/core/paper/formats'

@@ -17,6 +17,7 @@ import { readDxf } from '@/exchange'
 import { denseStack } from './denseReference'
 import { drawingOf, manyHoles, wanderedPlaces } from './holesModel'
 import { crowdedJob, largeJob } from './largeModel'
+import { solidRows } from './solids'
 import { numpyMs, plainMeasures, simulatedMs } from './vectorised'
 
 const template = WORM_BLOCK_WAY_A.setups[0]
@@ -119,6 +120,7 @@ console.log(
     ...rows,
     { what: 'dense ÷ as it is', medianMs: Number(ratio.toFixed(2)), targetMs: null },
     ...besideNumpy(),
+    ...(await solidRows()),
   ]),
 )
 

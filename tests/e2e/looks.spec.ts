@@ -2,12 +2,17 @@ import { type Page } from '@playwright/test'
 import { accessible, expect, freshWorm, type Job, open, test } from './support'
 
 /** Every page, as it is reached in a job, in the shop and at the machine. */
-function pagesOf({ id, ways: [way] }: Job): readonly (readonly [name: string, path: string])[] {
+function pagesOf(
+  { id, ways: [way] }: Job,
+  fromFile: string,
+): readonly (readonly [name: string, path: string])[] {
   const first = `/jobs/${id}/ways/${way?.id}`
   return [
     ['jobs', '/'],
     ['part', `/jobs/${id}/part`],
     ['ways', first],
+    ['import', '/import'],
+    ['file', `/jobs/${fromFile}/file`],
     ['holes', `${first}/holes`],
     ['zero', `${first}/zero`],
     ['sheet', `${first}/sheet`],
@@ -55,7 +60,10 @@ for (const [look, size, theme] of [
     const job = await freshWorm(request, `Looked at ${look}`)
     await page.setViewportSize(size)
     await page.emulateMedia({ colorScheme: theme })
-    for (const [name, path] of pagesOf(job)) {
+    const demo = (await (await request.get('/api/jobs?search=Motor bracket')).json()) as {
+      jobs: { id: string }[]
+    }
+    for (const [name, path] of pagesOf(job, demo.jobs[0]?.id ?? '')) {
       await open(page, path)
       expect.soft(await tooSmall(page), `${name} ${look}`).toEqual([])
       expect.soft(await overRight(page), `${name} ${look}`).toBeLessThanOrEqual(0)

@@ -137,7 +137,7 @@ test('the solid is made and shown', { tag: '@solid' }, async ({ page, request })
   const job = await freshWorm(request)
   await open(page, `/jobs/${job.id}/part`)
   await page.getByRole('button', { name: 'Solid' }).click()
-  await expect(page.getByRole('img', { name: 'Solid of the finished part' })).toBeVisible()
+  await expect(page.getByRole('application', { name: 'Solid of the finished part' })).toBeVisible()
   await expect(page.getByText('could not be made')).toHaveCount(0)
 })
 

@@ -62,7 +62,7 @@ export function ShownList(props: ShownListProps) {
           <tbody>
             {shown.filter(FILTERS[filter]).map((one) => (
               <tr
-                key={one.ref}
+                key={`${one.ref} ${one.title}`}
                 aria-selected={chosen === one.ref}
                 className={`border-t border-faint align-top ${chosen === one.ref ? 'bg-tint' : lit.has(one.ref) ? 'bg-wash' : ''}`}
                 onPointerEnter={() => onPoint(one.ref)}

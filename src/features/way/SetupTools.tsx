@@ -1,16 +1,20 @@
 'use client'
 
-import { RotateCcw } from 'lucide-react'
+import { Crosshair, Grip, Hammer, RotateCcw, Triangle } from 'lucide-react'
+import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import { type Part } from '@/core/work/part'
 import { type PlannedSetup, wantedCuts } from '@/core/plan/planning'
 import { type Setup } from '@/core/plan/way'
 import { type Prediction } from '@/core/predict/prediction'
 import { type Workshop } from '@/core/shop/workshop'
-import { CutsTool } from './CutsTool'
-import { FootingTool } from './FootingTool'
-import { HoldingTool } from './HoldingTool'
-import { ZeroTool } from './ZeroTool'
+import { Tool } from './Tool'
+
+// What is under a button comes when it is pressed.
+const CutFields = dynamic(() => import('./CutFields'), { ssr: false })
+const FootingFields = dynamic(() => import('./FootingFields'), { ssr: false })
+const HoldingFields = dynamic(() => import('./HoldingFields'), { ssr: false })
+const ZeroFields = dynamic(() => import('./ZeroFields'), { ssr: false })
 
 interface SetupToolsProps {
   readonly part: Part
@@ -38,18 +42,41 @@ export function SetupTools(props: SetupToolsProps) {
       <button type="button" className="button quiet" onClick={onTurn}>
         <RotateCcw className="size-4" aria-hidden /> Turn over
       </button>
-      <HoldingTool {...common} />
+      <Tool label="Holding" title="How it is held" icon={<Grip className="size-4" aria-hidden />}>
+        <HoldingFields {...common} />
+      </Tool>
       {!planned.indexed && (
-        <FootingTool
-          part={part}
-          planned={planned}
-          analysis={analysis}
-          onPoint={onPoint}
-          onChange={onChange}
-        />
+        <Tool
+          label={`Footing (${planned.contacts.length})`}
+          title="What it stands on"
+          icon={<Triangle className="size-4" aria-hidden />}
+          wide
+        >
+          <FootingFields
+            part={part}
+            planned={planned}
+            analysis={analysis}
+            onPoint={onPoint}
+            onChange={onChange}
+          />
+        </Tool>
       )}
-      <ZeroTool {...common} />
-      <CutsTool {...common} uncut={uncut} isPicking={isPicking} onPicking={onPicking} />
+      <Tool
+        label="Zero"
+        title="How zero is found"
+        icon={<Crosshair className="size-4" aria-hidden />}
+        wide
+      >
+        <ZeroFields {...common} />
+      </Tool>
+      <Tool
+        label={`Cuts (${planned.setup.ops.length})`}
+        title="What is cut here"
+        icon={<Hammer className="size-4" aria-hidden />}
+        wide
+      >
+        <CutFields {...common} uncut={uncut} isPicking={isPicking} onPicking={onPicking} />
+      </Tool>
     </>
   )
 }

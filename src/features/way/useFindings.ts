@@ -1,8 +1,7 @@
 'use client'
 
 import { useEffect, useMemo, useState } from 'react'
-import { findingsOf } from '@/core/foreman/findings'
-import { withMetal } from '@/core/foreman/metal'
+import { findingsOf, withMetal } from '@/core/foreman/findings'
 import { planWay } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { type Way } from '@/core/plan/way'

@@ -58,6 +58,7 @@ export async function partOfBody(file: SolidFile, choice: BodyChoice): Promise<R
     outlines: found.outlines,
     faces: found.faces,
     rest: found.rest,
+    walls: found.walls,
     settled: [],
     ...(choice.thicknessMm !== undefined && { thicknessMm: choice.thicknessMm }),
     ...(choice.layer !== undefined && { layer: choice.layer }),

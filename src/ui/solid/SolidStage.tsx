@@ -83,6 +83,8 @@ export default function SolidStage(props: SolidStageProps) {
     else if (turn) scene?.turn(turn[0] ?? 0, turn[1] ?? 0)
     else if (event.key === 'Tab' && !event.shiftKey && stack.refs.length > 1)
       point(stack.refs, (stack.at + 1) % stack.refs.length)
+    else if (event.key === 'f') scene?.fit()
+    else if (event.key === 'l' && chosen !== undefined) scene?.lookAt(chosen)
     else if (event.key === 'Enter' && pointed !== undefined) onPick?.(pointed)
     else if (event.key === 'Escape') point([], 0)
     else return

@@ -206,6 +206,30 @@ export class StageScene {
     this.draw()
   }
 
+  /** Sees all of it from where one looks now. */
+  fit(): void {
+    const { x, y, z } = new THREE.Vector3().subVectors(this.camera.position, this.controls.target)
+    this.look({ x, y, z })
+  }
+
+  /** Looks straight at what bears a name, by the facets that look outwards there. */
+  lookAt(name: string): void {
+    const out = new THREE.Vector3()
+    const [a, b, c] = [new THREE.Vector3(), new THREE.Vector3(), new THREE.Vector3()] as const
+    for (const { mesh, skin } of this.parts) {
+      const corners = mesh.geometry.getAttribute('position')
+      const isWanted = skin.refs.map((ref) => ref === name || ref.split('.')[0] === name)
+      for (let t = 0; t < corners.count / 3; t++) {
+        if (!isWanted[skin.refOf[t] ?? -1]) continue
+        a.fromBufferAttribute(corners, 3 * t)
+        b.fromBufferAttribute(corners, 3 * t + 1).sub(a)
+        c.fromBufferAttribute(corners, 3 * t + 2).sub(a)
+        out.add(b.cross(c))
+      }
+    }
+    if (out.lengthSq() > 0) this.look(out)
+  }
+
   /** Turns the view about the middle, rad to the right and up. */
   turn(right: number, up: number): void {
     const by = new THREE.Vector3().subVectors(this.camera.position, this.controls.target)

@@ -8,4 +8,3 @@ export {
   type Touch,
 } from './left'
 export { metalFindings } from './metalFindings'
-export { withMetal } from './together'

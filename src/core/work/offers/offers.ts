@@ -35,7 +35,26 @@ export function shownBy(part: Part): readonly Shown[] {
   const features = part.features
     .filter((feature) => feature.id in model.faces || settled.has(feature.id))
     .map((feature) => shownFeature(part, feature, settled.has(feature.id)))
-  return [...features, ...model.rest.flatMap((rest, i) => shownRest(part, rest, i))]
+  const walls = model.walls.map((wall) => shownWall(part, wall))
+  return [...features, ...walls, ...model.rest.flatMap((rest, i) => shownRest(part, rest, i))]
+}
+
+/** A wall lights as the feature that its first face belongs to. */
+function shownWall(
+  { model, unit }: Part,
+  { count, faces, thickMm }: Model['walls'][number],
+): Shown {
+  const [owner] =
+    Object.entries(model?.faces ?? {}).find(([, own]) => own.includes(faces[0] ?? -1)) ?? []
+  return {
+    ref: owner ?? `wall-${thickMm}`,
+    title: `${count === 1 ? 'wall' : `${count} walls`} ${printLength(thickMm, unit)} thick`,
+    detail: 'between two flats back to back',
+    taken: `least ${printLength(thickMm, unit)}`,
+    offers: [],
+    sure: 'sure',
+    isSettled: true,
+  }
 }
 
 /** A feature as the line of its drawing, cut after its first piece. */

@@ -45,6 +45,16 @@ export const ModelSchema = z.strictObject({
     )
     .max(2000)
     .describe('What was not made a feature.'),
+  walls: z
+    .array(
+      z.strictObject({
+        thickMm: z.number().positive(),
+        count: z.int().min(1).max(5000),
+        faces: z.array(z.int().min(0).max(99_999)).min(2).max(5000),
+      }),
+    )
+    .max(50)
+    .describe('Walls, ribs and webs: how thick, how many, and their faces in pairs.'),
   settled: z
     .array(IdSchema)
     .max(2000)

@@ -23,6 +23,7 @@ import { gatherHoles } from './patterns'
 import { chamferOf, restOf } from './rest'
 import { type Grain, roundedTo } from './rounded'
 import { Seen, tidy } from './seen'
+import { wallsOf } from './walls'
 import { sayContour, type SaidShape } from './shapes'
 
 type Flat = SolidFace<'part'> & { readonly kind: 'plane' }
@@ -34,6 +35,7 @@ export interface Recognised {
   readonly outlines: Model['outlines']
   readonly faces: Model['faces']
   readonly rest: Model['rest']
+  readonly walls: Model['walls']
 }
 
 /** Features that a part may have; what is beyond stays unrecognised. */
@@ -65,7 +67,8 @@ export function recognise(solid: Solid<'part'>, name: string, grain: Grain = 1e-
   for (const side of SIDES)
     if ((outlines[side]?.length ?? 0) === 0)
       part = { ...part, faces: { ...part.faces, [side]: { ...part.faces[side], toCut: false } } }
-  return roundedTo({ part, outlines, faces: seen.faces, rest: restOf(seen) }, grain)
+  const walls = [...wallsOf(seen)]
+  return roundedTo({ part, outlines, faces: seen.faces, rest: restOf(seen), walls }, grain)
 }
 
 function takenOf(part: Part, feature: Feature): Recipe<'part'> | undefined {

@@ -32,6 +32,7 @@ function fromFile(
     outlines: {},
     faces: Object.fromEntries(part.features.map(({ id }, i) => [id, [i]])),
     rest: [],
+    walls: [],
     settled: [],
     missing: { left: 0, over: 0 },
   }

@@ -1,7 +1,6 @@
 'use client'
 
 import { cutText } from '@/core/ground/issues'
-import { Grip } from 'lucide-react'
 import { useState } from 'react'
 import { type HoldingField, HOLDING_KINDS, holesAlong, kindOf } from '@/core/shop/holding'
 import { type Part, refLabel } from '@/core/work/part'
@@ -11,9 +10,8 @@ import { changeClamping, type OwnClamping, type Setup } from '@/core/plan/way'
 import { ACROSS, GEAR_LISTS, type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
-import { Tool } from './Tool'
 
-interface HoldingToolProps {
+interface HoldingFieldsProps {
   readonly part: Part
   readonly planned: PlannedSetup
   readonly workshop: Workshop
@@ -24,11 +22,11 @@ const named = (list: readonly { id: string; name: string }[]) =>
   list.map(({ id, name }) => ({ value: id, label: name }))
 
 /** Machine, what holds the part with all that is its own, and what leads; or how far it is turned, where another setup clamped it. */
-export function HoldingTool(props: HoldingToolProps) {
+export default function HoldingFields(props: HoldingFieldsProps) {
   const { onChange, planned } = props
   const { setup, standing } = planned
   return (
-    <Tool label="Holding" title="How it is held" icon={<Grip className="size-4" aria-hidden />}>
+    <>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
         <TextField
           label="Setup is called"
@@ -40,12 +38,12 @@ export function HoldingTool(props: HoldingToolProps) {
         {planned.indexed ? <TurnField {...props} /> : <ClampingFields {...props} />}
       </div>
       <p className="mt-2 text-[13px] text-soft">{standing.words.note}</p>
-    </Tool>
+    </>
   )
 }
 
 /** How far the rotary axis turns what an earlier setup clamped. */
-function TurnField({ onChange, planned }: HoldingToolProps) {
+function TurnField({ onChange, planned }: HoldingFieldsProps) {
   const { machine, setup } = planned
   const [sentence, setSentence] = useState<string>()
   const { clamping } = setup
@@ -70,7 +68,7 @@ function TurnField({ onChange, planned }: HoldingToolProps) {
   )
 }
 
-function ClampingFields({ onChange, part, planned, workshop }: HoldingToolProps) {
+function ClampingFields({ onChange, part, planned, workshop }: HoldingFieldsProps) {
   const { clamping, surfaces } = planned
   const { footing, holding } = clamping
   const kind = kindOf(holding)

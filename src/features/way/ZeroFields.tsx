@@ -1,6 +1,5 @@
 'use client'
 
-import { Crosshair } from 'lucide-react'
 import { type Axis, dot } from '@/core/ground/geometry'
 import {
   normalOf,
@@ -17,9 +16,8 @@ import { type Pickup, type Setup, type TurnPickup } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
-import { Tool } from './Tool'
 
-interface ZeroToolProps {
+interface ZeroFieldsProps {
   readonly part: Part
   readonly planned: PlannedSetup
   readonly workshop: Workshop
@@ -27,15 +25,10 @@ interface ZeroToolProps {
 }
 
 /** How zero is found, axis by axis: only what lies across that axis is offered. */
-export function ZeroTool({ onChange, part, planned, workshop }: ZeroToolProps) {
+export default function ZeroFields({ onChange, part, planned, workshop }: ZeroFieldsProps) {
   const { setup } = planned
   return (
-    <Tool
-      label="Zero"
-      title="How zero is found"
-      icon={<Crosshair className="size-4" aria-hidden />}
-      wide
-    >
+    <>
       <div className="mb-2 w-40">
         <TextField
           label="Work offset"
@@ -57,12 +50,12 @@ export function ZeroTool({ onChange, part, planned, workshop }: ZeroToolProps) {
         />
       ))}
       <TurnRow part={part} planned={planned} workshop={workshop} onChange={onChange} />
-    </Tool>
+    </>
   )
 }
 
 /** Whether the line of the part is taken as the vise gives it, or found by touching an edge twice. */
-function TurnRow({ onChange, part, planned, workshop }: ZeroToolProps) {
+function TurnRow({ onChange, part, planned, workshop }: ZeroFieldsProps) {
   const { turn } = planned.setup.zero
   const up = planned.standing.setupFromPart.rows[2]
   const upright = [...planned.surfaces.values()].filter(
@@ -116,7 +109,7 @@ function TurnRow({ onChange, part, planned, workshop }: ZeroToolProps) {
   )
 }
 
-interface AxisRowProps extends Omit<ZeroToolProps, 'onChange'> {
+interface AxisRowProps extends Omit<ZeroFieldsProps, 'onChange'> {
   readonly axis: Axis
   readonly onChange: (pickup: Pickup) => void
 }

@@ -1,6 +1,5 @@
 'use client'
 
-import { Triangle } from 'lucide-react'
 import { type Part, refLabel } from '@/core/work/part'
 import { type PlannedSetup } from '@/core/plan/planning'
 import { locatorPlane } from '@/core/shop/holding'
@@ -9,9 +8,8 @@ import { contactWords } from '@/core/paper/sheet'
 import { editContact, resetContact, type Setup } from '@/core/plan/way'
 import { Choice } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
-import { Tool } from './Tool'
 
-interface FootingToolProps {
+interface FootingFieldsProps {
   readonly part: Part
   readonly planned: PlannedSetup
   readonly analysis: Prediction
@@ -20,7 +18,13 @@ interface FootingToolProps {
 }
 
 /** The footing contact by contact: what it bears on, where; moved, taken away, or put in. */
-export function FootingTool({ analysis, onChange, onPoint, part, planned }: FootingToolProps) {
+export default function FootingFields({
+  analysis,
+  onChange,
+  onPoint,
+  part,
+  planned,
+}: FootingFieldsProps) {
   const { clamping, contacts } = planned
   const planes = [...planned.surfaces.values()].filter((s) => s.kind === 'plane')
   const removed = clamping.footing.edits.filter((e) => e.off)
@@ -29,12 +33,7 @@ export function FootingTool({ analysis, onChange, onPoint, part, planned }: Foot
     onChange((s) => editContact(s, { id: `extra${n}`, surface: planned.standing.faceAt.down }))
   }
   return (
-    <Tool
-      label={`Footing (${contacts.length})`}
-      title="What it stands on"
-      icon={<Triangle className="size-4" aria-hidden />}
-      wide
-    >
+    <>
       <ul>
         {contacts.map((contact) => {
           const [u, v] = locatorPlane(contact)
@@ -116,6 +115,6 @@ export function FootingTool({ analysis, onChange, onPoint, part, planned }: Foot
           </button>
         ))}
       </div>
-    </Tool>
+    </>
   )
 }

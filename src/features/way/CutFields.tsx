@@ -1,7 +1,7 @@
 'use client'
 
 import { cutText } from '@/core/ground/issues'
-import { ArrowDown, ArrowUp, Hammer } from 'lucide-react'
+import { ArrowDown, ArrowUp } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import {
   allRequirements,
@@ -22,9 +22,8 @@ import { changeOp, moveOp, type Op, roughBefore, type Setup, tickCut } from '@/c
 import { type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
-import { Tool } from './Tool'
 
-interface CutsToolProps {
+interface CutFieldsProps {
   readonly part: Part
   readonly planned: PlannedSetup
   readonly workshop: Workshop
@@ -36,7 +35,7 @@ interface CutsToolProps {
 }
 
 /** Which faces and features are cut here, in what order, with what; and the hold points. */
-export function CutsTool({
+export default function CutFields({
   isPicking,
   onChange,
   onPicking,
@@ -44,7 +43,7 @@ export function CutsTool({
   planned,
   uncut,
   workshop,
-}: CutsToolProps) {
+}: CutFieldsProps) {
   const { before, setup, standing } = planned
   const all = wantedCuts(part)
   const dangling = setup.ops
@@ -57,12 +56,7 @@ export function CutsTool({
   const open = cutsInReach(planned).filter((ref) => uncut.has(ref))
   const hidden = all.length - (refs.length - new Set(dangling).size)
   return (
-    <Tool
-      label={`Cuts (${setup.ops.length})`}
-      title="What is cut here"
-      icon={<Hammer className="size-4" aria-hidden />}
-      wide
-    >
+    <>
       <div className="mb-2 flex flex-wrap gap-2">
         <button
           type="button"
@@ -122,7 +116,7 @@ export function CutsTool({
           />
         ))}
       </ol>
-    </Tool>
+    </>
   )
 }
 
@@ -132,7 +126,7 @@ interface OpRowProps {
   readonly first: boolean
   readonly last: boolean
   readonly workshop: Workshop
-  readonly onChange: CutsToolProps['onChange']
+  readonly onChange: CutFieldsProps['onChange']
 }
 
 function OpRow({ first, last, onChange, op, part, workshop }: OpRowProps) {
