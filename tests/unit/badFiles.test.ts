@@ -57,6 +57,13 @@ describe('what cannot be read gets a sentence, each its own', () => {
     expect(sentence).toMatch(/\.$/)
   })
 
+  it('a shell that lacks a face: it does not close to a solid', async () => {
+    const text = new TextDecoder('latin1').decode(CUBE)
+    const open = text.replace(/(CLOSED_SHELL\s*\([^(]*\(\s*)#\d+\s*,/, '$1')
+    expect(open).not.toBe(text)
+    expect(await refused(utf8(open), 'open.step')).toMatch(/close|volume/i)
+  }, 60_000)
+
   it('larger than is read: said by size, before anything is made of it', async () => {
     expect(await refused(new Uint8Array(64_000_001), 'a.step')).toMatch(/64 MB/)
   })

@@ -2,9 +2,13 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { point } from '@/core/ground/geometry'
 import { meshVolume } from '@/core/ground/mesh'
+import { box, type Recipe } from '@/core/ground/recipe'
+import { motorBracket } from '@/core/paper/demo'
+import { stepOf } from '@/kernel/exact'
 import { partOfBody } from '@/operations/solids/body'
-import { readSolidFile, type SolidFile } from '@/operations/solids/read'
+import { exactKernel, readSolidFile, type SolidFile } from '@/operations/solids/read'
 
 /*
  * STEP and STL files that nobody here wrote: those that come with the tests of the package occt-import-js (the
@@ -86,6 +90,32 @@ describe('files of others', () => {
     expect(sum(bodies.map(({ faces }) => faces.length))).toBe(
       sum(theirs.meshes.map(({ brep_faces }) => brep_faces.length)),
     )
+  })
+
+  it('what is written here another reader reads back: the same faces, the same volume', async () => {
+    const exact = await exactKernel()
+    const planes: Recipe<'part'> = {
+      kind: 'cut',
+      from: box(point(0, 0, 0), point(80, 50, 30)),
+      by: [box(point(-1, 10, 20), point(81, 22, 31)), box(point(30, 25, 5), point(50, 51, 31))],
+    }
+    const written = stepOf(exact, planes)
+    if (!written.ok) throw new Error(written.issues[0].sentence)
+    const theirs = other.ReadStepFile(written.value.bytes, { linearUnit: 'millimeter' })
+    const [mesh] = theirs.meshes
+    const volume = meshVolume({
+      positions: Float32Array.from(mesh?.attributes.position.array ?? []),
+      triangles: Uint32Array.from(mesh?.index.array ?? []),
+    })
+    // All flat, so that facets are exact: 80·50·30 less 80·12·10 less 20·25·25.
+    expect(Math.abs(volume - 97_900) / 97_900).toBeLessThan(1e-6)
+    const bracket = stepOf(exact, motorBracket())
+    if (!bracket.ok) throw new Error(bracket.issues[0].sentence)
+    const again = other.ReadStepFile(bracket.value.bytes, { linearUnit: 'millimeter' })
+    const own = await readSolidFile(bracket.value.bytes, 'bracket.step')
+    expect(again.meshes.map(({ brep_faces }) => brep_faces.length)).toEqual([
+      own.ok ? own.value.bodies[0]?.faces.length : 0,
+    ])
   })
 
   it('a 10 mm cube is one, written as STEP or as STL', async () => {

@@ -32,6 +32,8 @@ export function UnitStrip({
         {isAsFile ? '' : `, taken ${Number(model.times.toFixed(6))} times`} ·{' '}
         <span className="figures">{box.join(' × ')}</span> ·{' '}
         {Object.values(model.faces).flat().length + model.rest.flatMap((r) => r.faces).length} faces
+        {model.fitted &&
+          `, ${model.fitted.count} as splines, within ${printLength(model.fitted.misfitMm, unit)}`}
       </span>
       <button
         type="button"

@@ -1,5 +1,6 @@
 'use client'
 
+import { Download } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
@@ -20,8 +21,7 @@ const PartSolid = dynamic(() => import('@/ui/solid/PartSolid'), {
 
 interface DrawingSheetProps {
   readonly part: Part
-  /** The page of its file, where it came from one. */
-  readonly file: string | undefined
+  readonly jobId: string
   /** Nothing was said of it yet. */
   readonly isBare: boolean
   readonly chosen: string | undefined
@@ -46,7 +46,7 @@ const spoken = (part: Part): string =>
 
 /** The part in three views, or as a solid. */
 export function DrawingSheet(props: DrawingSheetProps) {
-  const { chosen, file, isBare, lit, onPick, onPoint, onTie, part, tie } = props
+  const { chosen, isBare, jobId, lit, onPick, onPoint, onTie, part, tie } = props
   const [isSolid, setSolid] = useState(false)
   const [sheet, size] = useSize<HTMLDivElement>({ width: 760, height: 500 })
   const [hasDimensions, setDimensions] = useState(true)
@@ -70,14 +70,25 @@ export function DrawingSheet(props: DrawingSheetProps) {
             ? 'a bare block so far: say what is on it, above'
             : 'raw stippled · pick to change or tie'}
         </p>
-        {file !== undefined && (
-          <Link className="button quiet ml-auto text-[14px]" href={file}>
+        <span className="ml-auto" />
+        {isSolid &&
+          (['step', 'stl'] as const).map((kind) => (
+            <a
+              key={kind}
+              className="button quiet text-[14px]"
+              href={`/api/jobs/${jobId}/export?as=part-${kind}`}
+            >
+              <Download className="size-4" aria-hidden /> {kind.toUpperCase()}
+            </a>
+          ))}
+        {part.model && (
+          <Link className="button quiet text-[14px]" href={`/jobs/${jobId}/file`}>
             What the file shows
           </Link>
         )}
         <button
           type="button"
-          className={`button quiet text-[14px] ${file === undefined ? 'ml-auto' : ''}`}
+          className="button quiet text-[14px]"
           aria-pressed={hasDimensions && hasRoom}
           disabled={!hasRoom}
           title={hasRoom ? undefined : 'The sheet is too small for dimensions'}

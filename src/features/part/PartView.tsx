@@ -71,7 +71,7 @@ export function PartView({ firstWay, jobId, part: stored }: PartViewProps) {
       <main className="grid grow gap-3 px-4 py-2.5 lg:grid-cols-[minmax(0,1fr)_minmax(330px,38%)]">
         <DrawingSheet
           part={shown}
-          file={part.model && `/jobs/${jobId}/file`}
+          jobId={jobId}
           isBare={part.features.length === 0}
           chosen={drawn}
           tie={requirement}

@@ -53,11 +53,11 @@ function Pictures({
 }: Pick<TurnDialogProps, 'part' | 'state' | 'now' | 'onPick'>) {
   const wanted = useMemo(
     () =>
+      // As it will be in the end: a raw block looks the same all round.
       ORIENTATIONS.map(({ guide, up }) => ({
-        state,
         looking: { kind: 'slanting' as const, axes: setupAxes(up, guide) },
       })),
-    [state],
+    [],
   )
   const looks = useLooks(part, wanted)
   const scenes = useMemo(

@@ -60,6 +60,7 @@ export async function partOfBody(file: SolidFile, choice: BodyChoice): Promise<R
     rest: found.rest,
     walls: found.walls,
     settled: [],
+    ...fittedOf(laid),
     ...(choice.thicknessMm !== undefined && { thicknessMm: choice.thicknessMm }),
     ...(choice.layer !== undefined && { layer: choice.layer }),
     missing: { left: 0, over: 0 },
@@ -72,6 +73,13 @@ export async function partOfBody(file: SolidFile, choice: BodyChoice): Promise<R
   if (!parsed.success) throw new Error(`recognised part is no part: ${parsed.error.message}`)
   const [issue] = partIssues(parsed.data)
   return issue ? { ok: false, issues: [issue] } : succeed(parsed.data)
+}
+
+/** Faces that were written as splines and taken as what they are in truth. */
+function fittedOf({ faces }: Solid<'part'>): Pick<Model, 'fitted'> {
+  const misfits = faces.flatMap(({ misfitMm }) => misfitMm ?? [])
+  if (misfits.length === 0) return {}
+  return { fitted: { count: misfits.length, misfitMm: Math.max(...misfits) } }
 }
 
 /** What facets of a feature may take of a body that is of facets too: a share of what it takes, and at least so much, mm³. */

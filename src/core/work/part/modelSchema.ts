@@ -45,6 +45,10 @@ export const ModelSchema = z.strictObject({
     )
     .max(2000)
     .describe('What was not made a feature.'),
+  fitted: z
+    .strictObject({ count: z.int().min(1), misfitMm: z.number().nonnegative() })
+    .optional()
+    .describe('Faces written as splines that are plain in truth, and the most that one is off it.'),
   walls: z
     .array(
       z.strictObject({
