@@ -45,6 +45,7 @@ export class StageScene {
   private readonly ray = new THREE.Raycaster()
   private readonly plane = new THREE.Plane()
   private parts: { mesh: THREE.Mesh; skin: NonNullable<StageBody['skin']> }[] = []
+  private insides: THREE.Mesh[] = []
   private isCut = false
   private isFramed = false
   private isAsked = false
@@ -142,7 +143,11 @@ export class StageScene {
       clippingPlanes: clipping,
     })
     const shown = new THREE.Mesh(flat, surface)
-    this.group.add(shown, new THREE.Mesh(flat, inside))
+    const hollow = new THREE.Mesh(flat, inside)
+    // Whole, nobody sees it, and it would be drawn for nothing.
+    hollow.visible = this.isCut
+    this.insides.push(hollow)
+    this.group.add(shown, hollow)
     if (tone === 'part') {
       flat.setAttribute(
         'color',
@@ -173,6 +178,7 @@ export class StageScene {
   /** Cuts everything open at a plane; none puts it together again. */
   cut(section: Section | undefined): void {
     this.isCut = section !== undefined
+    for (const inside of this.insides) inside.visible = this.isCut
     if (section) {
       const out = new THREE.Vector3(section.out.x, section.out.y, section.out.z).normalize()
       const at = new THREE.Vector3(section.at.x, section.at.y, section.at.z)
@@ -274,6 +280,7 @@ export class StageScene {
 
   private clear(): void {
     this.parts = []
+    this.insides = []
     for (const one of [...this.group.children]) {
       this.group.remove(one)
       if (!(one instanceof THREE.Mesh || one instanceof THREE.LineSegments)) continue
