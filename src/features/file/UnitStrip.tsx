@@ -7,6 +7,8 @@ import { holeLines, type Part } from '@/core/work/part'
 import { suspectUnit } from '@/core/work/recognise'
 
 const INCH_MM = 25.4
+/** A misfit below this is none. */
+const LEAST_MM = 1e-3
 
 /** The unit of the file with what it makes of the part, and one press to set it right. */
 export function UnitStrip({
@@ -33,7 +35,7 @@ export function UnitStrip({
         <span className="figures">{box.join(' × ')}</span> ·{' '}
         {Object.values(model.faces).flat().length + model.rest.flatMap((r) => r.faces).length} faces
         {model.fitted &&
-          `, ${model.fitted.count} as splines, within ${printLength(model.fitted.misfitMm, unit)}`}
+          `, ${model.fitted.count} as splines${model.fitted.misfitMm < LEAST_MM ? '' : `, within ${printLength(model.fitted.misfitMm, unit)}`}`}
       </span>
       <button
         type="button"

@@ -4,7 +4,11 @@ import { type Look, type Shade } from './look'
 
 /** Whether boxes and rounds do not show a part: it has outlines, so that its pictures are made from its solid. */
 export const needsLook = (part: Part): boolean =>
-  part.stock?.form === 'round' || part.features.some(({ kind }) => kind === 'contour')
+  part.stock?.form === 'round' ||
+  part.features.some(
+    (feature) =>
+      feature.kind === 'contour' || (feature.kind === 'hole' && feature.start !== undefined),
+  )
 
 export interface LookPaint {
   /** What a face is filled with; none: not at all. */

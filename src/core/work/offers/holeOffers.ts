@@ -77,9 +77,12 @@ export function offersOfHole(part: Part, hole: Hole): HoleOffers {
   const { outside, screws, taps } = isAny(met) ? met : threadOffers(others, hole)
   const reams = reamOffers(hole)
   const plain = plainOffer(part, hole)
-  const offers = [...screws, ...taps, ...reams, ...outside, plain].slice(-MOST_OFFERS)
+  // Close and loose fits are thought of after threads and pins.
+  const [usual, unusual] = [screws.filter(isUsual), screws.filter((one) => !isUsual(one))]
+  const candidates = [...usual, ...taps, ...reams, ...outside, ...unusual]
+  const offers = [...candidates.slice(0, MOST_OFFERS - 1), plain]
   const isHeadMatched = screws.some((offer) => offer.key.startsWith('head:'))
-  if (isHeadMatched || (screws.length > 0 && taps.length + reams.length === 0))
+  if (isHeadMatched || (usual.length > 0 && taps.length + reams.length === 0))
     return { offers, sure: 'sure' }
   if (taps.length > 0)
     return {
@@ -123,6 +126,8 @@ function boredOffers(part: Part, { diameter: { mm } }: Hole): HoleOffers {
     question: `bore ${size(part, mm)}: which fit?`,
   }
 }
+
+const isUsual = ({ words }: Offer): boolean => !/ (?:close|loose) clearance/.test(words)
 
 const size = (part: Part, mm: number): string => printLength(mm, part.unit)
 const countWords = (hole: Hole): string => (hole.pattern.kind === 'single' ? 'hole' : 'holes')
