@@ -1,7 +1,16 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { fileQuestions, nameRest, type Shown, takeForAlike, takeOffer } from '@/core/work/offers'
+import { useMemo } from 'react'
+import {
+  fileQuestions,
+  nameRest,
+  relationsOf,
+  type Shown,
+  takeForAlike,
+  takeOffer,
+  tieRelation,
+} from '@/core/work/offers'
 import { openQuestions, type Part } from '@/core/work/part'
 import { CopyQuestions } from '@/ui/CopyQuestions'
 import { ShownList } from './ShownList'
@@ -31,6 +40,7 @@ export function ShownPane({ edit, jobId, part, ...list }: ShownPaneProps) {
           edit((body) => nameRest(body, Number(ref.slice('rest-'.length)) - 1, name))
         }
       />
+      <Relations part={part} edit={edit} onPoint={list.onPoint} />
       <Missing part={part} />
       <div className="flex items-center gap-3 border-t border-faint pt-2">
         <CopyQuestions part={part} questions={[...openQuestions(part), ...fileQuestions(part)]} />
@@ -43,6 +53,36 @@ export function ShownPane({ edit, jobId, part, ...list }: ShownPaneProps) {
         </button>
       </div>
     </>
+  )
+}
+
+/** So many relations are offered at once. */
+const MOST_RELATIONS = 4
+
+/** Axes that lie in one line: offered to be held so. */
+function Relations({ edit, onPoint, part }: Pick<ShownPaneProps, 'edit' | 'onPoint' | 'part'>) {
+  const relations = useMemo(() => relationsOf(part), [part])
+  if (relations.length === 0) return null
+  return (
+    <ul aria-label="In line" className="border-t border-faint py-1.5 text-[14px]">
+      {relations.slice(0, MOST_RELATIONS).map((relation) => (
+        <li
+          key={`${relation.of} ${relation.to}`}
+          className="flex items-center gap-2"
+          onPointerEnter={() => onPoint(relation.of)}
+          onPointerLeave={() => onPoint(undefined)}
+        >
+          <span className="min-w-0 grow">{relation.words}</span>
+          <button
+            type="button"
+            className="button quiet min-h-7! text-[13px]"
+            onClick={() => edit((body) => tieRelation(body, relation))}
+          >
+            tie them
+          </button>
+        </li>
+      ))}
+    </ul>
   )
 }
 

@@ -8,3 +8,4 @@ export {
   takeForAlike,
   takeOffer,
 } from './offers'
+export { type Relation, relationsOf, tieRelation } from './relations'
