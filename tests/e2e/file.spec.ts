@@ -1,64 +1,51 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
-import { type APIRequestContext } from '@playwright/test'
-import { expect, jobNow, open, test, WORM } from './support'
+import { expect, jobFromFile, jobNow, open, test, whenDone, WORM, wormStep } from './support'
 
 const require = createRequire(import.meta.url)
 const FOLDER = join(dirname(require.resolve('occt-import-js/package.json')), 'test/testfiles')
 const ASSEMBLY = join(FOLDER, 'cax-if/as1-oc-214.stp')
-
-/** The motor bracket of the demo, as STEP. */
-async function bracketStep(request: APIRequestContext): Promise<Buffer> {
-  const list = (await (await request.get('/api/jobs?search=Motor bracket')).json()) as {
-    jobs: { id: string }[]
-  }
-  const answer = await request.get(`/api/jobs/${list.jobs[0]?.id ?? ''}/export?as=part-step`)
-  expect(answer.status()).toBe(200)
-  return answer.body()
-}
 
 test('a stranger’s STEP file becomes a part: read, offered, taken, named on the drawing', async ({
   page,
   request,
 }) => {
   test.slow()
-  const buffer = await bracketStep(request)
+  const buffer = await wormStep(request)
   await open(page, '/')
   await page.getByRole('link', { name: 'Part from STEP, STL, DXF' }).click()
   await page
     .getByLabel('File with a solid')
     .setInputFiles({ name: 'stranger.step', mimeType: 'model/step', buffer })
   await page.waitForURL('**/jobs/*/file', { timeout: 60_000 })
-  await expect(page.getByText('168 × 92 × 74')).toBeVisible()
+  await expect(page.getByText('92 × 60 × 75')).toBeVisible()
   await expect(page.locator('[data-solid=shown]')).toBeVisible({ timeout: 30_000 })
-  const pins = page.getByRole('row', { name: /2 holes 6 9 deep/ })
-  await expect(pins.getByText('▲ ask')).toBeVisible()
-  await pins.getByRole('button', { name: 'reamed 6 H7' }).click()
-  await expect(
-    page.getByRole('row', { name: /reamed holes 6 H7/ }).getByText('● sure'),
-  ).toBeVisible()
+  const mounts = page.getByRole('row', { name: /5 15 deep/ })
+  await expect(mounts.getByText('◆ likely')).toBeVisible()
+  await mounts.getByRole('button', { name: 'tapped M6' }).click()
+  await expect(page.getByRole('row', { name: /M6 15 deep/ }).getByText('● sure')).toBeVisible()
   // Everything can be picked from a list as well; what is chosen is lit in both.
-  await page.getByLabel('Pick a face').selectOption({ label: 'floor of slant 100 × 59.277' })
-  await expect(page.locator('tr[aria-selected=true]')).toContainText('slant')
+  await page.getByLabel('Pick a face').selectOption({ label: 'bore 22' })
+  await expect(page.locator('tr[aria-selected=true]')).toContainText('bore 22')
   await page.getByRole('button', { name: 'On to the drawing' }).click()
   await page.waitForURL('**/part')
   const id = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? ''
   await expect(page.getByText('Saved')).toBeVisible()
   const job = (await jobNow(request, id)) as unknown as {
-    part: { body: { features: { fit?: string }[]; model: { settled: string[] } } }
+    part: { body: { features: { thread?: string }[]; model: { settled: string[] } } }
   }
-  expect(job.part.body.features.filter(({ fit }) => fit === 'H7')).toHaveLength(1)
+  expect(job.part.body.features.filter(({ thread }) => thread === 'M6')).toHaveLength(1)
   expect(job.part.body.model.settled).toHaveLength(1)
   // Two faces picked in the solid are measured, and tied.
   await page.getByRole('button', { name: 'Solid' }).click()
   await expect(page.locator('[data-solid=shown]')).toBeVisible({ timeout: 30_000 })
-  await page.getByLabel('Pick a face').selectOption({ label: 'floor of slant 100 × 59.277' })
+  await page.getByLabel('Pick a face').selectOption({ label: 'top' })
   await page.getByLabel('Pick a face').selectOption({ label: 'base' })
-  await expect(page.getByText('35° between them')).toBeVisible()
+  await expect(page.getByText('75 mm apart')).toBeVisible()
   await page.getByRole('button', { name: 'tie them' }).click()
   await page.getByRole('button', { name: 'Tie them', exact: true }).click()
-  await expect(page.getByText('2 requirements', { exact: true })).toBeVisible()
+  await expect(page.getByText('1 requirement', { exact: true })).toBeVisible()
 })
 
 test('an assembly asks which body; a file in the wrong unit is set right by one press', async ({
@@ -107,14 +94,8 @@ test('a revised file is held against the old one, face by face, before it is tak
   request,
 }) => {
   test.slow()
-  const buffer = await bracketStep(request)
-  const demo = (await (await request.get('/api/jobs?search=Motor bracket')).json()) as {
-    jobs: { id: string }[]
-  }
-  const copy = (await (
-    await request.post(`/api/jobs/${demo.jobs[0]?.id ?? ''}`, { data: { action: 'copy' } })
-  ).json()) as { id: string }
-  await open(page, `/jobs/${copy.id}/file`)
+  const buffer = await wormStep(request)
+  await open(page, `/jobs/${await jobFromFile(request, 'Revised')}/file`)
   await page
     .getByLabel('File of another revision')
     .setInputFiles({ name: 'rev-d.step', mimeType: 'model/step', buffer })
@@ -130,23 +111,16 @@ test('over HTTP: a file is read as a job that can be asked how far it is and sto
   request,
 }) => {
   test.slow()
-  const done = async (path: string): Promise<Record<string, unknown>> => {
-    for (let i = 0; i < 200; i++) {
-      const now = (await (await request.get(path)).json()) as { state: string }
-      if (now.state !== 'working') return now
-      await new Promise((wait) => setTimeout(wait, 200))
-    }
-    throw new Error('still working')
-  }
   const bytes = readFileSync(join(FOLDER, 'cube-10x10mm/Cube 10x10.stp'))
   const sent = await request.post('/api/solids?name=cube.stp', { data: bytes })
   expect(sent.status()).toBe(202)
   const { id } = (await sent.json()) as { id: string }
-  const read = (await done(`/api/solids/${id}`)) as {
-    result: { digest: string; bodies: { report: { volumeMm3: number } }[] }
-  }
-  expect(read.result.bodies[0]?.report.volumeMm3).toBeCloseTo(1000, 3)
-  const facets = await request.get(`/api/facets/${read.result.digest}/0`)
+  const read = await whenDone<{
+    digest: string
+    bodies: { report: { volumeMm3: number } }[]
+  }>(request, `/api/solids/${id}`)
+  expect(read.bodies[0]?.report.volumeMm3).toBeCloseTo(1000, 3)
+  const facets = await request.get(`/api/facets/${read.digest}/0`)
   expect((await facets.body()).length).toBeGreaterThan(12 * 12)
   expect((await request.delete(`/api/solids/${id}`)).status()).toBe(200)
   expect((await request.get(`/api/solids/${id}`)).status()).toBe(404)
@@ -157,10 +131,9 @@ test('over HTTP: a file is read as a job that can be asked how far it is and sto
   })
   expect(left.status()).toBe(202)
   const run = (await left.json()) as { id: string }
-  const ways = (await done(`/api/left/${run.id}`)) as {
-    result: { way: string; boughtMm3: number; setups: { removedMm3: number; leftMm3: number }[] }[]
-  }
-  const [way] = ways.result
+  const [way] = await whenDone<
+    { way: string; boughtMm3: number; setups: { removedMm3: number; leftMm3: number }[] }[]
+  >(request, `/api/left/${run.id}`)
   const taken = (way?.setups ?? []).reduce((sum, { removedMm3 }) => sum + removedMm3, 0)
   expect(taken + (way?.setups.at(-1)?.leftMm3 ?? 0)).toBeCloseTo(way?.boughtMm3 ?? 0, 2)
 })

@@ -1,5 +1,5 @@
 import { type Page } from '@playwright/test'
-import { accessible, expect, freshWorm, type Job, open, test } from './support'
+import { accessible, expect, freshWorm, type Job, jobFromFile, open, test } from './support'
 
 /** Every page, as it is reached in a job, in the shop and at the machine. */
 function pagesOf(
@@ -60,10 +60,8 @@ for (const [look, size, theme] of [
     const job = await freshWorm(request, `Looked at ${look}`)
     await page.setViewportSize(size)
     await page.emulateMedia({ colorScheme: theme })
-    const demo = (await (await request.get('/api/jobs?search=Motor bracket')).json()) as {
-      jobs: { id: string }[]
-    }
-    for (const [name, path] of pagesOf(job, demo.jobs[0]?.id ?? '')) {
+    const fromFile = await jobFromFile(request, `From a file ${look}`)
+    for (const [name, path] of pagesOf(job, fromFile)) {
       await open(page, path)
       expect.soft(await tooSmall(page), `${name} ${look}`).toEqual([])
       expect.soft(await overRight(page), `${name} ${look}`).toBeLessThanOrEqual(0)

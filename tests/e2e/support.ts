@@ -37,6 +37,38 @@ export async function freshWorm(request: APIRequestContext, name = 'Worm block')
   return jobNow(request, id)
 }
 
+/** The worm block as STEP: to a page that has not seen it, a stranger's file. */
+export async function wormStep(request: APIRequestContext): Promise<Buffer> {
+  const answer = await request.post('/api/export?as=part-step', {
+    data: WORM,
+    headers: { 'content-type': 'application/json' },
+  })
+  if (!answer.ok()) throw new Error(await answer.text())
+  return answer.body()
+}
+
+/** Asks until something long is done. */
+export async function whenDone<Result>(request: APIRequestContext, path: string): Promise<Result> {
+  for (let i = 0; i < 300; i++) {
+    const now = (await (await request.get(path)).json()) as { state: string; result: Result }
+    if (now.state === 'done') return now.result
+    if (now.state !== 'working') throw new Error(JSON.stringify(now))
+    await new Promise((wait) => setTimeout(wait, 200))
+  }
+  throw new Error(`${path} is still at it`)
+}
+
+/** A job whose part came from a file. */
+export async function jobFromFile(request: APIRequestContext, name: string): Promise<string> {
+  const data = await wormStep(request)
+  const sent = (await (
+    await request.post(`/api/solids?name=${encodeURIComponent(name)}.step`, { data })
+  ).json()) as { id: string }
+  const { digest } = await whenDone<{ digest: string }>(request, `/api/solids/${sent.id}`)
+  const made = await request.post(`/api/solids/kept/${digest}/job`, { data: { body: 0, name } })
+  return ((await made.json()) as { id: string }).id
+}
+
 /** A job as the server has it. */
 export async function jobNow(request: APIRequestContext, id: string): Promise<Job> {
   const answer = await request.get(`/api/jobs/${id}`)
