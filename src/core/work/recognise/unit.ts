@@ -12,6 +12,7 @@ const INCH = 25.4
 const [SMALL_MM, LARGE_MM, VAST_MM] = [15, 1000, 20_000]
 /** Such a share of the figures has to come out round. */
 const ROUND_SHARE = 0.6
+const TINY_ROUND_SHARE = 0.9
 
 const isMultiple = (value: number, of: number): boolean =>
   Math.abs(value / of - Math.round(value / of)) * of < 2e-3 && value > of / 2
@@ -46,8 +47,9 @@ export function suspectUnit(
   if (longest > VAST_MM && roundShare(lengths, 1e-3) >= ROUND_SHARE)
     return suspected('mm', 1e-3, 'if it is in millimetres')
   const isTiny = diameters.length === 0 || Math.min(...diameters) < 1
-  const isRoundInMm =
-    lengths.filter((v) => isMultiple(v, 0.5)).length >= ROUND_SHARE * lengths.length
+  // Holes of less than a millimetre are rare: there nearly all figures have to be round in millimetres.
+  const share = diameters.length > 0 ? TINY_ROUND_SHARE : ROUND_SHARE
+  const isRoundInMm = lengths.filter((v) => isMultiple(v, 0.5)).length >= share * lengths.length
   const asInches = lengths.filter((v) => isMultiple(v * INCH, INCH / 64)).length / lengths.length
   if (longest < SMALL_MM && isTiny && !isRoundInMm && asInches >= ROUND_SHARE)
     return suspected('inch', INCH, 'if its figures are inches')
