@@ -99,7 +99,7 @@ test('a revised file is held against the old one, face by face, before it is tak
   await page
     .getByLabel('File of another revision')
     .setInputFiles({ name: 'rev-d.step', mimeType: 'model/step', buffer })
-  const pane = page.getByRole('region', { name: 'Another revision' })
+  const pane = page.getByRole('region', { name: 'What changes' })
   await expect(pane.getByText('Nothing moved: every face is where it was.')).toBeVisible({
     timeout: 60_000,
   })

@@ -67,7 +67,10 @@ export function FileView({ firstWay, jobId, part: stored, ways }: FileViewProps)
   })
   const again = async (change: Parameters<typeof reading.read>[0]): Promise<void> => {
     const read = await reading.read(change)
-    if (read) edit((body) => revise(body, read).part)
+    if (!read) return
+    const made = revise(part, read)
+    if (isSilent(made, ways)) edit(() => made.part)
+    else revision.propose(made)
   }
   const pick = (ref: string): void => {
     if (lying.next) return lying.pick(lying.next, ref)
@@ -159,6 +162,10 @@ export function FileView({ firstWay, jobId, part: stored, ways }: FileViewProps)
     </div>
   )
 }
+
+/** Whether nothing that was said is lost or means something else: what does is shown before it is taken. */
+const isSilent = ({ requirements, touched }: Revised, ways: readonly WayRefs[]): boolean =>
+  requirements.length === 0 && touchedSetups(ways, touched).length === 0
 
 const ownerOf = (ref: string): string => ref.split('.')[0] ?? ref
 

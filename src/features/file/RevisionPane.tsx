@@ -32,8 +32,8 @@ export function RevisionPane(props: RevisionPaneProps) {
   const { before, onLeave, onPoint, onTake, revised, setups } = props
   const { changes, requirements } = revised
   return (
-    <section aria-label="Another revision" className="flex min-h-0 grow flex-col">
-      <h2 className="text-[16px] font-bold">Another revision, face by face</h2>
+    <section aria-label="What changes" className="flex min-h-0 grow flex-col">
+      <h2 className="text-[16px] font-bold">What changes, face by face</h2>
       <div className="min-h-0 grow space-y-3 overflow-auto py-2 text-[14px]">
         {changes.length === 0 && <p>Nothing moved: every face is where it was.</p>}
         {GROUPS.map(([kind, title]) => {
@@ -90,7 +90,7 @@ export function RevisionPane(props: RevisionPaneProps) {
       </div>
       <div className="flex flex-wrap gap-2 border-t border-faint pt-2">
         <button type="button" className="button main" onClick={onTake}>
-          Take this revision
+          Take it so
         </button>
         <button type="button" className="button" onClick={onLeave}>
           Keep the old one

@@ -29,6 +29,8 @@ export function useRevision(part: Part, { read }: ReturnType<typeof useReading>)
       const thick = part.model?.thicknessMm
       void bring(chosen, thick === undefined ? {} : { thickness: String(thick) })
     },
+    /** The same file read otherwise, where that touches what was said. */
+    propose: (made: Revised): void => setRevised(made),
     leave: (): void => setRevised(undefined),
   }
 }

@@ -7,6 +7,7 @@ import {
   norm,
   type Point,
   point,
+  scale,
   subtract,
 } from '../../ground/geometry'
 import { directionOf, type Feature, type Part, partSurfaces, type Surface } from '../part'
@@ -44,7 +45,8 @@ export function fileMotion({ model }: Part): Motion<'part', 'file'> {
   return { rows: rows as Motion<'part', 'file'>['rows'], shift: shift as Point<'part'> }
 }
 
-export function drawnSurfaces(part: Part): readonly Drawn[] {
+/** @param times - what lengths are multiplied by, where the two parts were taken in different units. */
+export function drawnSurfaces(part: Part, times = 1): readonly Drawn[] {
   const back = invertMotion(fileMotion(part))
   return [...partSurfaces(part).values()].map((surface) => {
     const from = applyMotion(back, surface.kind === 'plane' ? surface.at : surface.from)
@@ -54,9 +56,9 @@ export function drawnSurfaces(part: Part): readonly Drawn[] {
       id: surface.id,
       owner: surface.owner,
       kind: surface.kind,
-      at: from,
+      at: scale(from, times),
       along: subtract(to, from),
-      sizeMm: surface.kind === 'axis' ? surface.diameterMm : 0,
+      sizeMm: surface.kind === 'axis' ? surface.diameterMm * times : 0,
     }
   })
 }
@@ -126,12 +128,17 @@ const FAR_SHARE = 0.35
 const family = ({ kind }: Feature): string =>
   kind === 'hole' || kind === 'boss' || kind === 'chamfer' ? kind : 'milled'
 
+/** What lengths of the old part are multiplied by to be held against the new one: the unit may have been set right. */
+export const timesBetween = (before: Part, after: Part): number =>
+  (after.model?.times ?? 1) / (before.model?.times ?? 1)
+
 /** Features that stand for each other, the likest first, each used once. */
 export function pairFeatures(before: Part, after: Part): readonly FeaturePair[] {
-  const [old, fresh] = [drawnSurfaces(before), drawnSurfaces(after)]
+  const times = timesBetween(before, after)
+  const [old, fresh] = [drawnSurfaces(before, times), drawnSurfaces(after)]
   const own = (all: readonly Drawn[], { id }: Feature): readonly Drawn[] =>
     all.filter(({ owner }) => owner === id)
-  const far = FAR_SHARE * Math.hypot(before.size.x.mm, before.size.y.mm, before.size.z.mm)
+  const far = FAR_SHARE * times * Math.hypot(before.size.x.mm, before.size.y.mm, before.size.z.mm)
   const tries = before.features.flatMap((from) =>
     after.features.flatMap((to) => {
       if (family(from) !== family(to)) return []

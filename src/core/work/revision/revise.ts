@@ -20,6 +20,7 @@ import {
   pairFeatures,
   pairSurfaces,
   SAME_MM,
+  timesBetween,
 } from './match'
 
 /** One thing that another revision changed. */
@@ -49,14 +50,13 @@ export function revise(before: Part, asRead: Part): Revised {
   const read = withNamed(before, asRead)
   const pairs = pairFeatures(before, read)
   const names = newNames(before, read, pairs)
-  const renamed = renameFeatures(before, read, names)
   const sides = pairSurfaces(
-    drawnSurfaces(before).filter(({ id }) => isSide(id)),
+    drawnSurfaces(before, timesBetween(before, read)).filter(({ id }) => isSide(id)),
     drawnSurfaces(read).filter(({ id }) => isSide(id)),
-  ).filter(({ from, to }) => from.id === to.id)
+  )
+  const renamed = renameFeatures(before, read, names, sides)
   const surfaces = [...sides, ...pairs.flatMap((pair) => pair.surfaces)]
   const refs = new Map<string, string>([
-    ...SIDES.map((side) => [side, side] as const),
     ...surfaces.map(({ from, to }) => [from.id, renamedRef(to.id, names)] as const),
     ...pairs.map(({ from }) => [from.id, from.id] as const),
   ])
@@ -169,7 +169,7 @@ function renamedRef(ref: string, names: Names): string {
 }
 
 /** The part as read, under the names, making and words of the old one. */
-function renameFeatures(before: Part, read: Part, names: Names): Part {
+function renameFeatures(before: Part, read: Part, names: Names, sides: readonly Pair[]): Part {
   const features = read.features.map((feature) => {
     const id = names.get(feature.id) ?? feature.id
     const old = before.features.find((one) => one.id === id)
@@ -188,10 +188,13 @@ function renameFeatures(before: Part, read: Part, names: Names): Part {
     features,
     requirements: [],
     faces: Object.fromEntries(
-      SIDES.map((side) => [
-        side,
-        { ...before.faces[side], toCut: before.faces[side].toCut && read.faces[side].toCut },
-      ]),
+      SIDES.map((side) => {
+        // A face keeps what is said of it though the part lies otherwise; its name is that of its place.
+        const was = sides.find(({ to }) => to.id === side)?.from.id
+        const old = before.faces[was !== undefined && isSide(was) ? was : side]
+        const { name } = before.faces[side]
+        return [side, { ...old, name, toCut: old.toCut && read.faces[side].toCut }]
+      }),
     ) as Part['faces'],
     model: { ...model, faces, settled },
   }

@@ -96,6 +96,52 @@ describe('another revision of a file', () => {
     expect(found).toEqual(['left end moved 5 mm out.'])
   })
 
+  it('in another unit everything is what it was, ties and all', () => {
+    const inches = fromFile(
+      [2540, 1524, 508],
+      `bore 508 through on top 762 from left 635 from front
+4 holes 167.64 through on top 2032 x 1016, centred
+slot 203.2 wide 127 deep on top along front, 152.4 from back`,
+    )
+    const read: Part = { ...inches, model: { ...(inches.model as Model), times: 25.4 } }
+    const { changes, part, requirements } = revise(OLD, read)
+    expect([changes, requirements]).toEqual([[], []])
+    expect(part.requirements).toEqual(OLD.requirements)
+  })
+
+  it('laid otherwise, a tie stays with the face that it was measured from, and is told', () => {
+    // Turned half round about its upright axis: what was the left end is the right one now.
+    const turned = fromFile(
+      [100, 60, 20],
+      `bore 20 through on top 70 from left 35 from front
+4 holes 6.6 through on top 80 x 40, centred
+slot 8 wide 5 deep on top along front, 6 from front`,
+    )
+    const read: Part = {
+      ...turned,
+      model: {
+        ...(turned.model as Model),
+        rows: [
+          { x: -1, y: 0, z: 0 },
+          { x: 0, y: -1, z: 0 },
+          { x: 0, y: 0, z: 1 },
+        ],
+        shift: { x: 100, y: 60, z: 0 },
+      },
+    }
+    const datum: Part = {
+      ...OLD,
+      faces: { ...OLD.faces, left: { ...OLD.faces.left, datum: 'B' } },
+    }
+    const { changes, part, requirements, touched } = revise(datum, read)
+    expect(changes).toEqual([])
+    expect(part.requirements.map((r) => ('to' in r ? r.to : ''))).toEqual(['right'])
+    expect(part.faces.right.datum).toBe('B')
+    expect(part.faces.left.datum).toBeUndefined()
+    expect(requirements.map(({ isLost }) => isLost)).toEqual([false])
+    expect(touched.has('left')).toBe(true)
+  })
+
   it('making, fit and name of a hole stay where its diameter does', () => {
     const named: Part = {
       ...OLD,
