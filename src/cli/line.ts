@@ -1,3 +1,4 @@
+import { dirname, join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
 import { type Issue, nearestWord, type Result } from '@/core/ground/issues'
@@ -95,6 +96,7 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
   if (path === undefined) throw new BadInput(`Name the file to ${command}.`)
   if (command === 'import') return importLine(path, values, ends, print)
   const text = read(ends, path)
+  if (command === 'left' || values.as?.startsWith('left')) await lookBeside(text, path, ends)
   // Only what the command needs is loaded: a quick figure is there at once.
   const { analysisOf, checkOf, exportFile, predictFile, zeroFromReadings } =
     await import('@/operations/files')
@@ -132,6 +134,12 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
       return 0
     }
   }
+}
+
+/** Solids that a document is cut from lie beside it. */
+async function lookBeside(text: string, path: string, ends: Ends): Promise<void> {
+  const { takeFromBeside } = await import('@/operations/solids/beside')
+  takeFromBeside(text, (name) => ends.readBytes(join(dirname(path), name)))
 }
 
 function unknownCommand(command: string): BadInput {

@@ -1,5 +1,7 @@
+export { facetBytes, facetsFrom } from './facets'
 export { leftOf } from './left'
 export { metalOf, type MetalReport } from './metalReport'
 export { looksOf, type WantedLook } from './looks'
 export { meshOf, SEGMENTS, type SolidMesh } from './mesh'
+export { MissingModel, type ModelSource, takeModelsFrom } from './models'
 export { stlOf } from './stl'

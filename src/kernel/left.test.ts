@@ -1,15 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Finding, type FindingCode } from '@/core/ground/finding'
-import { point } from '@/core/ground/geometry'
-import { meshBounds } from '@/core/ground/mesh'
+import { point, type Point } from '@/core/ground/geometry'
+import { type Mesh, meshBounds } from '@/core/ground/mesh'
 import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
 import { STANDARD_WORKSHOP, type Workshop } from '@/core/shop/workshop'
+import { cutFromSolid, usualLie } from '@/core/work/blank'
 import { newPart, type Part } from '@/core/work/part'
 import { readLines } from '@/core/work/say'
 import { mm, op, setup, way } from '../../tests/support/documents'
-import { leftOf, metalOf } from '.'
+import { leftOf, meshOf, metalOf, takeModelsFrom } from '.'
 
 /** A block from its lines. */
 function part(size: readonly [number, number, number], ...lines: readonly string[]): Part {
@@ -24,6 +25,29 @@ const ids = ({ features }: Part): readonly string[] => features.map(({ id }) => 
 
 async function metal(of: Part, plan: Way, workshop: Workshop = STANDARD_WORKSHOP) {
   return metalOf(planWay(workshop, of, plan))
+}
+
+/** A block of facets from 0 to its size, as a stranger's file would give it. */
+async function lump(x: number, y: number, z: number): Promise<Mesh> {
+  return meshOf({ kind: 'box', low: point(0, 0, 0), high: point(x, y, z) })
+}
+
+const LUMPS: Readonly<Record<string, Promise<Mesh>>> = {
+  a: lump(110, 70, 50),
+  b: lump(110, 70, 38),
+}
+const digest = (letter: string): string => letter.repeat(64)
+takeModelsFrom((asked) => LUMPS[asked.charAt(0)] ?? Promise.resolve(undefined))
+
+/** A part cut out of one of the lumps, whose low corner lies so from its own. */
+function outOf(letter: string, size: Point<'part'>, of: Part, shift: Point<'part'>): Part {
+  const { x, y, z } = size
+  const corners = { positions: Float32Array.from([0, 0, 0, x, y, z]), triangles: new Uint32Array() }
+  return cutFromSolid(
+    of,
+    { digest: digest(letter), file: 'lump.stl', body: 0, volumeMm3: x * y * z, mesh: corners },
+    { ...usualLie(of), shift },
+  )
 }
 
 /** A scene for each code: a part, a way, and what the finding must say. */
@@ -46,6 +70,19 @@ const SCENES: Record<
       'hole 12 20 deep on top 50 from left 22 from front',
     )
     return [of, way(setup('s-1', 'top', 'back', ids(of))), /one side only/]
+  },
+  'metal.short': () => {
+    // A lump of 38 for a part of 40: 100 x 60 x 2 less the hole has no metal.
+    const bare = part([100, 60, 40], 'hole 6 through on top, centred')
+    const of = outOf('b', point(110, 70, 38), bare, point(-5, -5, 0))
+    return [of, way(setup('s-1', 'top', 'back', ids(of))), /11\.9 cm³ of it has no metal/]
+  },
+  'metal.no-bearing': () => {
+    // The box says that the lump reaches to the base; the lump that is there is 12 short of it.
+    const bare = part([100, 60, 40], 'hole 6 through on top, centred')
+    const of = outOf('b', point(110, 70, 50), bare, point(-5, -5, 0))
+    const upsideDown = way(setup('s-1', 'bottom', 'back', ids(of)))
+    return [of, upsideDown, /lies .* further in there|does not reach there/]
   },
   'metal.enters-slope': () => {
     // A round channel of 40 along the top edge; 10 beside its middle it leans 30°.

@@ -10,13 +10,21 @@ import {
 } from '@/core/foreman/metal'
 import { type Plan } from '@/core/plan/planning'
 import { type Cutter } from '@/core/shop/workshop'
-import { contourPlane, isSide } from '@/core/work/part'
-import { solidNow, stateAsBought, stateFinished } from '@/core/work/stock'
+import { contourPlane, isSide, type Part } from '@/core/work/part'
+import {
+  boughtSolid,
+  nominalSolid,
+  solidNow,
+  stateAsBought,
+  stateFinished,
+} from '@/core/work/stock'
+import { bringModels } from './models'
 import { type Kitchen, meshFrom, matrixOf, withKitchen } from './mesh'
 
 /** What is left of the part of a way, cut by cut; each state is cooked from the one before it. */
-export function leftOf(plan: Plan): Promise<Left> {
+export async function leftOf(plan: Plan): Promise<Left> {
   const { part } = plan
+  await bringModels(boughtSolid(part))
   return withKitchen((kitchen, top) => {
     const cuts = plannedCuts(plan)
     const bodies = [
@@ -27,6 +35,7 @@ export function leftOf(plan: Plan): Promise<Left> {
     const finished = kitchen.cook(solidNow(part, stateFinished(part)))
     return {
       boughtMm3: volumes[0] ?? 0,
+      outsideMm3: outsideOf(kitchen, part),
       finishedMm3: finished.volume(),
       cuts: cuts.map((cut, i): CutLeft => {
         const [before, after] = [bodies[i] as Manifold, bodies[i + 1] as Manifold]
@@ -43,6 +52,13 @@ export function leftOf(plan: Plan): Promise<Left> {
       finished: meshFrom(finished),
     }
   })
+}
+
+/** What of the finished part does not lie in a stock that is a solid of its own, mm³. */
+function outsideOf(kitchen: Kitchen, part: Part): number {
+  if (part.stock?.form !== 'solid') return 0
+  const bought = kitchen.cook(solidNow(part, stateAsBought(part)))
+  return kitchen.keep(kitchen.cook(nominalSolid(part)).subtract(bought)).volume()
 }
 
 /** Pieces smaller than this are dust of the booleans, mm³. */

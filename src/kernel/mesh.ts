@@ -3,6 +3,7 @@ import { cross, type Frame, type Motion, norm, scale, subtract } from '@/core/gr
 import { type Mesh } from '@/core/ground/mesh'
 import { flatRing } from '@/core/ground/outline'
 import { acrossOf, type Recipe } from '@/core/ground/recipe'
+import { bringModels, MissingModel, modelAtHand } from './models'
 
 export interface SolidMesh extends Mesh {
   readonly volumeMm3: number
@@ -27,8 +28,9 @@ const load = (): Promise<ManifoldToplevel> =>
 /** Cooks a recipe into a mesh, by booleans that are exact for meshes; the same in a worker, on the server and on the command line. */
 export async function meshOf<F extends Frame>(
   recipe: Recipe<F>,
-  models: Models = () => undefined,
+  models?: Models,
 ): Promise<SolidMesh> {
+  if (!models) await bringModels(recipe)
   return withKitchen((kitchen) => {
     const body = kitchen.cook(recipe)
     return { ...meshFrom(body), volumeMm3: body.volume() }
@@ -47,7 +49,7 @@ export function meshFrom(body: Manifold): Mesh {
 /** Does something with the kernel, and gives back all bodies that were made for it. */
 export async function withKitchen<Value>(
   use: (kitchen: Kitchen, top: ManifoldToplevel) => Value,
-  models: Models = () => undefined,
+  models: Models = modelAtHand,
 ): Promise<Value> {
   const top = await load()
   const kitchen = new Kitchen(top, models)
@@ -177,16 +179,23 @@ export class Kitchen {
     return this.keep(upright.transform(fromColumns(columns)))
   }
 
-  private model<F extends Frame>({ body, by, digest }: Recipe<F> & { kind: 'model' }): Manifold {
+  private model<F extends Frame>({
+    body,
+    by,
+    digest,
+    times = 1,
+  }: Recipe<F> & { kind: 'model' }): Manifold {
     const mesh = this.models(digest, body)
-    if (!mesh) throw new Error(`The solid of file ${digest.slice(0, 8)} is not at hand`)
+    if (!mesh) throw new MissingModel(digest)
     const made = new this.top.Mesh({
       numProp: 3,
       vertProperties: mesh.positions,
       triVerts: mesh.triangles,
     })
     made.merge()
-    return this.keep(this.keep(this.kernel.ofMesh(made)).transform(matrixOf(by)))
+    const own = this.keep(this.kernel.ofMesh(made))
+    const sized = times === 1 ? own : this.keep(own.scale(times))
+    return this.keep(sized.transform(matrixOf(by)))
   }
 
   private round<F extends Frame>({

@@ -6,6 +6,7 @@ import { readDocumentText } from '@/core/paper/formats'
 import { planWay } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { metalOf } from '@/kernel'
+import { stockMissing } from './solids/stockMissing'
 
 /** What is left of the part in one way: volumes after each setup, and the findings that need the metal. */
 export interface WayLeft {
@@ -30,7 +31,9 @@ export async function leftFile(
   const all: WayLeft[] = []
   for (const way of wanted) {
     const plan = planWay(workshop, part, way)
-    const { boughtMm3, findings, finishedMm3, setups } = await metalOf(plan)
+    const report = await metalOf(plan).catch(stockMissing)
+    if ('ok' in report) return report
+    const { boughtMm3, findings, finishedMm3, setups } = report
     // Told once with all others, so that what is said already without the metal is not said again.
     const together = withMetal(findingsOf(predictWay(plan)), findings)
     all.push({

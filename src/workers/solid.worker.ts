@@ -5,9 +5,11 @@ import { type Model, type Part } from '@/core/work/part'
 import { type FacedMesh } from '@/core/work/solid'
 import { skinOf, solidNow, stateFinished } from '@/core/work/stock'
 import { planWay } from '@/core/plan/planning'
-import { looksOf, meshOf, metalOf } from '@/kernel'
+import { looksOf, meshOf, metalOf, takeModelsFrom } from '@/kernel'
 import { fetchFacets } from './facets'
 import { type SkinnedMesh, type SolidWorker } from './messages'
+
+takeModelsFrom(fetchFacets)
 
 const worker: SolidWorker = {
   async solid(part) {

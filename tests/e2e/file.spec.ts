@@ -83,7 +83,7 @@ test('what is no file with a solid is refused in a sentence, and nothing is begu
     mimeType: 'image/vnd.dxf',
     buffer: Buffer.from('0\nEOF\n'),
   })
-  await page.getByLabel('How thick is plate.dxf?').fill('6')
+  await page.getByLabel('How thick, or how long, is plate.dxf?').fill('6')
   await page.getByRole('button', { name: 'Read it' }).click()
   await expect(page.getByRole('alert').filter({ hasText: /not a DXF file/ })).toBeVisible()
   await expect(page).toHaveURL(/\/import$/)

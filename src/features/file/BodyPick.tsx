@@ -6,7 +6,7 @@ import { type FacedMesh } from '@/core/work/solid'
 import { printLength } from '@/core/handbook/units'
 import { type StageBody } from '@/ui/solid/scene'
 import { fetchFacets } from '@/workers/facets'
-import { type BroughtIn } from './types'
+import { type BroughtIn } from '@/ui/bringing/types'
 
 const SolidStage = dynamic(() => import('@/ui/solid/SolidStage'), { ssr: false })
 

@@ -5,9 +5,9 @@ import { useCallback, useEffect, useState } from 'react'
 import { call } from '@/ui/api'
 import { TopBar } from '@/ui/TopBar'
 import { BodyPick } from './BodyPick'
-import { FileDrop } from './FileDrop'
+import { FileDrop } from '@/ui/bringing/FileDrop'
 import { type Choice } from './types'
-import { sentencesOf, useBringing } from './useBringing'
+import { sentencesOf, useBringing } from '@/ui/bringing/useBringing'
 
 /** A part from a file: read, one of its bodies picked, and on to what the file shows. */
 export function ImportView() {

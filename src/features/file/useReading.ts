@@ -5,7 +5,7 @@ import { type Part } from '@/core/work/part'
 import { call } from '@/ui/api'
 import { lieOf } from './lie'
 import { type Choice } from './types'
-import { sentencesOf } from './useBringing'
+import { sentencesOf } from '@/ui/bringing/useBringing'
 
 /** Has a body of a kept file recognised again: in another unit, lying otherwise, or of another file. */
 export function useReading(part: Part) {

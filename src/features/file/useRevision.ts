@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react'
 import { type Part } from '@/core/work/part'
 import { revise, type Revised } from '@/core/work/revision'
-import { useBringing } from './useBringing'
+import { useBringing } from '@/ui/bringing/useBringing'
 import { type useReading } from './useReading'
 
 /** Another revision of a part's file: brought in, recognised lying as the old one does, held against it. */

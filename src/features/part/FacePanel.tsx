@@ -1,10 +1,10 @@
 'use client'
 
 import { Link2 } from 'lucide-react'
-import { axisOf, BOUGHT_DEFAULTS, type Face, type Part, type Side, SIDES } from '@/core/work/part'
+import { axisOf, type Face, type Part, type Side, SIDES } from '@/core/work/part'
 import { faceWord } from '@/core/work/say'
-import { Choice, TextField, Tick } from '@/ui/fields'
-import { QuantityField } from '@/ui/QuantityField'
+import { Choice, TextField } from '@/ui/fields'
+import { BoughtFields } from './BoughtFields'
 
 interface FacePanelProps {
   readonly part: Part
@@ -51,42 +51,13 @@ export function FacePanel({ onBegin, onChange, onTie, part, side }: FacePanelPro
             onChange(datum === '' ? rest : { ...face, datum })
           }}
         />
-        <Choice
-          label="Bought"
-          value={face.bought}
-          options={(['sawn', 'rolled', 'cast', 'cut'] as const).map((value) => ({
-            value,
-            label: value,
-          }))}
-          onChange={(bought) =>
-            onChange({
-              ...face,
-              bought,
-              stock: { mm: BOUGHT_DEFAULTS[bought].stockMm },
-              spread: { mm: BOUGHT_DEFAULTS[bought].spreadMm },
-              toCut: bought !== 'cut',
-            })
+        <BoughtFields
+          bought={face}
+          unit={part.unit}
+          onChange={({ bought, spread, stock, toCut }) =>
+            onChange({ ...face, bought, spread, stock, toCut })
           }
         />
-        <QuantityField
-          label="Left on it"
-          value={face.stock}
-          unit={part.unit}
-          onChange={(stock) => onChange({ ...face, stock })}
-        />
-        <QuantityField
-          label="Wanders, ±"
-          value={face.spread}
-          unit={part.unit}
-          onChange={(spread) => onChange({ ...face, spread })}
-        />
-        <div className="pt-5">
-          <Tick
-            label="To be cut"
-            checked={face.toCut}
-            onChange={(toCut) => onChange({ ...face, toCut })}
-          />
-        </div>
       </div>
       <div className="mb-2 flex flex-wrap gap-1.5" role="group" aria-label="Put on this face">
         {BEGINNINGS.map(([label, words]) => (

@@ -1,6 +1,6 @@
 'use client'
 
-import { type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
+import { type Bought, type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
 import { printLength } from '@/core/handbook/units'
 import { printFeature, printTyped } from '@/core/work/say'
 
@@ -20,6 +20,9 @@ const SIGNS: Readonly<Record<Feature['kind'], string>> = {
   contour: '⬠',
   chamfer: '◹',
 }
+
+const boughtWords = ({ bought, stock, toCut }: Bought, { unit }: Part): string =>
+  `${bought}${stock.mm > 0 ? ` +${printLength(stock.mm, unit)}` : ''}${toCut ? ', to cut' : ''}`
 
 function unnamed(feature: Feature): Feature {
   const { name: _name, ...plain } = feature
@@ -54,7 +57,7 @@ export function FeatureCards({ chosen, onPick, onPoint, part }: FeatureCardsProp
         card(
           feature.id,
           `${SIGNS[feature.kind]} ${featureLabel(feature)}`,
-          printFeature(part, unnamed(feature)),
+          `${printFeature(part, unnamed(feature))}${feature.bought ? ` · ${boughtWords(feature.bought, part)}` : ''}`,
         ),
       )}
       {SIDES.map((side) => {
@@ -62,7 +65,7 @@ export function FeatureCards({ chosen, onPick, onPoint, part }: FeatureCardsProp
         return card(
           side,
           `▬ ${face.name}${face.datum ? ` ${face.datum}` : ''}`,
-          `${face.bought}${face.stock.mm > 0 ? ` +${printLength(face.stock.mm, part.unit)}` : ''}${face.toCut ? ', to cut' : ''}`,
+          boughtWords(face, part),
         )
       })}
     </ul>

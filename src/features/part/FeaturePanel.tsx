@@ -4,6 +4,7 @@ import { Link2, MessageSquareText, Trash2 } from 'lucide-react'
 import { type Feature, featureLabel, type Part } from '@/core/work/part'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
+import { BoughtFields } from './BoughtFields'
 import { lengthSlots } from './featureFields'
 
 interface FeaturePanelProps {
@@ -109,6 +110,17 @@ export function FeaturePanel({
             }
           />
         ))}
+        <BoughtFields
+          bought={feature.bought}
+          unit={unit}
+          onChange={({ bought, spread, stock, toCut }) =>
+            onChange({ ...feature, bought: { bought, spread, stock, toCut } })
+          }
+          onNone={() => {
+            const { bought: _old, ...rest } = feature
+            onChange(rest as Feature)
+          }}
+        />
       </div>
       <div className="flex flex-wrap gap-2">
         <button type="button" className="button" onClick={onTie}>

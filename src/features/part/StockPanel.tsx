@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react'
 import { barOffer, type BarOffer, barOffers, cutFrom, type Sawing } from '@/core/work/blank'
 import { type Part } from '@/core/work/part'
 import { printLength } from '@/core/handbook/units'
+import { OwnStock } from './OwnStock'
 import { QuantityField } from '@/ui/QuantityField'
 
 const USUAL: Sawing = { barMm: 3000, kerfMm: 2, gripMm: 40 }
@@ -17,7 +18,8 @@ export function StockPanel({
   readonly part: Part
   readonly onChange: (part: Part) => void
 }) {
-  const { stock, unit } = part
+  const { unit } = part
+  const stock = part.stock?.form === 'solid' ? undefined : part.stock
   const [sawing, setSawing] = useState<Sawing>(
     stock ? { barMm: stock.bar.mm, kerfMm: stock.kerf.mm, gripMm: stock.grip.mm } : USUAL,
   )
@@ -40,7 +42,7 @@ export function StockPanel({
   )
   return (
     <section aria-label="Stock" className="border-b border-faint p-3">
-      <h2 className="mb-1 text-[16px] font-bold">Cut from a bar</h2>
+      <h2 className="mb-1 text-[16px] font-bold">Cut from</h2>
       <p className="mb-2 text-[14px]">
         {now ? (
           <>
@@ -57,10 +59,14 @@ export function StockPanel({
           </>
         ) : (
           <span className="text-soft">
-            A block of its own so far: its size with what is bought over each face.
+            {part.stock
+              ? 'A solid of its own.'
+              : 'A block of its own so far: its size with what is bought over each face.'}
           </span>
         )}
       </p>
+      <OwnStock part={part} onChange={onChange} />
+      <h3 className="mt-2 text-[14px] font-bold">Out of a bar</h3>
       <div className="grid grid-cols-3 gap-x-3">
         {field('Bar, as it comes', 'barMm')}
         {field('Lost at a cut', 'kerfMm')}

@@ -2,7 +2,8 @@ import { availableParallelism } from 'node:os'
 import { resolve } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { fail, type Result } from '@/core/ground/issues'
-import { type Answer, type Order, type TaskName, type Tasks } from './tasks'
+import { findFacets } from '@/db'
+import { type Answer, type Handed, type Order, type TaskName, type Tasks } from './tasks'
 
 /** Too much is waiting already: to be answered at once, with when to come again. */
 export class Busy extends Error {
@@ -36,6 +37,10 @@ export interface Watch {
   readonly signal?: AbortSignal
 }
 
+/** Finds the facets of a body of a file that is kept, as bytes. */
+export type FacetStore = (digest: string, body: number) => Promise<Uint8Array | undefined>
+type Wanted = Omit<Handed, 'facets'>
+
 interface Waiting {
   readonly order: Order
   readonly since: number
@@ -60,6 +65,7 @@ export class Pool {
   constructor(
     private readonly script: string,
     private readonly limits: Limits = LIMITS,
+    private readonly bring: FacetStore = () => Promise.resolve(undefined),
   ) {}
 
   /** @throws {Busy} when too much waits already, or it has waited too long. */
@@ -87,7 +93,7 @@ export class Pool {
     if (answer instanceof Busy) throw answer
     if ('ok' in answer) return answer
     if ('error' in answer) throw new Error(answer.error)
-    if ('stage' in answer) throw new Error('a task ended with a stage')
+    if (!('value' in answer)) throw new Error('a task ended without an answer')
     return answer.value as Awaited<ReturnType<Tasks[Name]>>
   }
 
@@ -141,6 +147,7 @@ export class Pool {
       // An answer that comes after its time has run out is nobody's.
       if (hand.task?.waiting.order.number !== answer.number) return
       if ('stage' in answer) hand.task.waiting.watch.progress?.(answer.stage, answer.share)
+      else if ('wants' in answer) void this.handOver(worker, answer.wants)
       else this.release(hand, answer)
     })
     worker.on('error', (error) =>
@@ -153,6 +160,12 @@ export class Pool {
     worker.unref()
     this.hands.push(hand)
     return hand
+  }
+
+  /** Gives a worker the facets that it asks for; it has no way to the store of its own. */
+  private async handOver(worker: Worker, { body, digest }: Wanted): Promise<void> {
+    const facets = await this.bring(digest, body).catch(() => undefined)
+    worker.postMessage({ digest, body, facets } satisfies Handed)
   }
 
   private release(hand: Hand, answer: Result<never> | Answer): void {
@@ -202,12 +215,12 @@ const SOLID_LIMITS: Limits = {
 }
 
 export function solidsRoom(): Pool {
-  holder.footholdSolids ??= new Pool(SCRIPT(), SOLID_LIMITS)
+  holder.footholdSolids ??= new Pool(SCRIPT(), SOLID_LIMITS, findFacets)
   return holder.footholdSolids
 }
 
 /** The pool of this process; its script is bundled beside the build. */
 export function backroom(): Pool {
-  holder.footholdBackroom ??= new Pool(SCRIPT())
+  holder.footholdBackroom ??= new Pool(SCRIPT(), LIMITS, findFacets)
   return holder.footholdBackroom
 }

@@ -34,3 +34,11 @@ export type Answer =
   | { readonly number: number; readonly value: unknown }
   | { readonly number: number; readonly error: string }
   | { readonly number: number; readonly stage: string; readonly share: number }
+  | { readonly number: number; readonly wants: { readonly digest: string; readonly body: number } }
+
+/** The facets of a body that a worker has asked for, as bytes; none where they are not kept here. */
+export interface Handed {
+  readonly digest: string
+  readonly body: number
+  readonly facets: Uint8Array | undefined
+}

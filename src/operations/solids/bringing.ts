@@ -1,3 +1,4 @@
+import { facetBytes } from '@/kernel/facets'
 import { findFacets, findSolidFile, keepSolidFile } from '@/db'
 import { absent, type Result, succeed } from '@/core/ground/issues'
 import { type Part } from '@/core/work/part'
@@ -7,7 +8,6 @@ import { emptyWay, insertWith } from '../jobs'
 import { Runs } from '../running'
 import { type BodyChoice } from './body'
 import { type ReadOptions } from './read'
-import { meshBytes } from './meshBytes'
 import { type ReadSolids } from './tasks'
 
 /** What a file brought in is read as; the facets of its bodies are asked for apart. */
@@ -24,7 +24,7 @@ export const bringIn = (bytes: Uint8Array, name: string, options: ReadOptions): 
     const read = await solidsRoom().watched(watch, 'readSolids', bytes, name, options)
     if (!read.ok) return read
     const { meshes, ...file } = read.value
-    await keepSolidFile({ digest: file.digest, name: file.name, bytes }, meshes.map(meshBytes))
+    await keepSolidFile({ digest: file.digest, name: file.name, bytes }, meshes.map(facetBytes))
     return succeed(file)
   })
 

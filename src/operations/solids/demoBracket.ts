@@ -1,3 +1,4 @@
+import { facetBytes } from '@/kernel/facets'
 import { type Way } from '@/core/plan/way'
 import { motorBracket, motorBracketJob } from '@/core/paper/demo'
 import { type Result, succeed } from '@/core/ground/issues'
@@ -5,7 +6,6 @@ import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { stepOf } from '@/kernel/exact'
 import { partOfBody } from './body'
-import { meshBytes } from './meshBytes'
 import { digestOf, exactKernel, readSolidFile } from './read'
 
 /** The demo's part from a file, with the file and its facets. */
@@ -29,7 +29,7 @@ export async function demoBracket(): Promise<Result<DemoBracket>> {
   if (!part.ok) return part
   return succeed({
     file: { digest: digestOf(bytes), name: NAME, bytes },
-    facets: read.value.bodies.map(({ mesh }) => meshBytes(mesh)),
+    facets: read.value.bodies.map(({ mesh }) => facetBytes(mesh)),
     ...motorBracketJob(STANDARD_WORKSHOP, part.value),
   })
 }

@@ -1,9 +1,11 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
+import { modelsIn } from '@/core/ground/recipe'
 import { type Plan } from '@/core/plan/planning'
 import { solidNow, stateFinished } from '@/core/work/stock'
 import { meshOf, stlOf } from '@/kernel'
 import { stepOf } from '@/kernel/exact'
 import { exactKernel } from './read'
+import { stockMissing } from './stockMissing'
 
 export interface ExportedSolid {
   readonly bytes: Uint8Array
@@ -32,9 +34,15 @@ export async function exportSolid(
   const state = isLeft && planned ? planned.after : stateFinished(part)
   const recipe = solidNow(part, state)
   const stem = slug + (isLeft && planned ? `-after-setup-${planned.index + 1}` : '')
-  const mesh = await meshOf(recipe)
+  const mesh = await meshOf(recipe).catch(stockMissing)
+  if ('ok' in mesh) return mesh
   if (kind.endsWith('stl'))
     return succeed({ bytes: stlOf(mesh, part.name), type: 'model/stl', name: `${stem}.stl` })
+  if (modelsIn(recipe).length > 0)
+    return fail(
+      'export.own-stock',
+      'Its stock is a solid of a file: what is left of it is handed out as STL, not as STEP.',
+    )
   const written = stepOf(await exactKernel(), recipe)
   if (!written.ok) return written
   const { bytes, volumeMm3 } = written.value

@@ -1,5 +1,5 @@
 import { type Axis } from '../../ground/geometry'
-import { isSide, type Part, refLabel } from '../../work/part'
+import { boughtOf, type Part, refLabel } from '../../work/part'
 import { type PlannedSetup, surfacePoint } from '../../plan/planning'
 import { isRaw } from '../../work/stock'
 import { type Found } from '../../handbook/probing'
@@ -105,8 +105,8 @@ function widthDoubts({ found, part, planned, record }: Context): Doubt[] {
     const within = refs.reduce(
       (sum, ref) =>
         sum +
-        (isSide(ref) && isRaw(part, planned.before, ref)
-          ? part.faces[ref].spread.mm
+        (isRaw(part, planned.before, ref)
+          ? (boughtOf(part, ref)?.spread.mm ?? 0)
           : CUT_WIDTH_MM / 2),
       0,
     )

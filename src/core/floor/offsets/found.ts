@@ -1,6 +1,6 @@
 import { type Axis, dot, point, type Point } from '../../ground/geometry'
 import { fail, type Result, succeed } from '../../ground/issues'
-import { isSide, type Part, refLabel, type Surface } from '../../work/part'
+import { type Part, refLabel, type Surface } from '../../work/part'
 import { type PlannedSetup, surfacePoint, zeroPoint } from '../../plan/planning'
 import { isRaw, waviness } from '../../work/stock'
 import {
@@ -73,9 +73,7 @@ export function foundZero(planned: PlannedSetup, record: ZeroRecord): Result<Fou
 function unevenness(planned: PlannedSetup, readings: Readings): number {
   const { part } = planned
   const refs = refsOfReadings(readings)
-  const each = refs.map((ref) =>
-    isSide(ref) && isRaw(part, planned.before, ref) ? waviness(part, ref) : 0,
-  )
+  const each = refs.map((ref) => (isRaw(part, planned.before, ref) ? waviness(part, ref) : 0))
   return Math.hypot(...each) / Math.max(1, refs.length)
 }
 

@@ -1,5 +1,6 @@
 import { applyMotion, dot } from '../../ground/geometry'
 import { refLabel } from '../../work/part'
+import { isThere } from '../../work/stock'
 import { type PlannedSetup } from '../../plan/planning'
 import { boundsOf } from '../../ground/recipe'
 import { type World } from '../standin'
@@ -18,7 +19,7 @@ export function setupWorld(
   const { high, low, overTableMm, solids, clamps, stays } = standing
   const up = standing.setupFromPart.rows[2]
   const holes = [...planned.surfaces.values()].flatMap((surface) => {
-    if (surface.kind !== 'axis' || !before.cut.has(surface.owner)) return []
+    if (surface.kind !== 'axis' || !isThere(part, before, surface.owner)) return []
     const along = {
       x: surface.to.x - surface.from.x,
       y: surface.to.y - surface.from.y,

@@ -13,6 +13,7 @@ import {
   type Way,
 } from '../../plan/way'
 import { isSide, refLabel } from '../../work/part'
+import { isThere as comesThere } from '../../work/stock'
 
 /** One thing that could be done otherwise: in words, and what it makes of the way. */
 export interface Change {
@@ -138,7 +139,9 @@ function zeroChanges(
     .sort((a, b) => a.repeatMm - b.repeatMm)
     .slice(0, 2)
   const isThere = (owner: string): boolean =>
-    before.cut.has(owner) || (isSide(owner) && part.faces[owner].bought === 'cut')
+    isSide(owner)
+      ? before.cut.has(owner) || part.faces[owner].bought === 'cut'
+      : comesThere(part, before, owner)
   const found: (readonly [words: string, pickup: Pickup])[] = [
     [`as kept by ${standing.stays[axis].what}`, { kind: 'fixture' }],
   ]

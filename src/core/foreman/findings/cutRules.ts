@@ -1,4 +1,4 @@
-import { directionWords, isSide, oppositeOf, refsOf, SIDES } from '../../work/part'
+import { boughtOf, directionWords, isSide, oppositeOf, refsOf, SIDES } from '../../work/part'
 import { type PlannedSetup, isReached, upDirectionsFor, wantedCuts } from '../../plan/planning'
 import { type Prediction } from '../../predict/prediction'
 import { danglingWayCodes, type Op, wayIssues } from '../../plan/way'
@@ -132,16 +132,16 @@ function reachRules({ part, name }: Inspection, planned: PlannedSetup, i: number
 
 /** Whether the stock on a face is enough for the unevenness it was bought with, both together. */
 function cleanup({ part, name, length }: Inspection): Finding[] {
-  return SIDES.flatMap((side) => {
-    const face = part.faces[side]
-    if (!face.toCut || face.bought === 'cut' || face.stock.mm >= face.spread.mm) return []
+  return [...SIDES, ...part.features.map(({ id }) => id)].flatMap((ref) => {
+    const face = boughtOf(part, ref)
+    if (!face?.toCut || face.bought === 'cut' || face.stock.mm >= face.spread.mm) return []
     return [
       finding(
         'cut.no-cleanup',
         undefined,
-        `${capital(name(side))} may not clean up.`,
-        `${length(face.stock.mm)} is left on a face that wanders ±${length(face.spread.mm)}. Order it larger, or shift the part in the stock.`,
-        { feature: side },
+        `${capital(name(ref))} may not clean up.`,
+        `${length(face.stock.mm)} is left on what wanders ±${length(face.spread.mm)}. Order it larger, or shift the part in the stock.`,
+        { feature: ref },
       ),
     ]
   })
@@ -159,8 +159,7 @@ function datumLost(
     if (finished === undefined) continue
     for (const datum of datums.flat()) {
       const recut = lastFinish(way.setups, datum)
-      const first =
-        isSide(datum) && part.faces[datum].bought === 'cut' ? -1 : firstUse(way.setups, datum)
+      const first = boughtOf(part, datum)?.bought === 'cut' ? -1 : firstUse(way.setups, datum)
       if (recut === undefined || first === undefined || first >= finished || recut <= finished)
         continue
       found.set(

@@ -1,7 +1,7 @@
 import { dot, type Point } from '../../ground/geometry'
 import { axisOf, isSide, type Surface } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
-import { hasMetal, isRaw } from '../../work/stock'
+import { hasMetal, isRaw, isThere } from '../../work/stock'
 import { type Pickup, refsOfPickup } from '../../plan/way'
 import { type Inspection } from './inspection'
 import { type Finding, finding, capital } from '../../ground/finding'
@@ -56,7 +56,7 @@ export function zeroRules(
         ]
       }
       const owner = surface.owner
-      if (!isSide(owner) && !planned.before.cut.has(owner)) {
+      if (!isSide(owner) && !isThere(part, planned.before, owner)) {
         return [
           finding(
             'zero.gone',

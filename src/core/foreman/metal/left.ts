@@ -50,6 +50,8 @@ export interface CutLeft {
 export interface Left {
   readonly boughtMm3: number
   readonly finishedMm3: number
+  /** What of the finished part does not lie in its stock, mm³. */
+  readonly outsideMm3: number
   readonly cuts: readonly CutLeft[]
   /** The metal before each cut, in the order of the cuts; then what is left at the end. */
   readonly meshes: readonly Mesh[]

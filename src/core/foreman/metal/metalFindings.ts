@@ -1,11 +1,11 @@
-import { AXES, applyMotion } from '../../ground/geometry'
+import { add, AXES, applyMotion, scale } from '../../ground/geometry'
 import { bySeverity, capital, type Finding, finding } from '../../ground/finding'
 import { RayTree } from '../../ground/mesh'
 import { boundsOf, boundsOfPoints, cornersOfBox } from '../../ground/recipe'
 import { lengthWords } from '../../handbook/units'
 import { type Plan, type PlannedSetup } from '../../plan/planning'
-import { axisOf, oppositeOf, refLabel, type Side, sizeAlong } from '../../work/part'
-import { blockNow } from '../../work/stock'
+import { axisOf, boughtOf, oppositeOf, refLabel, type Side, sizeAlong } from '../../work/part'
+import { blockNow, isRaw } from '../../work/stock'
 import { drilledFindings } from './drilled'
 import { type CutLeft, type Left, type PlannedCut, plannedCuts } from './left'
 import { thinnestSkin } from './walls'
@@ -25,10 +25,69 @@ export function metalFindings(plan: Plan, left: Left): readonly Finding[] {
       ]
     }),
     ...plan.setups.flatMap((planned) => overhang(planned)),
+    ...outside(plan, left),
+    ...plan.setups.flatMap((planned) => bearing(planned, metalBefore(planned, cuts, trees))),
     ...skins(plan, left, cuts, trees),
     ...relieved(plan, left),
     ...standing(plan, left),
   ].sort(bySeverity)
+}
+
+/** The metal as it is when a setup begins. */
+function metalBefore(
+  { index }: PlannedSetup,
+  cuts: readonly PlannedCut[],
+  trees: readonly RayTree<'part'>[],
+): RayTree<'part'> | undefined {
+  const first = cuts.findIndex(({ planned }) => planned.index >= index)
+  return trees[first < 0 ? cuts.length : first]
+}
+
+/** Less than this of a part outside of its stock is the grain of the facets, mm³. */
+const OUTSIDE_MM3 = 1
+
+/** Whether the part lies in the solid that it is cut from. */
+function outside({ part }: Plan, { outsideMm3 }: Left): readonly Finding[] {
+  if (outsideMm3 < OUTSIDE_MM3) return []
+  return [
+    finding(
+      'metal.short',
+      undefined,
+      'The part does not lie wholly in its stock.',
+      `${volumeWords(outsideMm3)} of it has no metal. Move or turn it in the stock, or measure the casting and fit it; else ${part.stock?.form === 'solid' ? part.stock.file : 'the stock'} is too small.`,
+    ),
+  ]
+}
+
+const volumeWords = (mm3: number): string =>
+  mm3 < 1000 ? `${Math.round(mm3)} mm³` : `${(mm3 / 1000).toFixed(1)} cm³`
+
+/** How far a contact looks for metal before and behind where it should be, beside what the face wanders, mm. */
+const LOOKS_MM = 1
+
+/** Whether a stock of its own shape has metal where the holding bears on it. */
+function bearing(
+  { before, contacts, index, part }: PlannedSetup,
+  metal: RayTree<'part'> | undefined,
+): readonly Finding[] {
+  if (part.stock?.form !== 'solid' || !metal) return []
+  return contacts.flatMap(({ at, id, normal, surface }) => {
+    if (!isRaw(part, before, surface)) return []
+    const far = LOOKS_MM + (boughtOf(part, surface)?.spread.mm ?? 0)
+    const [hit] = metal.hits(add(at, scale(normal, far)), scale(normal, -1))
+    if (hit && hit.away <= 2 * far) return []
+    return [
+      finding(
+        'metal.no-bearing',
+        index,
+        `No metal bears at ${id} on ${refLabel(part, surface)}.`,
+        hit
+          ? `The stock lies ${lengthWords(hit.away - far, part.unit)} further in there. Move the contact, or stand it on a jack or a screw.`
+          : 'The stock does not reach there. Move the contact, or stand it elsewhere.',
+        { contact: id, feature: surface },
+      ),
+    ]
+  })
 }
 
 function loose(

@@ -102,6 +102,8 @@ export const FINDING_SEVERITY = {
   'metal.skin': 'warns',
   'metal.relieved': 'notes',
   'metal.standing': 'warns',
+  'metal.short': 'forbids',
+  'metal.no-bearing': 'warns',
   'margin.short': 'warns',
   'margin.near': 'notes',
   'hold.missing': 'notes',

@@ -16,3 +16,4 @@ export {
   roundedRectangle,
 } from './outline'
 export { arcEdge, crossingOf, type DrawnEdge, ringsOf } from './chain'
+export { offsetRing } from './offset'

@@ -8,6 +8,7 @@ export {
   boxesOf,
   cornersOfBox,
   gapTo,
+  modelsIn,
   moved,
   onPlane,
   type Plane,

@@ -39,6 +39,8 @@ export type Recipe<F extends Frame> =
       readonly kind: 'model'
       readonly digest: string
       readonly body: number
+      /** What lengths of the file, in mm by its own unit, are multiplied by; none: nothing. */
+      readonly times?: number
       readonly by: Motion<F, 'file'>
       readonly low: Point<F>
       readonly high: Point<F>
@@ -208,6 +210,26 @@ export function gapTo<F extends Frame>(recipe: Recipe<F>, at: Point<F>): number 
       return Math.min(...recipe.of.map((one) => gapTo(one, at)))
     case 'cut':
       return Math.max(gapTo(recipe.from, at), ...recipe.by.map((one) => -gapTo(one, at)))
+  }
+}
+
+/** The bodies of files that a solid is made of. */
+export function modelsIn<F extends Frame>(
+  recipe: Recipe<F>,
+): readonly (Recipe<F> & { kind: 'model' })[] {
+  switch (recipe.kind) {
+    case 'model':
+      return [recipe]
+    case 'moved':
+      return modelsIn(recipe.of)
+    case 'united':
+      return recipe.of.flatMap(modelsIn)
+    case 'cut':
+      return [recipe.from, ...recipe.by].flatMap(modelsIn)
+    case 'box':
+    case 'prism':
+    case 'round':
+      return []
   }
 }
 

@@ -12,7 +12,7 @@ import { paintLook } from './paintLook'
 import { type PlannedSetup } from '../../plan/planning'
 import { toSetup, uppermost } from '../../shop/holding'
 import { cornersOfBox } from '../../ground/recipe'
-import { blockNow, isRaw, levelNow } from '../../work/stock'
+import { blockNow, featureNow, isRaw, isThere, levelNow } from '../../work/stock'
 import { type Sheet, type Tone } from '../../ground/scene'
 
 export type Flat = (p: Point<'setup'>) => readonly [number, number]
@@ -67,16 +67,11 @@ export function drawWork(
   for (const feature of part.features) {
     const cutHere = setup.ops.some((op) => op.feature === feature.id)
     const isOffered = offered.has(feature.id)
-    if (!cutHere && !isOffered && !after.cut.has(feature.id)) continue
-    for (const surface of featureSurfaces(part, feature))
-      drawSurface(
-        planned,
-        sheet,
-        flat,
-        surface,
-        cutHere ? 'cut' : isOffered ? 'offered' : 'there',
-        feature.id,
-      )
+    if (!cutHere && !isOffered && !isThere(part, after, feature.id)) continue
+    const now = cutHere ? feature : (featureNow(part, after, feature.id) ?? feature)
+    const state = cutHere ? 'cut' : isOffered ? 'offered' : 'there'
+    for (const surface of featureSurfaces(part, now))
+      drawSurface(planned, sheet, flat, surface, state, feature.id)
   }
 }
 

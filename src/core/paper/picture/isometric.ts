@@ -14,7 +14,6 @@ import {
   exitOf,
   holeLines,
   insideOf,
-  isSide,
   normalOf,
   type Part,
   placePoint,
@@ -22,7 +21,7 @@ import {
   sideAlong,
   type Side,
 } from '../../work/part'
-import { isRaw, levelNow, type PartState } from '../../work/stock'
+import { featureNow, isRaw, levelNow, type PartState } from '../../work/stock'
 import { type Cells, cellsOf, seenFrom } from './cells'
 import { boxCorners, type ContactMark, hull, paintContact } from './contactMarks'
 import { type Look, type Shade } from './look'
@@ -50,11 +49,8 @@ const COS30 = Math.cos(Math.PI / 6)
 /** A true small picture of the part as it stands: raw faces stippled, cut faces plain, what is cut here tinted. */
 export function isometric(part: Part, state: PartState, options: IsometricOptions): Scene {
   const { axes, look } = options
-  const cells = cellsOf(
-    part,
-    state,
-    part.features.filter((f) => state.cut.has(f.id)),
-  )
+  const there = part.features.flatMap(({ id }) => featureNow(part, state, id) ?? [])
+  const cells = cellsOf(part, state, there)
   const project = (p: Point<'part'>): readonly [number, number] => {
     const [x, y, z] = [dot(axes[0], p), dot(axes[1], p), dot(axes[2], p)]
     return [(x + y) * COS30, z - (x - y) / 2]
@@ -70,7 +66,7 @@ export function isometric(part: Part, state: PartState, options: IsometricOption
     })
   else {
     paintCells(view)
-    for (const feature of part.features) if (state.cut.has(feature.id)) paintRound(view, feature)
+    for (const feature of there) paintRound(view, feature)
   }
   for (const contact of options.contacts ?? []) paintContact(view, contact)
   if (options.corner) {
@@ -219,7 +215,7 @@ function lookTone({ options, part, state }: View, ref: string | undefined, shade
   if (ref === undefined) return shade
   const owner = ref.split('.')[0] ?? ref
   if (options.tinted.has(owner)) return 'tint'
-  return isSide(owner) && isRaw(part, state, owner) ? 'raw' : shade
+  return isRaw(part, state, owner) ? 'raw' : shade
 }
 
 function ring(

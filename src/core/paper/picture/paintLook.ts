@@ -5,6 +5,7 @@ import { type Look, type Shade } from './look'
 /** Whether boxes and rounds do not show a part: it has outlines, so that its pictures are made from its solid. */
 export const needsLook = (part: Part): boolean =>
   part.stock?.form === 'round' ||
+  part.stock?.form === 'solid' ||
   part.features.some(
     (feature) =>
       feature.kind === 'contour' || (feature.kind === 'hole' && feature.start !== undefined),

@@ -1,4 +1,4 @@
-import { isSide, type Part, SIDES } from '../../work/part'
+import { isSide, isToCut, type Part, SIDES } from '../../work/part'
 import { type Workshop } from '../../shop/workshop'
 import { type PlannedSetup } from './planned'
 import { isReached, isSideCut } from './process'
@@ -6,7 +6,7 @@ import { isReached, isSideCut } from './process'
 /** All that the drawing wants cut: faces, then features. */
 export const wantedCuts = (part: Part): readonly string[] => [
   ...SIDES.filter((side) => part.faces[side].toCut),
-  ...part.features.map((feature) => feature.id),
+  ...part.features.filter(isToCut).map((feature) => feature.id),
 ]
 
 /** What could be cut as the part stands: all that is wanted, that the cutter reaches from above and that nothing covers. Faces at the side wait for a setup in which they are up. */

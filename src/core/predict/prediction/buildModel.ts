@@ -1,14 +1,21 @@
 import { applyMotion, point, rotationAbout, translation } from '../../ground/geometry'
 import {
+  boughtOf,
+  directionOf,
   halfDiagonal,
+  isSide,
   middleOf,
   normalOf,
   type Part,
+  partSurfaces,
   planeOf,
+  refLabel,
   type Side,
   SIDES,
   sizeAlong,
+  type Surface,
 } from '../../work/part'
+import { acrossOf } from '../../ground/recipe'
 import { type Plan, type PlannedSetup, zeroPoint } from '../../plan/planning'
 import { indexColumn } from './indexErrors'
 import { WAVINESS } from '../../work/stock'
@@ -41,7 +48,10 @@ export function buildModel({ part, setups: planned }: Plan): Model {
     formMm: new Map(),
     formTilts: new Map(),
   }
-  const stock = SIDES.map((side) => stockSurface(making, part, side))
+  const stock = [
+    ...SIDES.map((side) => stockSurface(making, part, side)),
+    ...[...partSurfaces(part).values()].flatMap((surface) => castSurface(making, part, surface)),
+  ]
   const setups = planned.map((setup) => stackSetup(making, setup))
   const { book, formSource, formTilts, sizeSource, unaimed } = making
   return {
@@ -92,6 +102,40 @@ function stackSetup(model: ModelMaking, planned: PlannedSetup): StackSetup {
 
 /** What of a bought face's wandering its lean over the longer way may take, and what its unevenness (common practice, no source). */
 const LEANS = 0.2
+
+/** A surface of a feature that came with the stock: off its place, and uneven. */
+function castSurface(
+  { book, formSource }: ModelMaking,
+  part: Part,
+  surface: Surface,
+): StackCut | readonly [] {
+  const bought = isSide(surface.owner) ? undefined : boughtOf(part, surface.owner)
+  if (!bought || bought.spread.mm === 0) return []
+  const make = (plusMinus: number) => () => ({
+    cause: `${refLabel(part, surface.id)}, as ${bought.bought === 'cut' ? 'bought' : bought.bought}`,
+    link: `stock ${surface.id}`,
+    plusMinus,
+    remedy: 'Cut it before it locates anything, or set the part by what it must agree with.',
+    lights: [surface.id],
+  })
+  const ways = surface.kind === 'plane' ? [surface.normal] : acrossOf(directionOf(surface))
+  const columns = ways.map((way, i): Column => ({
+    source: book.index(
+      `stock ${surface.id}, offset ${i + 1}`,
+      make(bought.spread.mm * (1 - WAVINESS)),
+    ),
+    six: translation(way),
+  }))
+  if (surface.kind === 'plane')
+    formSource.set(
+      surface.id,
+      book.index(`stock ${surface.id}, form`, () => ({
+        ...make(bought.spread.mm * WAVINESS)(),
+        distribution: 'one-sided',
+      })),
+    )
+  return { surface: surface.id, columns }
+}
 
 /**
  * A face as bought. Its stated spread is all of its wandering: off its place, leaning both ways and

@@ -1,5 +1,5 @@
 import { add, applyMotion, dot, type Point, scale } from '../../ground/geometry'
-import { isSide, middleOf, type Part, refLabel, type Surface } from '../../work/part'
+import { middleOf, type Part, refLabel, type Surface } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Standing } from '../../shop/holding'
 import { isRaw, planeNow, type PartState, waviness } from '../../work/stock'
@@ -50,7 +50,7 @@ function turnError(making: SetupMaking, turn: TurnPickup): Term {
   const { before, book, machine, part, setup, workshop } = making
   const instrument = workshop.instruments.find((tool) => tool.id === turn.instrument)
   const reads = Math.hypot(instrument?.repeatMm ?? 0, machine.repeatMm)
-  const raw = isSide(turn.surface) && isRaw(part, before, turn.surface)
+  const raw = isRaw(part, before, turn.surface)
   const uneven = raw ? waviness(part, turn.surface) : 0
   const source = book.index(`at ${setup.id}, zero turn touches`, () => ({
     cause: `angle of ${refLabel(part, turn.surface)} touched twice, ${instrument?.name.toLowerCase() ?? 'instrument'}`,
@@ -102,7 +102,7 @@ function pickup(
     axis,
     touches: refs.map((surface) => ({ surface, at: touchPoint(making, surface), weight })),
     errors: refs.flatMap((ref, n) => {
-      const raw = isSide(ref) && isRaw(part, before, ref)
+      const raw = isRaw(part, before, ref)
       return [
         term(
           `touch ${n}`,

@@ -17,7 +17,7 @@ import {
   worstBearing,
 } from '../../chain/variation'
 import { type Plan } from '../../plan/planning'
-import { type PartState } from '../../work/stock'
+import { isThere, type PartState } from '../../work/stock'
 import { refsOfPickup } from '../../plan/way'
 import { chainOf, type WayChain } from './chain'
 import { isHeld } from './held'
@@ -128,16 +128,16 @@ function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
 /** Something that a setup stands on or finds zero on but that is not there yet, in words. */
 function notThere({ part, setups, surfaces }: Plan, last: number): string | undefined {
   for (const [i, { before, contacts, setup }] of setups.slice(0, last + 1).entries()) {
-    const isThere = (ref: string): boolean => {
+    const isFound = (ref: string): boolean => {
       const owner = surfaces.get(ref)?.owner
-      return owner !== undefined && (isSide(owner) || before.cut.has(owner))
+      return owner !== undefined && (isSide(owner) || isThere(part, before, owner))
     }
     const { turn, x, y, z } = setup.zero
     const touched = [...[x, y, z].flatMap(refsOfPickup), ...(turn ? [turn.surface] : [])]
-    const zero = touched.find((ref) => !isThere(ref))
+    const zero = touched.find((ref) => !isFound(ref))
     if (zero !== undefined)
       return `setup ${i + 1} finds zero on ${refLabel(part, zero)}, which is not there yet`
-    const contact = contacts.find((c) => !isThere(c.surface))
+    const contact = contacts.find((c) => !isFound(c.surface))
     if (contact)
       return `setup ${i + 1} stands on ${refLabel(part, contact.surface)}, which is not there yet`
   }

@@ -7,16 +7,9 @@ import {
   type Point,
   withAxis,
 } from '../../ground/geometry'
-import {
-  type AxisSurface,
-  directionOf,
-  isSide,
-  planeOf,
-  sideAlong,
-  type Surface,
-} from '../../work/part'
+import { type AxisSurface, directionOf, planeOf, sideAlong, type Surface } from '../../work/part'
 import { boundsOf } from '../../ground/recipe'
-import { hasMetal, isRaw, planeNow } from '../../work/stock'
+import { hasMetal, isRaw, isThere, planeNow } from '../../work/stock'
 import { type Locator, type Role, type Spot, type Standing } from './kind'
 import { toSetup, type Work } from './work'
 
@@ -98,7 +91,7 @@ function located(work: Work, standing: Standing, spot: Spot): Locator {
     at,
     normal: surface.normal,
     inSetup: toSetup(standing, at),
-    raw: isSide(spot.surface) && isRaw(part, before, spot.surface),
+    raw: isRaw(part, before, spot.surface),
     bears: found !== undefined,
     edited: false,
     by: spot.by,
@@ -108,7 +101,7 @@ function located(work: Work, standing: Standing, spot: Spot): Locator {
 
 /** A pin in a hole: there is metal once the hole is cut; never when the part has no such hole any more. */
 function onAxis(
-  { before }: Work,
+  { before, part }: Work,
   standing: Standing,
   spot: Spot,
   surface: (Surface & { kind: 'axis' }) | undefined,
@@ -122,7 +115,7 @@ function onAxis(
     normal: spot.normal ?? point(1, 0, 0),
     inSetup: toSetup(standing, at),
     raw: false,
-    bears: surface !== undefined && before.cut.has(surface.owner),
+    bears: surface !== undefined && isThere(part, before, surface.owner),
     edited: false,
     by: spot.by,
     isSet: false,
@@ -150,7 +143,7 @@ function edited(work: Work, standing: Standing, locator: Locator, edit: LocatorE
     normal: surface.normal,
     inSetup: toSetup(standing, at),
     edited: true,
-    raw: isSide(surface.id) && isRaw(part, before, surface.id),
+    raw: isRaw(part, before, surface.id),
     bears: hasMetal(part, before, surface, at),
   }
 }

@@ -20,9 +20,11 @@ export interface Sawing {
   readonly gripMm: number
 }
 
+export type BarStock = Extract<Stock, { readonly bar: unknown }>
+
 /** A bar that a part can be cut from, lying so; with what comes of it. */
 export interface BarOffer {
-  readonly form: Stock['form']
+  readonly form: BarStock['form']
   readonly along: Axis
   readonly wideMm: number
   readonly thickMm: number | undefined
@@ -116,7 +118,7 @@ export function cutFrom(part: Part, offer: BarOffer, { barMm, gripMm, kerfMm }: 
       },
     ]),
   ) as Part['faces']
-  const stock: Stock = {
+  const stock: BarStock = {
     form,
     along,
     wide: { mm: wideMm },

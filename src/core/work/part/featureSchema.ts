@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import {
   AngleSchema,
+  boughtFields,
   DirectionSchema,
   IdSchema,
   LengthSchema,
@@ -35,6 +36,12 @@ const common = {
   name: NameSchema.optional(),
   on: SideSchema.describe('The face that it is on, and from which it is reached.'),
   place: PlaceSchema,
+  bought: z
+    .strictObject(boughtFields)
+    .optional()
+    .describe(
+      'It is in the stock as that comes: cast, forged or drawn, with so much left on its faces.',
+    ),
 }
 
 export const ExtentSchema = z.discriminatedUnion('kind', [

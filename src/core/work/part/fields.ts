@@ -26,6 +26,16 @@ export const IdSchema = z
 export const NameSchema = z.string().trim().min(1).max(60)
 export const SideSchema = z.enum(SIDES)
 
+/** How a surface is on the stock as it comes, and whether it stays so. */
+export const boughtFields = {
+  bought: z
+    .enum(['sawn', 'rolled', 'cast', 'cut'])
+    .describe('State of the face on the stock as bought.'),
+  stock: ZeroOrMore.describe('Material over the finished face on the stock as bought.'),
+  spread: ZeroOrMore.describe('How far the bought face wanders from where it should be, ±.'),
+  toCut: z.boolean().describe('The drawing wants this face cut.'),
+}
+
 export const PositionSchema = z.strictObject({
   x: z.number().min(-MOST_MM).max(MOST_MM),
   y: z.number().min(-MOST_MM).max(MOST_MM),

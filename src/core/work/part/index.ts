@@ -22,12 +22,14 @@ export {
   contourShape,
   tidyDirection,
 } from './contour'
+export { asBought, boughtOf, isToCut } from './bought'
 export { cornerPoint, markedCorner } from './corner'
 export { type HolePlace, holesOf } from './holePlaces'
 export { opposedCorners, remainingOutline } from './outline'
 export { nominalOf, requirementFigures, requirementTitle } from './requirementWords'
 export {
   AngleSchema,
+  type Bought,
   type Contour,
   type Extent,
   type Face,

@@ -7,7 +7,7 @@ import {
   type PatternSchema,
   type PlaceSchema,
 } from './featureSchema'
-import { NameSchema, PositiveLength, ZeroOrMore } from './fields'
+import { boughtFields, NameSchema, PositiveLength } from './fields'
 import { ModelSchema } from './modelSchema'
 import { StockSchema } from './stockSchema'
 import { RequirementSchema } from './requirementSchema'
@@ -24,12 +24,7 @@ export const FaceSchema = z.strictObject({
     .regex(/^[A-Z]$/)
     .optional()
     .describe('Datum letter on the drawing.'),
-  bought: z
-    .enum(['sawn', 'rolled', 'cast', 'cut'])
-    .describe('State of the face on the stock as bought.'),
-  stock: ZeroOrMore.describe('Material over the finished face on the stock as bought.'),
-  spread: ZeroOrMore.describe('How far the bought face wanders from where it should be, ±.'),
-  toCut: z.boolean().describe('The drawing wants this face cut.'),
+  ...boughtFields,
 })
 
 export const PartSchema = z.strictObject({
@@ -59,6 +54,7 @@ export const PartSchema = z.strictObject({
 })
 
 export type Face = z.infer<typeof FaceSchema>
+export type Bought = Pick<Face, 'bought' | 'stock' | 'spread' | 'toCut'>
 export type Place = z.infer<typeof PlaceSchema>
 export type Pattern = z.infer<typeof PatternSchema>
 export type Extent = z.infer<typeof ExtentSchema>

@@ -1,8 +1,10 @@
 export { hasMetal } from './metal'
-export { boughtSolid, solidNow, stateFinished, takenBy, takenSoFar } from './solid'
+export { boughtSolid, nominalSolid, solidNow, stateFinished, takenBy, takenSoFar } from './solid'
 export {
   afterCut,
   blockNow,
+  featureNow,
+  isThere,
   type Cut,
   isRaw,
   levelNow,

@@ -3,7 +3,7 @@ import { isSide, type Part, type PlaneSurface, planeOf, type Surface } from '../
 import { gapToRings } from '../../ground/outline'
 import { alongPlane, gapTo } from '../../ground/recipe'
 import { boughtSolid, takenSoFar } from './solid'
-import { blockNow, type PartState } from './state'
+import { blockNow, isThere, type PartState } from './state'
 
 /** Nothing bears within this of an edge that was cut, mm. */
 const CLEAR_MM = 1
@@ -22,7 +22,7 @@ export function hasMetal(
   if (surface.kind !== 'plane') return false
   const exists = isSide(surface.id)
     ? isInside(blockNow(part, state), planeOf(surface.id), at)
-    : state.cut.has(surface.owner) && isWithin(surface, at)
+    : isThere(part, state, surface.owner) && isWithin(surface, at)
   if (!exists) return false
   // A round bar has no corners.
   if (isSide(surface.id) && part.stock?.form === 'round' && gapTo(boughtSolid(part), at) > CLEAR_MM)

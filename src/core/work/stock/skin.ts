@@ -5,6 +5,7 @@ import { alongPlane, gapTo, type Recipe } from '../../ground/recipe'
 import {
   axisOf,
   type AxisSurface,
+  featureSurfaces,
   isSide,
   type Part,
   partSurfaces,
@@ -14,7 +15,7 @@ import {
   type Surface,
 } from '../part'
 import { stateFinished, takenSoFar } from './solid'
-import { blockNow, levelNow, planeNow, type PartState } from './state'
+import { blockNow, featureNow, isThere, levelNow, planeNow, type PartState } from './state'
 
 type At = Point<'part'>
 
@@ -41,7 +42,7 @@ export function skinOf(
   state = stateFinished(part),
 ): Skin {
   const surfaces = [...partSurfaces(part).values()]
-    .filter(({ owner }) => isSide(owner) || state.cut.has(owner))
+    .filter(({ owner }) => isSide(owner) || isThere(part, state, owner))
     .map((surface) => asItIs(part, state, surface))
   const planes = surfaces.filter((s): s is PlaneSurface => s.kind === 'plane')
   const axes = surfaces.filter((s): s is AxisSurface => s.kind === 'axis')
@@ -74,8 +75,13 @@ export function skinOf(
   return { refs, refOf }
 }
 
-/** A side with the stock that is still on it, as wide as the block is then. */
+/** A surface with the stock that is still on it; a side as wide as the block is then. */
 function asItIs(part: Part, state: PartState, surface: Surface): Surface {
+  if (!isSide(surface.owner)) {
+    const now = featureNow(part, state, surface.owner)
+    const there = now && featureSurfaces(part, now).find(({ id }) => id === surface.id)
+    return there ?? surface
+  }
   if (surface.kind !== 'plane' || !isSide(surface.id)) return surface
   const { high, low } = blockNow(part, state)
   const [u, v] = planeOf(surface.id)

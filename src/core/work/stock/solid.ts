@@ -1,4 +1,13 @@
-import { add, AXES, point, scale, withAxis, type Axis, type Point } from '../../ground/geometry'
+import {
+  add,
+  AXES,
+  point,
+  scale,
+  withAxis,
+  type Axis,
+  type Motion,
+  type Point,
+} from '../../ground/geometry'
 import { roundedRectangle } from '../../ground/outline'
 import {
   alongPlane,
@@ -21,13 +30,14 @@ import {
   type Feature,
   type Hole,
   type Part,
+  type Stock,
   isSide,
   type Side,
 } from '../part'
 import { parseThread, tappingDrillMm } from '../../handbook/standards'
 import { contourTaken } from './contourTaken'
 import { grown, ORIGIN, OVER_MM } from './over'
-import { blockNow, levelNow, type PartState, stateAsBought } from './state'
+import { blockNow, featureNow, levelNow, type PartState, stateAsBought } from './state'
 
 const SAME = 1e-6
 
@@ -130,16 +140,16 @@ function wayOut(
 
 const taken = new WeakMap<PartState, { part: Part; tools: ReadonlyMap<string, Recipe<'part'>> }>()
 
-/** What the features cut so far have taken, by their ids, in the order in which they were cut. */
+/** What is not there of the stock by now, by the ids of features: what came with it, then what was cut, in the order of the cuts. */
 export function takenSoFar(part: Part, state: PartState): ReadonlyMap<string, Recipe<'part'>> {
   const known = taken.get(state)
   if (known?.part === part) return known.tools
   // From outside of the stock as it was bought: what a feature takes is the same in every state.
   const block = blockNow(part, stateAsBought(part))
-  const features = new Map(part.features.map((feature) => [feature.id, feature]))
+  const came = part.features.flatMap(({ bought, id }) => (bought && !state.cut.has(id) ? [id] : []))
   const tools = new Map(
-    [...state.cut.keys()].flatMap((id) => {
-      const feature = features.get(id)
+    [...came, ...state.cut.keys()].flatMap((id) => {
+      const feature = featureNow(part, state, id)
       const tool = feature && takenBy(part, feature, block)
       return tool ? [[id, tool]] : []
     }),
@@ -157,17 +167,33 @@ export function solidNow(part: Part, state: PartState): Recipe<'part'> {
   return { kind: 'cut', from: boughtSolid(part), by }
 }
 
-/** The stock as it was bought: a piece of bar, else the block. */
+/** The stock as it was bought: a piece of bar, else the block, less what is not there of it from the beginning. */
 export function boughtSolid(part: Part): Recipe<'part'> {
+  const by = [...takenSoFar(part, stateAsBought(part)).values()]
+  const from = wholeStock(part)
+  return by.length > 0 ? { kind: 'cut', from, by } : from
+}
+
+function wholeStock(part: Part): Recipe<'part'> {
   const { high, low } = blockNow(part, stateAsBought(part))
-  if (part.stock?.form !== 'round') return box(low, high)
-  const { along, wide } = part.stock
+  const { stock } = part
+  if (stock?.form === 'solid') return ownStock(stock)
+  if (stock?.form !== 'round') return box(low, high)
+  const { along, wide } = stock
   const middle = scale(add(low, high), 0.5)
   return round(
     withAxis(middle, along, low[along]),
     withAxis(middle, along, high[along]),
     wide.mm / 2,
   )
+}
+
+function ownStock(stock: Stock & { readonly form: 'solid' }): Recipe<'part'> {
+  const { body, digest, high, low, rows, shift, times } = stock
+  const at = ({ x, y, z }: typeof low): Point<'part'> => point(x, y, z)
+  const [x, y, z] = rows
+  const by = { rows: [at(x), at(y), at(z)], shift: at(shift) } as unknown as Motion<'part', 'file'>
+  return { kind: 'model', digest, body, times, by, low: at(low), high: at(high) }
 }
 
 /** The slab that is off a side by now. */
@@ -180,6 +206,11 @@ function sideTaken(part: Part, state: PartState, side: Side): Recipe<'part'> | r
   return signOf(side) > 0
     ? box(withAxis(out.low, axis, level), out.high)
     : box(out.low, withAxis(out.high, axis, level))
+}
+
+/** The finished part as it should be, whatever it is cut from. */
+export function nominalSolid({ stock: _stock, ...part }: Part): Recipe<'part'> {
+  return solidNow(part, stateFinished(part))
 }
 
 /** The part with everything cut. */

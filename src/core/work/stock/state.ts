@@ -1,7 +1,10 @@
-import { point, type Point, withAxis } from '../../ground/geometry'
+import { add, point, type Point, scale, withAxis } from '../../ground/geometry'
 import {
+  asBought,
   axisOf,
+  boughtOf,
   type Box,
+  type Feature,
   isSide,
   levelOf,
   type Part,
@@ -44,17 +47,31 @@ export function afterCut(state: PartState, op: Cut, setup: number): PartState {
   return { stockOn: { ...state.stockOn, [op.feature]: op.pass === 'rough' ? op.leave.mm : 0 }, cut }
 }
 
-/** A face is raw until it is cut, unless it was bought cut. */
-export function isRaw(part: Part, state: PartState, side: Side): boolean {
-  return !state.cut.has(side) && part.faces[side].bought !== 'cut'
+/** What a surface belongs to is raw until it is cut, unless it was bought cut. */
+export function isRaw(part: Part, state: PartState, surface: string): boolean {
+  const bought = boughtOf(part, surface)
+  return bought !== undefined && bought.bought !== 'cut' && !isCut(state, surface)
+}
+
+const isCut = ({ cut }: PartState, surface: string): boolean =>
+  cut.has(surface) || [...cut.keys()].some((id) => surface.startsWith(`${id}.`))
+
+/** Whether a feature is there: cut by now, or come with the stock. */
+export const isThere = (part: Part, state: PartState, id: string): boolean =>
+  state.cut.has(id) || featureNow(part, state, id) !== undefined
+
+/** A feature as it is now; nothing before it is there. */
+export function featureNow(part: Part, state: PartState, id: string): Feature | undefined {
+  const feature = part.features.find((one) => one.id === id)
+  return feature && (state.cut.has(id) ? feature : asBought(feature))
 }
 
 /** Local unevenness of a bought face where a contact or a touch meets it, as part of its spread (common practice, no source). */
 export const WAVINESS = 0.2
 
-/** How uneven a bought face is where something meets it, ± mm; a feature's own face is not. */
+/** How uneven a bought face is where something meets it, ± mm; what is not in the stock is not. */
 export const waviness = (part: Part, surface: string): number =>
-  isSide(surface) ? part.faces[surface].spread.mm * WAVINESS : 0
+  (boughtOf(part, surface)?.spread.mm ?? 0) * WAVINESS
 
 /** The block as it is now, stock included, in the part frame. */
 export function blockNow(part: Part, state: PartState): Box {
@@ -69,8 +86,9 @@ export function blockNow(part: Part, state: PartState): Box {
 export const levelNow = (part: Part, state: PartState, side: Side): number =>
   levelOf(part, side) + signOf(side) * state.stockOn[side]
 
-/** The middle of a plane as it is now: that of a face with the stock that is still on it. */
-export const planeNow = (part: Part, state: PartState, plane: PlaneSurface): Point<'part'> =>
-  isSide(plane.id)
-    ? withAxis(plane.at, axisOf(plane.id), levelNow(part, state, plane.id))
-    : plane.at
+/** The middle of a plane as it is now: with the stock that is still on it. */
+export function planeNow(part: Part, state: PartState, plane: PlaneSurface): Point<'part'> {
+  if (isSide(plane.id)) return withAxis(plane.at, axisOf(plane.id), levelNow(part, state, plane.id))
+  const left = state.cut.has(plane.owner) ? 0 : (boughtOf(part, plane.owner)?.stock.mm ?? 0)
+  return left > 0 ? add(plane.at, scale(plane.normal, left)) : plane.at
+}

@@ -1,7 +1,7 @@
 'use client'
 
 import { useCallback, useRef, useState } from 'react'
-import { call, send, type Answer } from '@/ui/api'
+import { call, send, type Answer } from '../api'
 import { type Bringing, type BroughtIn } from './types'
 
 /** What became of a file that was brought in. */

@@ -3,7 +3,7 @@
 import { Upload } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { type Length } from '@/core/handbook/units'
-import { QuantityField } from '@/ui/QuantityField'
+import { QuantityField } from '../QuantityField'
 import { type BringingIn } from './useBringing'
 
 /** Where a file is chosen or dropped; a drawing is asked how thick the part is first. */
@@ -91,7 +91,7 @@ function Thickness({ bring, file }: { readonly file: File; readonly bring: Bring
     >
       <div className="w-40">
         <QuantityField
-          label={`How thick is ${file.name}?`}
+          label={`How thick, or how long, is ${file.name}?`}
           value={thick}
           unit="mm"
           onChange={setThick}
