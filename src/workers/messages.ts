@@ -14,10 +14,10 @@ import { type MetalReport, type SolidMesh, type WantedLook } from '@/kernel'
 import { type Frame } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
 import { type Recipe } from '@/core/ground/recipe'
-import { type PartState, type Skin } from '@/core/work/stock'
+import { type PartState, type Skin, type SkinEdge } from '@/core/work/stock'
 
 /** Triangles of a part that know which of its surfaces they lie on. */
-export type SkinnedMesh = Mesh & Skin
+export type SkinnedMesh = Mesh & Skin & { readonly edges: readonly SkinEdge[] }
 
 export interface SolidWorker {
   /** The finished part: the body of its file where it came from one that is here, else what its features leave. */

@@ -3,7 +3,7 @@ import { applyMotion, type Frame, type Motion, point } from '@/core/ground/geome
 import { cornerOf, type Mesh } from '@/core/ground/mesh'
 import { type Model, type Part } from '@/core/work/part'
 import { type FacedMesh } from '@/core/work/solid'
-import { skinOf, solidNow, stateFinished } from '@/core/work/stock'
+import { edgesOfSkin, type Skin, skinOf, solidNow, stateFinished } from '@/core/work/stock'
 import { planWay } from '@/core/plan/planning'
 import { looksOf, meshOf, metalOf, takeModelsFrom } from '@/kernel'
 import { fetchFacets } from './facets'
@@ -32,14 +32,20 @@ const worker: SolidWorker = {
 }
 
 /** The body of the part's file where it is here, else what its features leave. */
-async function finished(part: Part): Promise<SkinnedMesh> {
+async function finished(part: Part): Promise<Mesh & Skin> {
   const own = part.model && (await modelOf(part.model))
   const mesh = own ?? (await meshOf(solidNow(part, stateFinished(part))))
   return { ...mesh, ...skinOf(part, mesh, own?.faceOf) }
 }
 
-const sent = (mesh: SkinnedMesh): SkinnedMesh =>
-  Comlink.transfer(mesh, [mesh.positions.buffer, mesh.triangles.buffer, mesh.refOf.buffer])
+/** More triangles than this are shown without edges to pick: they would take longer than all else. */
+const MOST_EDGED = 60_000
+
+function sent(mesh: Mesh & Skin): SkinnedMesh {
+  const edges = mesh.triangles.length / 3 <= MOST_EDGED ? edgesOfSkin(mesh, mesh) : []
+  const buffers = [mesh.positions.buffer, mesh.triangles.buffer, mesh.refOf.buffer]
+  return Comlink.transfer({ ...mesh, edges }, buffers)
+}
 
 /** The body of the file that a part came from, as it lies as a part; none where the file is not here. */
 async function modelOf(model: Model): Promise<FacedMesh | undefined> {

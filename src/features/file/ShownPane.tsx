@@ -2,7 +2,9 @@
 
 import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
+import { scale } from '@/core/ground/geometry'
 import {
+  axisGroups,
   fileQuestions,
   nameRest,
   relationsOf,
@@ -11,7 +13,7 @@ import {
   takeOffer,
   tieRelation,
 } from '@/core/work/offers'
-import { openQuestions, type Part } from '@/core/work/part'
+import { directionWords, openQuestions, type Part } from '@/core/work/part'
 import { CopyQuestions } from '@/ui/CopyQuestions'
 import { ShownList } from './ShownList'
 
@@ -40,6 +42,7 @@ export function ShownPane({ edit, jobId, part, ...list }: ShownPaneProps) {
           edit((body) => nameRest(body, Number(ref.slice('rest-'.length)) - 1, name))
         }
       />
+      <Groups part={part} />
       <Relations part={part} edit={edit} onPoint={list.onPoint} />
       <Missing part={part} />
       <div className="flex items-center gap-3 border-t border-faint pt-2">
@@ -53,6 +56,28 @@ export function ShownPane({ edit, jobId, part, ...list }: ShownPaneProps) {
         </button>
       </div>
     </>
+  )
+}
+
+/** So many groups of axes are told. */
+const MOST_GROUPS = 5
+
+/** Which axes go the same way, and which groups are square to each other. */
+function Groups({ part }: { readonly part: Part }) {
+  const groups = useMemo(() => axisGroups(part), [part])
+  if (groups.length < 2) return null
+  const name = (n: number): string => String.fromCharCode('a'.charCodeAt(0) + n)
+  return (
+    <ul aria-label="Axes" className="border-t border-faint py-1.5 text-[13px] text-soft">
+      {groups.slice(0, MOST_GROUPS).map(({ along, refs, squareTo }, i) => (
+        <li key={name(i)}>
+          <strong>{name(i)}</strong> {refs.length} {refs.length === 1 ? 'axis' : 'parallel axes'},
+          towards {directionWords(part, scale(along, -1))}
+          {squareTo.length > 0 &&
+            `; square to ${squareTo.slice(0, MOST_GROUPS).map(name).join(', ')}`}
+        </li>
+      ))}
+    </ul>
   )
 }
 

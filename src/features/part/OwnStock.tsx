@@ -117,8 +117,7 @@ function Laid({
   return (
     <div className="mt-1 text-[14px]">
       <p className="mb-1">
-        <strong>{stock.file}</strong>: {size.join(' × ')}, {(stock.volumeMm3 / 1000).toPrecision(3)}{' '}
-        cm³.
+        <strong>{stock.file}</strong>: {size.join(' × ')}, {cm3(stock.volumeMm3)} cm³.
       </p>
       <div className="grid grid-cols-3 gap-x-3">
         {MOVED.map((side) => (
@@ -170,6 +169,9 @@ function Laid({
     </div>
   )
 }
+
+const cm3 = (mm3: number): string =>
+  mm3 < 1e5 ? String(Number((mm3 / 1000).toPrecision(3))) : String(Math.round(mm3 / 1000))
 
 function outward(side: Side, mm: number): Point<'part'> {
   return { ...point<'part'>(0, 0, 0), [axisOf(side)]: signOf(side) * mm }

@@ -6,7 +6,7 @@ import { applyMotion, type Motion, point, type Point, turnDirection } from '@/co
 import { box } from '@/core/ground/recipe'
 import { lengthWords } from '@/core/handbook/units'
 import { betweenSurfaces, type Part, partSurfaces, refLabel, type Surface } from '@/core/work/part'
-import { blockNow, boughtSolid, type PartState } from '@/core/work/stock'
+import { blockNow, boughtSolid, type PartState, type SkinEdge } from '@/core/work/stock'
 import { type Section, type StageBody } from './scene'
 import { type Cut, sectionOf } from './section'
 import SolidStage from './SolidStage'
@@ -58,11 +58,21 @@ export default function PartSolid(props: PartSolidProps) {
   const [level, setLevel] = useState(50)
   const [hasStock, setStock] = useState(false)
   const [picks, setPicks] = useState<readonly string[]>([])
-  const surfaces = useMemo(() => partSurfaces(part), [part])
+  const edges = useMemo(() => new Map(mesh?.edges.map((edge) => [edge.id, edge])), [mesh])
+  const surfaces = useMemo(() => {
+    const lines = [...edges.values()].flatMap(({ axis, id }) => (axis ? [[id, axis] as const] : []))
+    return new Map<string, Surface>([...partSurfaces(part), ...lines])
+  }, [edges, part])
+  const litNow = useMemo(
+    () => new Set([...lit, ...picks.filter((id) => edges.has(id))]),
+    [edges, lit, picks],
+  )
   const stock = useStock(part, state, hasStock)
   const bodies = useMemo(
     (): readonly StageBody[] => [
-      ...(mesh ? [{ mesh, skin: mesh, tone: 'part' as const, by: standing }] : []),
+      ...(mesh
+        ? [{ mesh, skin: mesh, edges: mesh.edges, tone: 'part' as const, by: standing }]
+        : []),
       ...stock.map((of) => ({ mesh: of, tone: 'ghost' as const, by: standing })),
       ...around,
     ],
@@ -79,12 +89,13 @@ export default function PartSolid(props: PartSolidProps) {
   )
   const pick = (ref: string): void => {
     setPicks((before) => [...before.filter((one) => one !== ref).slice(-1), ref])
-    onPick?.(ref)
+    // An edge is for looking and measuring: what is stood on and tied are surfaces.
+    if (!edges.has(ref)) onPick?.(ref)
   }
   return (
     <div className="absolute inset-0 flex flex-col gap-1.5">
       <div className="flex flex-wrap items-center gap-2 text-[14px]">
-        <PickList part={part} refs={mesh?.refs ?? []} onPick={pick} />
+        <PickList part={part} refs={mesh?.refs ?? []} edges={[...edges.values()]} onPick={pick} />
         <select
           aria-label="Cut open"
           className="field w-auto!"
@@ -118,7 +129,7 @@ export default function PartSolid(props: PartSolidProps) {
           stock
         </label>
         {tools}
-        <Measured part={part} surfaces={surfaces} picks={picks} onTie={onTie} />
+        <Measured part={part} surfaces={surfaces} picks={picks} edges={edges} onTie={onTie} />
       </div>
       <div className="relative min-h-0 grow">
         {sentence ? (
@@ -129,10 +140,10 @@ export default function PartSolid(props: PartSolidProps) {
           <SolidStage
             label={state ? 'Solid of the part as it is then' : 'Solid of the finished part'}
             bodies={bodies}
-            lit={lit}
+            lit={litNow}
             chosen={chosen}
             section={section}
-            nameOf={(ref) => refLabel(part, ref)}
+            nameOf={(ref) => nameOf(part, edges.get(ref), ref)}
             onPick={pick}
             onPoint={onPoint}
           />
@@ -142,14 +153,24 @@ export default function PartSolid(props: PartSolidProps) {
   )
 }
 
-/** Every face by name, for those who do not point. */
+const nameOf = (part: Part, edge: SkinEdge | undefined, ref: string): string =>
+  edge
+    ? `edge of ${edge.between.map((of) => refLabel(part, of)).join(' and ')}`
+    : refLabel(part, ref)
+
+/** More edges than this are not listed by name; each can be pointed at. */
+const MOST_EDGES = 300
+
+/** Every face and edge by name, for those who do not point. */
 function PickList({
+  edges,
   onPick,
   part,
   refs,
 }: {
   readonly part: Part
   readonly refs: readonly string[]
+  readonly edges: readonly SkinEdge[]
   readonly onPick: (ref: string) => void
 }) {
   return (
@@ -165,12 +186,25 @@ function PickList({
           {refLabel(part, ref)}
         </option>
       ))}
+      <optgroup label="Edges">
+        {edges.slice(0, MOST_EDGES).map((edge) => (
+          <option key={edge.id} value={edge.id}>
+            {nameOf(part, edge, edge.id)}: {edgeWords(part, edge)}
+          </option>
+        ))}
+      </optgroup>
     </select>
   )
 }
 
+const edgeWords = (part: Part, { axis, lengthMm }: SkinEdge): string =>
+  axis && axis.diameterMm > 0
+    ? `⌀ ${lengthWords(axis.diameterMm, part.unit)}`
+    : `${lengthWords(lengthMm, part.unit)} long`
+
 /** How the last two picks lie to each other, and the offer to tie them. */
 function Measured({
+  edges,
   onTie,
   part,
   picks,
@@ -179,16 +213,19 @@ function Measured({
   readonly part: Part
   readonly surfaces: ReadonlyMap<string, Surface>
   readonly picks: readonly string[]
+  readonly edges: ReadonlyMap<string, SkinEdge>
   readonly onTie: PartSolidProps['onTie']
 }) {
   const [first = '', second = ''] = picks
   const [a, b] = [surfaces.get(first), surfaces.get(second)]
+  const alone = edges.get(picks[picks.length - 1] ?? '')
   return (
     <span className="ml-auto flex items-center gap-2 text-[13px]" aria-live="polite">
       <span className="figures">
+        {alone && `${edgeWords(part, alone)}${a ? ' · ' : ''}`}
         {a && b ? between(part, a, b) : picks.length === 1 ? 'pick another to measure' : ''}
       </span>
-      {a && b && onTie && (
+      {a && b && onTie && !edges.has(first) && !edges.has(second) && (
         <button
           type="button"
           className="button quiet min-h-7! text-[13px]"

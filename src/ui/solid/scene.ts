@@ -3,6 +3,9 @@ import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh'
 import { type Frame, type Motion } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
+import { type SkinEdge } from '@/core/work/stock'
+import { EdgePicks } from './edgePicks'
+import { paint, type Skinned, token } from './paint'
 
 THREE.Mesh.prototype.raycast = acceleratedRaycast
 THREE.BufferGeometry.prototype.computeBoundsTree = computeBoundsTree
@@ -12,8 +15,9 @@ THREE.BufferGeometry.prototype.disposeBoundsTree = disposeBoundsTree
 export interface StageBody {
   readonly mesh: Mesh
   /** Names that are picked, and which of them each triangle has. */
-  readonly skin?:
-    { readonly refs: readonly string[]; readonly refOf: ArrayLike<number> } | undefined
+  readonly skin?: Skinned | undefined
+  /** Edges that are picked beside the surfaces, by their pieces of six figures each. */
+  readonly edges?: readonly Pick<SkinEdge, 'id' | 'pieces'>[] | undefined
   readonly tone: 'part' | 'steel' | 'ghost'
   /** How it stands in the picture; as it is where left out. */
   readonly by?: Motion<Frame, Frame> | undefined
@@ -44,8 +48,9 @@ export class StageScene {
   private readonly group = new THREE.Group()
   private readonly ray = new THREE.Raycaster()
   private readonly plane = new THREE.Plane()
-  private parts: { mesh: THREE.Mesh; skin: NonNullable<StageBody['skin']> }[] = []
+  private parts: { mesh: THREE.Mesh; skin: Skinned }[] = []
   private insides: THREE.Mesh[] = []
+  private readonly edges = new EdgePicks()
   private isCut = false
   private isFramed = false
   private isAsked = false
@@ -61,7 +66,7 @@ export class StageScene {
     this.scene.add(new THREE.HemisphereLight(0xffffff, 0x8899aa, 2.2))
     const sun = new THREE.DirectionalLight(0xffffff, 1.6)
     sun.position.set(-0.5, -1, 1.5)
-    this.scene.add(sun, this.group)
+    this.scene.add(sun, this.group, this.edges.shown)
     const canvas = this.renderer.domElement
     canvas.tabIndex = 0
     canvas.setAttribute('role', 'application')
@@ -104,7 +109,8 @@ export class StageScene {
     this.draw()
   }
 
-  private add({ by, mesh, skin, tone }: StageBody): void {
+  private add({ by, edges, mesh, skin, tone }: StageBody): void {
+    if (edges) this.edges.put(edges, by && matrixOf(by))
     const indexed = new THREE.BufferGeometry()
     // Moved it is another geometry; what came from the worker stays as it was.
     const positions = by ? mesh.positions.slice() : mesh.positions
@@ -172,6 +178,7 @@ export class StageScene {
   /** Lights up what bears one of the names, and more strongly the one that is chosen. */
   light(lit: ReadonlySet<string>, chosen: string | undefined): void {
     for (const { mesh, skin } of this.parts) paint(mesh.geometry, skin, lit, chosen)
+    this.edges.light(lit, token('--blue'))
     this.draw()
   }
 
@@ -250,7 +257,7 @@ export class StageScene {
     this.draw()
   }
 
-  /** The names that lie under a place of the page, the nearest first, each once. */
+  /** The names that lie under a place of the page: an edge right there, then surfaces, the nearest first, each once. */
   under(clientX: number, clientY: number): readonly string[] {
     const box = this.canvas.getBoundingClientRect()
     const at = new THREE.Vector2(
@@ -265,7 +272,9 @@ export class StageScene {
         const ref = skin.refs[skin.refOf[hit.faceIndex ?? -1] ?? -1]
         if (ref !== undefined) found.push({ away: hit.distance, ref })
       }
-    return [...new Set(found.sort((a, b) => a.away - b.away).map(({ ref }) => ref))]
+    found.sort((a, b) => a.away - b.away)
+    const edge = this.edges.near(at, this.camera, box, found[0]?.away)
+    return [...new Set([...(edge ? [edge] : []), ...found.map(({ ref }) => ref)])]
   }
 
   /** Draws once before the next frame, however often it is asked for. */
@@ -281,6 +290,7 @@ export class StageScene {
   private clear(): void {
     this.parts = []
     this.insides = []
+    this.edges.clear()
     for (const one of [...this.group.children]) {
       this.group.remove(one)
       if (!(one instanceof THREE.Mesh || one instanceof THREE.LineSegments)) continue
@@ -298,44 +308,3 @@ const matrixOf = ({ rows: [a, b, c], shift }: Motion<Frame, Frame>): THREE.Matri
     c.x, c.y, c.z, shift.z,
     0, 0, 0, 1,
   )
-
-const token = (name: string): THREE.Color =>
-  new THREE.Color(
-    getComputedStyle(document.documentElement).getPropertyValue(name).trim() || '#ccc',
-  )
-
-/** Each triangle in the tone of what it stands for. */
-function paint(
-  geometry: THREE.BufferGeometry,
-  skin: StageBody['skin'],
-  lit: ReadonlySet<string>,
-  chosen: string | undefined,
-): void {
-  const [plain, warm, strong, unknown] = ['--front', '--tint', '--blue', '--raw'].map(token) as [
-    THREE.Color,
-    THREE.Color,
-    THREE.Color,
-    THREE.Color,
-  ]
-  const owner = (ref: string): string => ref.split('.')[0] ?? ref
-  const tones = (skin?.refs ?? []).map((ref) =>
-    ref === chosen || owner(ref) === chosen
-      ? strong
-      : lit.has(ref) || lit.has(owner(ref))
-        ? warm
-        : ref.startsWith('rest-')
-          ? unknown
-          : plain,
-  )
-  const colours = geometry.getAttribute('color') as THREE.BufferAttribute
-  const array = colours.array as Float32Array
-  for (let t = 0; t < array.length / 9; t++) {
-    const { b, g, r } = tones[skin?.refOf[t] ?? -1] ?? plain
-    for (let k = 0; k < 9; k += 3) {
-      array[9 * t + k] = r
-      array[9 * t + k + 1] = g
-      array[9 * t + k + 2] = b
-    }
-  }
-  colours.needsUpdate = true
-}

@@ -8,4 +8,4 @@ export {
   takeForAlike,
   takeOffer,
 } from './offers'
-export { type Relation, relationsOf, tieRelation } from './relations'
+export { type AxisGroup, axisGroups, type Relation, relationsOf, tieRelation } from './relations'

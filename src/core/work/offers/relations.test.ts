@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { newPart, type Part } from '../part'
 import { readLines } from '../say'
-import { relationsOf, tieRelation } from '.'
+import { axisGroups, relationsOf, tieRelation } from '.'
 
 const mm = (value: number) => ({ mm: value })
 function block(...lines: readonly string[]): Part {
@@ -36,5 +36,17 @@ describe('axes in one line', () => {
         ),
       ),
     ).toEqual([])
+  })
+})
+
+describe('groups of axes', () => {
+  it('those that go the same way are one group, and it is told what is square to it', () => {
+    const part = block(
+      '4 holes 6 through, on top, 40 x 20, centred',
+      'hole 8 through on front, centred',
+    )
+    const groups = axisGroups(part)
+    expect(groups.map(({ refs }) => refs.length)).toEqual([4, 1])
+    expect(groups.map(({ squareTo }) => squareTo)).toEqual([[1], [0]])
   })
 })

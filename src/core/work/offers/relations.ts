@@ -1,4 +1,4 @@
-import { cross, dot, norm, subtract } from '../../ground/geometry'
+import { cross, dot, norm, type Point, subtract } from '../../ground/geometry'
 import {
   type AxisSurface,
   directionOf,
@@ -35,6 +35,34 @@ export function relationsOf(part: Part): readonly Relation[] {
         words: `${refLabel(part, b.id)} in line with ${refLabel(part, a.id)}`,
       })),
   )
+}
+
+/** Axes that go the same way, most of them first; each group with which of the others it is square to. */
+export interface AxisGroup {
+  readonly refs: readonly string[]
+  readonly along: Point<'part'>
+  /** Groups square to it, by their place in the list. */
+  readonly squareTo: readonly number[]
+}
+
+/** All axes of holes, bosses and rounds by the way they go. */
+export function axisGroups(part: Part): readonly AxisGroup[] {
+  const groups: { refs: string[]; along: Point<'part'> }[] = []
+  for (const surface of partSurfaces(part).values()) {
+    if (surface.kind !== 'axis') continue
+    const along = directionOf(surface)
+    const same = groups.find((group) => norm(cross(group.along, along)) < SAME_RAD)
+    if (same) same.refs.push(surface.id)
+    else groups.push({ refs: [surface.id], along })
+  }
+  groups.sort((a, b) => b.refs.length - a.refs.length)
+  return groups.map(({ along, refs }) => ({
+    refs,
+    along,
+    squareTo: groups.flatMap((other, i) =>
+      Math.abs(dot(other.along, along)) < SAME_RAD ? [i] : [],
+    ),
+  }))
 }
 
 function isInLine(a: AxisSurface, b: AxisSurface): boolean {

@@ -1,4 +1,4 @@
-import { type PlanePoint, planeDistance, type Point } from '../../ground/geometry'
+import { norm, type PlanePoint, planeDistance, type Point, subtract } from '../../ground/geometry'
 import { fitCircle } from '../solid'
 import { type Hole, type Pattern, type Place, planeOf, type Side, sideAlong } from '../part'
 import { type SaidHole } from './holes'
@@ -13,15 +13,15 @@ export interface Gathered {
   readonly faces: readonly number[]
 }
 
-/** Gathers holes that are alike on one face, and finds how they lie: on a circle, in rows and columns, or as a list. */
-export function gatherHoles(said: readonly SaidHole[]): readonly Gathered[] {
+/** Gathers holes that are alike on one face, and finds how they lie: on a circle, in rows and columns, mirrored, or as a list. */
+export function gatherHoles(said: readonly SaidHole[], size: Point<'part'>): readonly Gathered[] {
   const groups: SaidHole[][] = []
   for (const one of said) {
     const alike = groups.find(([first]) => first && isAlike(first.hole, one.hole))
     if (alike) alike.push(one)
     else groups.push([one])
   }
-  return groups.flatMap(gathered)
+  return groups.flatMap((group) => gathered(group, size))
 }
 
 /** Whether two say the same but for the noise of their making: lengths to 2 µm, angles to a thousandth of a degree. */
@@ -40,14 +40,44 @@ function isAlike(a: unknown, b: unknown, key = ''): boolean {
   )
 }
 
-function gathered(group: readonly SaidHole[]): readonly Gathered[] {
+/** Whether holes lie in no order of their own: single ones, or a list. */
+const isPlain = (laid: Laid | undefined): boolean => !laid || laid.pattern.kind === 'list'
+
+/** Holes of which one half are the other across the middle of the part. */
+function mirrored(
+  group: readonly SaidHole[],
+  size: Point<'part'>,
+): Pick<Gathered, 'hole'> | undefined {
+  const [first] = group
+  if (!first || group.length < 4 || group.length % 2 !== 0 || first.hole.tilt) return undefined
+  const { on } = first.hole
+  for (const axis of planeOf(on)) {
+    const middle = size[axis] / 2
+    const half = group.filter(({ at }) => at[axis] < middle - SAME_MM)
+    const isWhole =
+      2 * half.length === group.length &&
+      half.every(({ at }) => {
+        const image = { ...at, [axis]: size[axis] - at[axis] }
+        return group.some((other) => norm(subtract(other.at, image)) < 2 * SAME_MM)
+      })
+    const laid = isWhole ? patternOf(half.map(({ at }) => onFace(on, at))) : undefined
+    if (!laid) continue
+    const place = placeAt(on, laid.at)
+    return { hole: { ...first.hole, kind: 'hole', place, pattern: laid.pattern, mirrored: axis } }
+  }
+  return undefined
+}
+
+function gathered(group: readonly SaidHole[], size: Point<'part'>): readonly Gathered[] {
   const [first] = group
   if (!first) return []
   const { on } = first.hole
   const places = group.map(({ at }) => onFace(on, at))
   const laid = patternOf(places)
   const faces = group.flatMap((one) => one.faces)
-  if (!laid) return group.flatMap((one) => gathered([one]))
+  const half = isPlain(laid) ? mirrored(group, size) : undefined
+  if (half) return [{ ...half, faces }]
+  if (!laid) return group.flatMap((one) => gathered([one], size))
   const place = placeAt(on, laid.at)
   return [{ hole: { ...first.hole, kind: 'hole', place, pattern: laid.pattern }, faces }]
 }

@@ -86,7 +86,7 @@ const isHole = (found: FoundHole | Unmade): found is FoundHole => 'mouth' in fou
 function addHoles(seen: Seen, add: Add): void {
   const found = findStacks(seen).flatMap((stack) => holesOfStack(seen, stack))
   const said = found.filter(isHole).flatMap((hole) => sayHole(seen, hole) ?? [])
-  const gathered = [...gatherHoles(said)].sort(
+  const gathered = [...gatherHoles(said, seen.solid.high)].sort(
     (a, b) => SIDES.indexOf(b.hole.on) - SIDES.indexOf(a.hole.on),
   )
   for (const { faces, hole } of gathered) add(hole.making === 'bore' ? 'bore' : 'hole', hole, faces)

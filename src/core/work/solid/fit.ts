@@ -2,6 +2,7 @@ import {
   add,
   cross,
   dot,
+  type Frame,
   norm,
   type PlanePoint,
   point,
@@ -83,11 +84,11 @@ export function fitCircle(points: readonly PlanePoint[]): FittedCircle | undefin
 }
 
 /** The circle through three places in space; undefined when they are in a line. */
-export function circleThrough(
-  a: At,
-  b: At,
-  c: At,
-): { readonly centre: At; readonly along: At; readonly radiusMm: number } | undefined {
+export function circleThrough<F extends Frame>(
+  a: Point<F>,
+  b: Point<F>,
+  c: Point<F>,
+): { readonly centre: Point<F>; readonly along: Point<F>; readonly radiusMm: number } | undefined {
   const [ab, ac] = [subtract(b, a), subtract(c, a)]
   const across = cross(ab, ac)
   const size = dot(across, across)
@@ -96,7 +97,8 @@ export function circleThrough(
     add(scale(cross(across, ab), dot(ac, ac)), scale(cross(ac, across), dot(ab, ab))),
     1 / (2 * size),
   )
-  return { centre: add(a, toCentre), along: unit(across), radiusMm: norm(toCentre) }
+  const along = scale(across, 1 / norm(across))
+  return { centre: add(a, toCentre), along, radiusMm: norm(toCentre) }
 }
 
 export interface FittedCylinder {

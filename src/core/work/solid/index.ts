@@ -1,6 +1,6 @@
 export { assembleSolid } from './assemble'
 export { bodyOfMesh } from './facets/fromMesh'
-export { fitCircle } from './fit'
+export { circleThrough, fitCircle } from './fit'
 export { moveSolid } from './move'
 export {
   type FacedMesh,

@@ -14,4 +14,5 @@ export {
   waviness,
   WAVINESS,
 } from './state'
+export { edgesOfSkin, type SkinEdge } from './edges'
 export { type Skin, skinOf } from './skin'
