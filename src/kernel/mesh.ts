@@ -37,6 +37,31 @@ export async function meshOf<F extends Frame>(
   }, models)
 }
 
+/** What a tool would cut of a body, and what it takes of the block about that, mm³. */
+export interface Shared {
+  readonly cut: number
+  readonly taken: number
+}
+
+/** What each of several tools shares with a body and with its block. */
+export async function sharedVolumes<F extends Frame>(
+  of: Recipe<F>,
+  within: Recipe<F>,
+  tools: readonly Recipe<F>[],
+  models: Models,
+): Promise<readonly Shared[]> {
+  return withKitchen((kitchen) => {
+    const [body, block] = [kitchen.cook(of), kitchen.cook(within)]
+    return tools.map((recipe) => {
+      const tool = kitchen.cook(recipe)
+      return {
+        cut: kitchen.keep(tool.intersect(body)).volume(),
+        taken: kitchen.keep(tool.intersect(block)).volume(),
+      }
+    })
+  }, models)
+}
+
 /** The triangles of a body, with corners in single precision. */
 export function meshFrom(body: Manifold): Mesh {
   const { numProp, triVerts, vertProperties } = body.getMesh()

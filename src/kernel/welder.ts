@@ -9,18 +9,17 @@ export class Welder {
 
   /** Takes the vertices and triangles of one face. */
   add(positions: ArrayLike<number>, triangles: ArrayLike<number>, face: number): void {
-    const vertices = Array.from({ length: positions.length / 3 }, (_, i) =>
+    const at = (i: number): number =>
       this.vertex(
         positions[3 * i] as number,
         positions[3 * i + 1] as number,
         positions[3 * i + 2] as number,
-      ),
-    )
+      )
     for (let t = 0; t < triangles.length; t += 3) {
-      const [a, b, c] = [0, 1, 2].map((k) => vertices[triangles[t + k] as number] as number) as [
-        number,
-        number,
-        number,
+      const [a, b, c] = [
+        at(triangles[t] as number),
+        at(triangles[t + 1] as number),
+        at(triangles[t + 2] as number),
       ]
       if (a === b || b === c || c === a) continue
       this.triangles.push(a, b, c)

@@ -7,7 +7,7 @@ import { type Exact, Kept } from './load'
 type At = Point<'file'>
 
 /** How far triangles may be off what is round: so much of the body's size, and so much of a turn. */
-const [MESH_SHARE, MESH_RAD] = [1 / 2000, 0.25]
+const [MESH_SHARE, MESH_RAD] = [1 / 2000, 0.4]
 /** Places along an edge that is bent, and each way over a face that is of no named kind. */
 const [EDGE_PLACES, FREE_PLACES] = [16, 12]
 
@@ -152,18 +152,22 @@ class Describer {
   /** Triangles with the vertices of neighbours joined, so that the mesh is closed. */
   private mesh(body: TopoDS_Shape, faces: readonly TopoDS_Face[], sizeMm: number): FacedMesh {
     const { ReplicadMeshExtractor } = this.exact
-    ReplicadMeshExtractor.mesh(body, Math.max(1e-4, sizeMm * MESH_SHARE), MESH_RAD)
+    const within = Math.max(1e-4, sizeMm * MESH_SHARE)
+    const data = ReplicadMeshExtractor.extract(body, within, MESH_RAD, true)
+    const { buffer } = this.exact.wasmMemory
+    const positions = new Float32Array(buffer, data.getVerticesPtr(), data.getVerticesSize())
+    const triangles = new Uint32Array(buffer, data.getTrianglesPtr(), data.getTrianglesSize())
+    const groups = new Int32Array(buffer, data.getFaceGroupsPtr(), data.getFaceGroupsSize())
     const welded = new Welder()
+    // Groups come in the order of the faces: from where, how many, of which face; a face without facets has none.
+    let group = 0
     faces.forEach((face, index) => {
-      const data = ReplicadMeshExtractor.extract(face, sizeMm * MESH_SHARE, MESH_RAD, true)
-      const { buffer } = this.exact.wasmMemory
-      welded.add(
-        new Float32Array(buffer, data.getVerticesPtr(), data.getVerticesSize()),
-        new Uint32Array(buffer, data.getTrianglesPtr(), data.getTrianglesSize()),
-        index,
-      )
-      data.delete()
+      if (groups[group + 2] !== this.exact.ReplicadShapeHasher.HashCode(face, MOST_HASH)) return
+      const from = groups[group] as number
+      welded.add(positions, triangles.subarray(from, from + (groups[group + 1] as number)), index)
+      group += 3
     })
+    data.delete()
     return welded.mesh()
   }
 }

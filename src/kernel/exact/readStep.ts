@@ -48,8 +48,7 @@ export function readStep(exact: Exact, bytes: Uint8Array, progress: Progress): R
         'The file holds no solid: an assembly whose parts are in other files, or drawing only. Export the part itself.',
       )
     return describeAll(exact, kept, kept.keep(reader.OneShape()), progress, looked.value.unit)
-  } catch (e) {
-    if (process.env.DBG) console.error(e)
+  } catch {
     return fail(
       'step.kernel',
       'The solid in this file cannot be read: the kernel gave up on it. Export it again, as AP214 if there is a choice, or as STL.',

@@ -1,6 +1,16 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
-import { type Recipe } from '@/core/ground/recipe'
-import { type Feature, type Model, type Part, partIssues, PartSchema } from '@/core/work/part'
+import { add, norm, scale, subtract } from '@/core/ground/geometry'
+import { type Mesh, RayTree } from '@/core/ground/mesh'
+import { acrossOf, type Recipe } from '@/core/ground/recipe'
+import {
+  type Feature,
+  type Hole,
+  holeLines,
+  type Model,
+  type Part,
+  partIssues,
+  PartSchema,
+} from '@/core/work/part'
 import {
   type Grain,
   largestDown,
@@ -11,7 +21,7 @@ import {
 } from '@/core/work/recognise'
 import { type Solid } from '@/core/work/solid'
 import { solidNow, stateFinished, takenBy } from '@/core/work/stock'
-import { meshOf } from '@/kernel'
+import { meshOf, type Shared, sharedVolumes } from '@/kernel'
 import { type ReadOptions, type SolidFile } from './read'
 
 /** How a body of a file is to become a part. */
@@ -106,31 +116,64 @@ async function proved(part: Part, solid: Solid<'part'>): Promise<Part> {
     low: solid.low,
     high: solid.high,
   }
+  const models = (): Mesh => solid.mesh
   const volume = async (recipe: Recipe<'part'>): Promise<number> =>
-    (await meshOf(recipe, () => solid.mesh)).volumeMm3
+    (await meshOf(recipe, models)).volumeMm3
   const round = (mm3: number): number => Math.max(0, Math.round(mm3 * 100) / 100)
-  const whole = await volume(body).catch(() => undefined)
-  if (whole === undefined) {
-    // Its facets do not close: only the two volumes can be held against each other.
-    const made = await volume(solidNow(part, stateFinished(part)))
-    const missing = { left: round(made - solid.volumeMm3), over: round(solid.volumeMm3 - made) }
-    return { ...part, model: { ...model, missing } }
-  }
   const block = { low: { x: 0, y: 0, z: 0 }, high: solid.high }
-  let kept = part
-  for (const feature of part.features) {
-    const tool = takenBy(part, feature, block)
-    if (!tool) continue
-    const cut = whole - (await volume({ kind: 'cut', from: body, by: [tool] }))
-    const outside: Recipe<'part'> = { kind: 'cut', from: { kind: 'box', ...block }, by: [tool] }
-    const taken = solid.high.x * solid.high.y * solid.high.z - (await volume(outside))
-    if (cut > Math.max(OVER_MM3, OVER_SHARE * taken)) kept = without(kept, feature)
+  const tools = part.features.flatMap((feature) => {
+    const tool = feature.kind === 'hole' ? undefined : takenBy(part, feature, block)
+    return tool ? [{ feature, tool }] : []
+  })
+  // Its facets may not close: then only the two volumes can be held against each other.
+  const milled = await sharedVolumes(
+    body,
+    { kind: 'box', ...block },
+    tools.map(({ tool }) => tool),
+    models,
+  ).catch(() => undefined)
+  const metal = new RayTree<'part'>(solid.mesh)
+  const sharedOf = (feature: Feature): Shared => {
+    if (feature.kind === 'hole') return ofHoles(part, feature, metal)
+    return milled?.[tools.findIndex((one) => one.feature === feature)] ?? { cut: 0, taken: 0 }
   }
-  const made = solidNow(kept, stateFinished(kept))
-  const left = await volume({ kind: 'cut', from: made, by: [body] })
-  const over = await volume({ kind: 'cut', from: body, by: [made] })
-  const missing = { left: round(left), over: round(over) }
+  const shared = milled && new Map(part.features.map((feature) => [feature, sharedOf(feature)]))
+  let [kept, over] = [part, 0]
+  for (const [feature, { cut, taken }] of shared ?? [])
+    if (cut > Math.max(OVER_MM3, OVER_SHARE * taken)) kept = without(kept, feature)
+    else over += cut
+  const left = (await volume(solidNow(kept, stateFinished(kept)))) - solid.volumeMm3
+  const missing = shared
+    ? { left: round(left + over), over: round(over) }
+    : { left: round(left), over: round(-left) }
   return { ...kept, model: { ...(kept.model as Model), missing } }
+}
+
+/** Places of a hole that are looked at: shares of its radius and of its depth, and how many all round. */
+const [HOLE_RADII, HOLE_DEPTHS, HOLE_ROUND] = [[0, 0.95], [0.05, 0.5, 0.95], 4]
+
+/** What holes would cut of the body, and what they take, mm³: by places all over them, which is quicker than their facets. */
+function ofHoles(part: Part, hole: Hole, metal: RayTree<'part'>): Shared {
+  const radius = hole.diameter.mm / 2
+  let [cut, taken] = [0, 0]
+  for (const { from, to } of holeLines(part, hole)) {
+    const along = subtract(to, from)
+    const [u, v] = acrossOf(along)
+    const places = HOLE_DEPTHS.flatMap((deep) =>
+      HOLE_RADII.flatMap((out) =>
+        Array.from({ length: out === 0 ? 1 : HOLE_ROUND }, (_, i) => {
+          const angle = (2 * Math.PI * i) / HOLE_ROUND
+          const aside = add(scale(u, Math.cos(angle)), scale(v, Math.sin(angle)))
+          return add(add(from, scale(along, deep)), scale(aside, out * radius))
+        }),
+      ),
+    )
+    const inMetal = places.filter((place) => metal.isInside(place)).length
+    const volume = Math.PI * radius ** 2 * norm(along)
+    cut += (volume * inMetal) / places.length
+    taken += volume
+  }
+  return { cut, taken }
 }
 
 /** The part without a feature: its faces go to the rest. */

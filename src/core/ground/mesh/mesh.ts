@@ -115,15 +115,16 @@ export class RayTree<F extends Frame> {
     const found: Hit[] = []
     const begin = [from.x, from.y, from.z]
     const inverse = [1 / along.x, 1 / along.y, 1 / along.z]
-    const visit = (node: Node): void => {
-      if (!this.isMet(node.limits, begin, inverse)) return
-      if (node.halves) node.halves.forEach(visit)
-      for (const t of node.triangles ?? []) {
+    const open: Node[] = [this.root]
+    for (let node = open.pop(); node; node = open.pop()) {
+      if (!this.isMet(node.limits, begin, inverse)) continue
+      if (node.halves) open.push(node.halves[0], node.halves[1])
+      if (!node.triangles) continue
+      for (const t of node.triangles) {
         const away = this.meets(t, from, along)
         if (away !== undefined) found.push({ triangle: t, away })
       }
     }
-    visit(this.root)
     return found.sort((a, b) => a.away - b.away)
   }
 
@@ -144,38 +145,53 @@ export class RayTree<F extends Frame> {
     return near <= far
   }
 
-  /** Möller and Trumbore, "Fast, minimum storage ray-triangle intersection", 1997. */
+  /** Möller and Trumbore, "Fast, minimum storage ray-triangle intersection", 1997; in plain numbers, since it is most of the work. */
   private meets(t: number, from: Point<F>, along: Point<F>): number | undefined {
-    const [a, b, c] = triangleOf<F>(this.mesh, t)
-    const [ab, ac] = [subtract(b, a), subtract(c, a)]
-    const p = cross(along, ac)
-    const det = dot(ab, p)
+    const { positions, triangles } = this.mesh
+    const [i, j, k] = [triangles[3 * t] ?? 0, triangles[3 * t + 1] ?? 0, triangles[3 * t + 2] ?? 0]
+    const ax = positions[3 * i] ?? 0
+    const ay = positions[3 * i + 1] ?? 0
+    const az = positions[3 * i + 2] ?? 0
+    const bx = (positions[3 * j] ?? 0) - ax
+    const by = (positions[3 * j + 1] ?? 0) - ay
+    const bz = (positions[3 * j + 2] ?? 0) - az
+    const cx = (positions[3 * k] ?? 0) - ax
+    const cy = (positions[3 * k + 1] ?? 0) - ay
+    const cz = (positions[3 * k + 2] ?? 0) - az
+    const px = along.y * cz - along.z * cy
+    const py = along.z * cx - along.x * cz
+    const pz = along.x * cy - along.y * cx
+    const det = bx * px + by * py + bz * pz
     if (Math.abs(det) < 1e-12) return undefined
-    const by = subtract(from, a)
-    const u = dot(by, p) / det
+    const [sx, sy, sz] = [from.x - ax, from.y - ay, from.z - az]
+    const u = (sx * px + sy * py + sz * pz) / det
     if (u < 0 || u > 1) return undefined
-    const q = cross(by, ab)
-    const v = dot(along, q) / det
+    const qx = sy * bz - sz * by
+    const qy = sz * bx - sx * bz
+    const qz = sx * by - sy * bx
+    const v = (along.x * qx + along.y * qy + along.z * qz) / det
     if (v < 0 || u + v > 1) return undefined
-    const away = dot(ac, q) / det
+    const away = (cx * qx + cy * qy + cz * qz) / det
     return away > 0 ? away : undefined
   }
 
   /** Whether a place is inside: by the number of walls that are met on three ways out, the majority of the three. */
   isInside(at: Point<F>): boolean {
-    const votes = WAYS_OUT.filter(
-      ([x, y, z]) => this.hits(at, point<F>(x, y, z)).length % 2 === 1,
-    ).length
-    return votes >= 2
+    const [first, second, third] = WAYS_OUT
+    const says = ([x, y, z]: Way): boolean => this.hits(at, point<F>(x, y, z)).length % 2 === 1
+    const [one, other] = [says(first), says(second)]
+    return one === other ? one : says(third)
   }
 }
+
+type Way = readonly [number, number, number]
 
 /** Directions that no drawn face or edge is likely to lie along. */
 const WAYS_OUT = [
   [0.5377, 0.2913, 0.7912],
   [-0.6131, 0.7441, 0.2653],
   [0.3191, -0.5557, -0.7677],
-] as const
+] as const satisfies readonly [Way, Way, Way]
 
 /** Middle of the triangles' areas and the whole area, mm and mm². */
 export function areaOf(mesh: Mesh, triangles: Iterable<number>): { at: Point<Frame>; mm2: number } {

@@ -40,8 +40,18 @@ export function edgeBetween(from: PlanePoint, to: PlanePoint, bulge = 0): Edge {
   return { kind: 'arc', from, to, centre, radiusMm, beginRad, turnRad }
 }
 
-export const edgesOf = (ring: Ring): readonly Edge[] =>
-  ring.map((corner, i) => edgeBetween(corner, ring[(i + 1) % ring.length] as Corner, corner.bulge))
+const edgesKnown = new WeakMap<Ring, readonly Edge[]>()
+
+/** The edges of a ring; a ring is asked for them again and again. */
+export function edgesOf(ring: Ring): readonly Edge[] {
+  const known = edgesKnown.get(ring)
+  if (known) return known
+  const edges = ring.map((corner, i) =>
+    edgeBetween(corner, ring[(i + 1) % ring.length] as Corner, corner.bulge),
+  )
+  edgesKnown.set(ring, edges)
+  return edges
+}
 
 /** A whole circle as a ring, counter-clockwise. */
 export const circleRing = ({ x, y }: PlanePoint, radiusMm: number): Ring => [
@@ -184,6 +194,8 @@ export function isWithin(rings: readonly Ring[], { x, y }: PlanePoint): boolean 
 
 /** How far a place is outside the region of rings, mm; negative within. */
 export function gapToRings(rings: readonly Ring[], at: PlanePoint): number {
-  const away = Math.min(...rings.flatMap(edgesOf).map((edge) => distanceToEdge(edge, at)))
+  let away = Infinity
+  for (const ring of rings)
+    for (const edge of edgesOf(ring)) away = Math.min(away, distanceToEdge(edge, at))
   return isWithin(rings, at) ? -away : away
 }

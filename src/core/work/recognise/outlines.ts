@@ -82,11 +82,6 @@ export function outlineAlong(seen: Seen, face: Flat): FoundContour | undefined {
   if (!outer || !spansBlock(seen, face) || hasMetalBeside(seen, plane, outer)) return undefined
   const box = ringBounds([outer])
   const whole = (box.high.x - box.low.x) * (box.high.y - box.low.y)
-  const { positions } = seen.solid.mesh
-  for (let i = 0; i < positions.length; i += 3) {
-    const at = { x: positions[i] ?? 0, y: positions[i + 1] ?? 0, z: positions[i + 2] ?? 0 }
-    if (gapToRings([outer], alongPlane(plane, at)) > seen.meshMm) return undefined
-  }
   if (Math.abs(face.areaMm2 - whole) < 1e-6 * whole && outer.length === 4) return undefined
   const onSide = SIDES.filter((side) => Math.abs(dot(normalOf(side), plane.out)) < 1e-9)
   const isOnSide = (edge: ReturnType<typeof edgesOf>[number]): boolean =>
@@ -102,6 +97,11 @@ export function outlineAlong(seen: Seen, face: Flat): FoundContour | undefined {
   const edges = edgesOf(outer)
   // Straight along the axes it is steps, each of which is cut from its own side.
   if (edges.every((edge) => edge.kind === 'line' && isAlongAxis(plane, edge))) return undefined
+  const { positions } = seen.solid.mesh
+  for (let i = 0; i < positions.length; i += 3) {
+    const at = { x: positions[i] ?? 0, y: positions[i + 1] ?? 0, z: positions[i + 2] ?? 0 }
+    if (gapToRings([outer], alongPlane(plane, at)) > seen.meshMm) return undefined
+  }
   const ring = outer.map((c, i) => corner(c, isOnSide(edges[i] as (typeof edges)[number])))
   return contourOf(plane, [ring], 'outside', true)
 }
