@@ -2,8 +2,8 @@
 const WINGS = {
   ground: ['issues', 'finding', 'linalg', 'geometry', 'outline', 'mesh', 'recipe', 'scene'],
   handbook: ['standards', 'units', 'patterns', 'probing', 'calculators'],
-  chain: ['locating', 'variation'],
-  work: ['solid', 'part', 'faults', 'say', 'stock', 'recognise', 'offers', 'revision', 'blank'],
+  chain: ['locating', 'variation', 'fitting'],
+  work: ['solid', 'part', 'faults', 'say', 'stock', 'recognise', 'offers', 'revision', 'blank', 'casting'],
   shop: ['workshop', 'holding'],
   plan: ['way', 'planning', 'drilling'],
   predict: ['prediction'],
@@ -37,6 +37,7 @@ const CORE_PACKAGES = [
   '^node_modules/ml-matrix/',
   '^node_modules/zod/',
   '^node_modules/d3-polygon/',
+  '^node_modules/quadprog/',
   '^node_modules/@types/d3-polygon/',
   '^node_modules/fastest-levenshtein/',
   '^node_modules/papaparse/',

@@ -1,7 +1,9 @@
 import { dirname, join } from 'node:path'
 import { parseArgs } from 'node:util'
+import { BadInput, type Ends, must, read } from './ends'
+import { fitLine } from './fitLine'
 import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
-import { type Issue, nearestWord, type Result } from '@/core/ground/issues'
+import { nearestWord } from '@/core/ground/issues'
 import { parseLength } from '@/core/handbook/units'
 import {
   EXPORT_KINDS,
@@ -23,6 +25,9 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold export FILE --as ${EXPORT_KINDS.slice(7).join('|')}
                   [--way NAME] [--setup N] [--from zero|corner|centre]
                   [--unit mm|inch] [--by-hand] [--place=X,Y,Z] [--out FILE]
+  foothold fit FILE [--casting NAME] [--hold none|turn|rest]
+                                               how the part lies best in a measured casting, and how it is set
+  foothold fit-points INPUT.json [--hold …]    the same for plain surfaces and points
   foothold left FILE [--way NAME]              what is left after each setup, and what the metal says
   foothold say LINE [--part FILE] [--unit inch] what a line says, as in the document; or a question
   foothold zero FILE --readings FILE [--way NAME] [--setup N]
@@ -31,7 +36,18 @@ const USAGE = `foothold: plans and checks milling work in several setups
 FILE is a foothold/2 document, or one of an earlier build; - reads standard input. JSON goes to standard output,
 words to standard error. Exit 0: well; 1: the plan has findings that forbid; 2: bad input, or a question.`
 
-const COMMANDS = ['calc', 'check', 'analyse', 'export', 'import', 'left', 'say', 'zero'] as const
+const COMMANDS = [
+  'calc',
+  'check',
+  'analyse',
+  'export',
+  'fit',
+  'fit-points',
+  'import',
+  'left',
+  'say',
+  'zero',
+] as const
 
 const OPTIONS = {
   samples: { type: 'string' },
@@ -46,23 +62,13 @@ const OPTIONS = {
   readings: { type: 'string' },
   part: { type: 'string' },
   body: { type: 'string' },
+  casting: { type: 'string' },
+  hold: { type: 'string' },
   thickness: { type: 'string' },
   layer: { type: 'string' },
   'by-hand': { type: 'boolean' },
   help: { type: 'boolean' },
 } as const
-
-class BadInput extends Error {}
-
-/** Where the line reads and writes: the process itself, or a test. */
-export interface Ends {
-  /** The text of a file; `-` is standard input. */
-  readonly read: (path: string) => string
-  readonly readBytes: (path: string) => Uint8Array
-  readonly write: (path: string, bytes: Uint8Array) => void
-  readonly out: (text: string | Uint8Array) => void
-  readonly err: (words: string) => void
-}
 
 /** One command line: what it prints goes to `ends`; the exit code. */
 export async function runLine(args: readonly string[], ends: Ends): Promise<number> {
@@ -98,8 +104,7 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
   const text = read(ends, path)
   if (command === 'left' || values.as?.startsWith('left')) await lookBeside(text, path, ends)
   // Only what the command needs is loaded: a quick figure is there at once.
-  const { analysisOf, checkOf, exportFile, predictFile, zeroFromReadings } =
-    await import('@/operations/files')
+  const { analysisOf, checkOf, predictFile, zeroFromReadings } = await import('@/operations/files')
   switch (command) {
     case 'check': {
       const checks = must(predictFile(text)).map(checkOf)
@@ -112,6 +117,9 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
       print(predictions.map((prediction) => analysisOf(prediction, simulation)))
       return predictions.some((prediction) => checkOf(prediction).forbidden) ? 1 : 0
     }
+    case 'fit':
+    case 'fit-points':
+      return fitLine(command, text, values, print)
     case 'left':
       return leftLine(text, values.way, print)
     case 'zero': {
@@ -121,19 +129,31 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
       print(must(zeroFromReadings(text, read(ends, values.readings), { way, setup })))
       return 0
     }
-    default: {
-      const kind = values.as ?? 'json'
-      if (!(EXPORT_KINDS as readonly string[]).includes(kind))
-        throw new BadInput(`--as takes ${EXPORT_KINDS.join(', ')}; “${kind}” is none of them.`)
-      const { readDocumentText } = await import('@/core/paper/formats')
-      const exported = must(
-        await exportFile(must(readDocumentText(text)), kind as ExportKind, exportOptions(values)),
-      )
-      if (values.out === undefined) ends.out(exported.bytes)
-      else ends.write(values.out, exported.bytes)
-      return 0
-    }
+    default:
+      return exportLine(text, values, ends)
   }
+}
+
+/** Hands out one file made of a document. */
+async function exportLine(
+  text: string,
+  values: Parameters<typeof exportOptions>[0] & {
+    as?: string | undefined
+    out?: string | undefined
+  },
+  ends: Ends,
+): Promise<number> {
+  const kind = values.as ?? 'json'
+  if (!(EXPORT_KINDS as readonly string[]).includes(kind))
+    throw new BadInput(`--as takes ${EXPORT_KINDS.join(', ')}; “${kind}” is none of them.`)
+  const { exportFile } = await import('@/operations/files')
+  const { readDocumentText } = await import('@/core/paper/formats')
+  const exported = must(
+    await exportFile(must(readDocumentText(text)), kind as ExportKind, exportOptions(values)),
+  )
+  if (values.out === undefined) ends.out(exported.bytes)
+  else ends.write(values.out, exported.bytes)
+  return 0
 }
 
 /** Solids that a document is cut from lie beside it. */
@@ -264,18 +284,6 @@ function calculate(id: string, pairs: readonly string[], unit = 'mm'): object {
   return must(runCalculator(id, inputs, unit))
 }
 
-function read<Read = string>(
-  ends: Ends,
-  path: string,
-  how: (path: string) => Read = ends.read as (path: string) => Read,
-): Read {
-  try {
-    return how(path)
-  } catch {
-    throw new BadInput(`The file “${path}” cannot be read.`)
-  }
-}
-
 function simulationOf(
   samples: string | undefined,
   seed: string | undefined,
@@ -286,13 +294,4 @@ function simulationOf(
     throw new BadInput('--samples takes a whole number from 100 to 2000000.')
   if (!Number.isInteger(s)) throw new BadInput('--seed takes a whole number.')
   return { samples: n, seed: s }
-}
-
-function must<Value>(result: Result<Value>): Value {
-  if (result.ok) return result.value
-  throw new BadInput(
-    result.issues
-      .map((issue: Issue) => `${issue.path === '' ? '' : `${issue.path}: `}${issue.sentence}`)
-      .join('\n'),
-  )
 }

@@ -5,7 +5,7 @@ export {
   appendVersion,
   type DocumentRecord,
   findDocument,
-  insertWay,
+  insertDocument,
   listDocuments,
   listDocumentsOf,
   setWayRemoved,

@@ -4,6 +4,9 @@ import {
   PIER_PLATE,
   PIER_PLATE_WAY,
   PIER_PLATE_WAY_B,
+  SADDLE,
+  SADDLE_CASTING,
+  SADDLE_LOST,
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
@@ -11,13 +14,14 @@ import {
 import { type Result } from '@/core/ground/issues'
 import { countDemoJobs, keepSolidFile } from '@/db'
 import { insertDemoFixtures, listRegister } from './fixtures'
-import { insertWith } from './jobs'
+import { emptyWay, insertWith } from './jobs'
 import { type DemoBracket } from './solids/demoBracket'
 
 const DEMO_JOBS = [
   { part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] },
   { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
   { part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] },
+  { part: SADDLE, ways: [emptyWay('Way A')], castings: [SADDLE_CASTING, SADDLE_LOST] },
 ]
 
 /**

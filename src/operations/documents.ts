@@ -1,6 +1,7 @@
 import { FORMAT, readStored, type StoredBody } from '@/core/paper/stored'
 import { absent, fail, type Result, resultOf, succeed } from '@/core/ground/issues'
 import { type Part, partIssues, PartSchema } from '@/core/work/part'
+import { type Casting, CastingSchema } from '@/core/work/casting'
 import { danglingWayCodes, type Way, wayIssues, WaySchema } from '@/core/plan/way'
 import {
   type Appended,
@@ -11,20 +12,24 @@ import {
   readWorkshop,
 } from '@/db'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
-import { type Stored, storedPart, storedWay } from './jobs'
+import { type Stored, storedCasting, storedPart, storedWay } from './jobs'
 
 export type Saved =
-  | { readonly kind: 'saved'; readonly document: Stored<Part | Way> }
+  | { readonly kind: 'saved'; readonly document: Stored<Part | Way | Casting> }
   /** Somebody else saved in between; theirs is given, nothing was written. */
-  | { readonly kind: 'conflict'; readonly document: Stored<Part | Way> }
+  | { readonly kind: 'conflict'; readonly document: Stored<Part | Way | Casting> }
 
-const storedOf = (record: DocumentRecord): Result<Stored<Part | Way>> =>
-  record.kind === 'part' ? storedPart(record) : storedWay(record)
+const storedOf = (record: DocumentRecord): Result<Stored<Part | Way | Casting>> =>
+  record.kind === 'part'
+    ? storedPart(record)
+    : record.kind === 'way'
+      ? storedWay(record)
+      : storedCasting(record)
 
 function savedOf(appended: Appended): Result<Saved> {
   switch (appended.kind) {
     case 'missing':
-      return absent('document.missing', 'This part or way is not there any more.')
+      return absent('document.missing', 'This part, way or casting is not there any more.')
     case 'nothing':
       return fail('document.no-history', 'There is nothing further to take back or to do again.')
     default: {
@@ -42,9 +47,14 @@ export async function saveDocument(
   format = FORMAT,
 ): Promise<Result<Saved>> {
   const record = await findDocument(id)
-  if (!record) return absent('document.missing', 'This part or way is not there any more.')
+  if (!record) return absent('document.missing', 'This part, way or casting is not there any more.')
   const sent = { body, format }
-  const checked = record.kind === 'part' ? checkPart(sent) : await checkWay(record.jobId, sent)
+  const checked =
+    record.kind === 'part'
+      ? checkPart(sent)
+      : record.kind === 'way'
+        ? await checkWay(record.jobId, sent)
+        : readStored('casting', CastingSchema, sent)
   if (!checked.ok) return checked
   return savedOf(await appendVersion(id, baseVersion, { kind: 'edit', body: checked.value }))
 }

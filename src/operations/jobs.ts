@@ -3,13 +3,14 @@ import { type FootholdFile } from '@/core/paper/formats'
 import { readStored, type StoredBody } from '@/core/paper/stored'
 import { absent, cutText, fail, type Result, succeed } from '@/core/ground/issues'
 import { newPart, type Part, PartSchema } from '@/core/work/part'
+import { type Casting, CastingSchema } from '@/core/work/casting'
 import { type Way, WaySchema } from '@/core/plan/way'
 import { STANDARD_WORKSHOP, type Workshop } from '@/core/shop/workshop'
 import {
   type DocumentRecord,
   findJobRecord,
   insertJob,
-  insertWay,
+  insertDocument,
   listDocuments,
   type NewDocument,
   readWorkshop,
@@ -31,6 +32,7 @@ export interface JobView {
   readonly name: string
   readonly part: Stored<Part>
   readonly ways: readonly Stored<Way>[]
+  readonly castings: readonly Stored<Casting>[]
   readonly workshop: Workshop
 }
 
@@ -58,25 +60,44 @@ function stored<Body>(
 
 export const storedPart = (record: DocumentRecord): Result<Stored<Part>> =>
   stored(record, (row) => readStored('part', PartSchema, row))
+export const storedCasting = (record: DocumentRecord): Result<Stored<Casting>> =>
+  stored(record, (row) => readStored('casting', CastingSchema, row))
 export const storedWay = (record: DocumentRecord): Result<Stored<Way>> =>
   stored(record, (row) => readStored('way', WaySchema, row))
 
-/** The part of a job and its ways, in order; or what of them cannot be read. */
-export function contentsOf(
-  documents: readonly DocumentRecord[],
-): Result<{ readonly part: Stored<Part>; readonly ways: readonly Stored<Way>[] }> {
+/** What a job holds. */
+export interface JobContents {
+  readonly part: Stored<Part>
+  readonly ways: readonly Stored<Way>[]
+  readonly castings: readonly Stored<Casting>[]
+}
+
+/** The part of a job, its ways and its castings, in order; or what of them cannot be read. */
+export function contentsOf(documents: readonly DocumentRecord[]): Result<JobContents> {
   const drawn = documents.find((d) => d.kind === 'part')
   if (!drawn) return missingJob()
   const part = storedPart(drawn)
   if (!part.ok) return part
-  const ways: Stored<Way>[] = []
+  const ways = allOf(documents, 'way', storedWay)
+  if (!ways.ok) return ways
+  const castings = allOf(documents, 'casting', storedCasting)
+  if (!castings.ok) return castings
+  return succeed({ part: part.value, ways: ways.value, castings: castings.value })
+}
+
+function allOf<Body>(
+  documents: readonly DocumentRecord[],
+  kind: DocumentRecord['kind'],
+  read: (record: DocumentRecord) => Result<Stored<Body>>,
+): Result<readonly Stored<Body>[]> {
+  const found: Stored<Body>[] = []
   for (const record of documents) {
-    if (record.kind !== 'way') continue
-    const way = storedWay(record)
-    if (!way.ok) return way
-    ways.push(way.value)
+    if (record.kind !== kind) continue
+    const one = read(record)
+    if (!one.ok) return one
+    found.push(one.value)
   }
-  return succeed({ part: part.value, ways })
+  return succeed(found)
 }
 
 export async function loadJob(id: string): Promise<Result<JobView>> {
@@ -91,22 +112,31 @@ export async function loadJob(id: string): Promise<Result<JobView>> {
 export async function jobFile(id: string): Promise<Result<FootholdFile>> {
   const job = await loadJob(id)
   if (!job.ok) return job
-  const { part, ways, workshop } = job.value
-  return succeed({ workshop, part: part.body, ways: ways.map((way) => way.body) })
+  const { castings, part, ways, workshop } = job.value
+  return succeed({
+    workshop,
+    part: part.body,
+    ways: ways.map((way) => way.body),
+    ...(castings.length > 0 && { castings: castings.map((casting) => casting.body) }),
+  })
 }
 
 /** A way with nothing in it yet. */
 export const emptyWay = (name: string): Way => ({ name, note: '', setups: [] })
 
-function documentsOf({ part, ways }: { part: Part; ways: readonly Way[] }): readonly NewDocument[] {
+/** What a new job is made of. */
+export type NewJob = Pick<FootholdFile, 'part' | 'ways' | 'castings'>
+
+function documentsOf({ castings = [], part, ways }: NewJob): readonly NewDocument[] {
   return [
     { id: nanoid(12), kind: 'part', body: part },
     ...ways.map((body): NewDocument => ({ id: nanoid(12), kind: 'way', body })),
+    ...castings.map((body): NewDocument => ({ id: nanoid(12), kind: 'casting', body })),
   ]
 }
 
 export async function insertWith(
-  contents: { part: Part; ways: readonly Way[] },
+  contents: NewJob,
   { isDemo = false, gear = STANDARD_WORKSHOP }: { isDemo?: boolean; gear?: Workshop } = {},
 ): Promise<Result<string>> {
   const job = { id: nanoid(12), name: contents.part.name, isDemo }
@@ -125,7 +155,7 @@ export async function copyJob(id: string): Promise<Result<string>> {
   const file = await jobFile(id)
   if (!file.ok) return file
   const part = { ...file.value.part, name: cutText(`${file.value.part.name} copy`, 80) }
-  return insertWith({ part, ways: file.value.ways })
+  return insertWith({ ...file.value, part })
 }
 
 export async function archiveJob(id: string, archived: boolean): Promise<Result<string>> {
@@ -147,7 +177,7 @@ export async function addWay(jobId: string, copyOf?: string): Promise<Result<str
   const job = await loadJob(jobId)
   if (!job.ok) return job
   const source = job.value.ways.find((way) => way.id === copyOf)?.body
-  return insertWay(jobId, nanoid(12), (ways) => {
+  return insertDocument(jobId, nanoid(12), 'way', (ways) => {
     if (ways.length >= WAY_LETTERS.length) return tooManyWays()
     const names = new Set(ways.map(nameOfWay))
     const letter = [...WAY_LETTERS].find((l) => !names.has(`Way ${l}`)) ?? 'Z'

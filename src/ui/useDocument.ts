@@ -4,16 +4,19 @@ import { type z } from 'zod'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { FORMAT, readStored } from '@/core/paper/stored'
 import { type Part, PartSchema } from '@/core/work/part'
+import { type Casting, CastingSchema } from '@/core/work/casting'
 import { type Way, WaySchema } from '@/core/plan/way'
 import { call } from './api'
 
 interface Bodies {
   readonly part: Part
   readonly way: Way
+  readonly casting: Casting
 }
 const SCHEMAS: { readonly [Kind in keyof Bodies]: z.ZodType<Bodies[Kind]> } = {
   part: PartSchema,
   way: WaySchema,
+  casting: CastingSchema,
 }
 
 interface Stored<Body> {

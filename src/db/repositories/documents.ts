@@ -4,10 +4,12 @@ import { isSame, type Result, succeed } from '@/core/ground/issues'
 import { database, type Transaction } from '../client'
 import { documents, documentVersions, jobs } from '../schema'
 
+export type DocumentKind = 'part' | 'way' | 'casting'
+
 export interface DocumentRecord {
   readonly id: string
   readonly jobId: string
-  readonly kind: 'part' | 'way'
+  readonly kind: DocumentKind
   readonly version: number
   readonly body: unknown
   /** In which format the body was written. */
@@ -38,7 +40,7 @@ const columns = {
 type Row = {
   id: string
   jobId: string
-  kind: 'part' | 'way'
+  kind: DocumentKind
   version: number
   body: unknown
   format: number
@@ -172,18 +174,19 @@ async function nextVersion(
 const writtenIn = ({ body, format }: Row): Pick<Row, 'body' | 'format'> => ({ body, format })
 
 /**
- * Adds a way at the end of its job. What it is called is decided while nobody else can add one.
+ * Adds a way or a casting at the end of its job. What it is called is decided while nobody else can add one.
  *
- * @param make - the body, from the bodies of the ways that are there; or why there is to be none.
+ * @param make - the body, from those of its kind that are there; or why there is to be none.
  */
-export async function insertWay(
+export async function insertDocument(
   jobId: string,
   id: string,
-  make: (ways: readonly DocumentRecord[]) => Result<unknown>,
+  kind: 'way' | 'casting',
+  make: (others: readonly DocumentRecord[]) => Result<unknown>,
 ): Promise<Result<string>> {
   return database().transaction(async (tx) => {
     await lockJob(tx, jobId)
-    const made = make((await listIn(tx, jobId)).filter((d) => d.kind === 'way'))
+    const made = make((await listIn(tx, jobId)).filter((d) => d.kind === kind))
     if (!made.ok) return made
     const [last] = await tx
       .select({ position: max(documents.position) })
@@ -191,7 +194,7 @@ export async function insertWay(
       .where(eq(documents.jobId, jobId))
     await tx
       .insert(documents)
-      .values({ id, jobId, kind: 'way', position: (last?.position ?? 0) + 1, currentVersion: 1 })
+      .values({ id, jobId, kind, position: (last?.position ?? 0) + 1, currentVersion: 1 })
     await tx
       .insert(documentVersions)
       .values({ documentId: id, version: 1, body: made.value, format: FORMAT })

@@ -4,6 +4,7 @@ import { type Result, succeed } from '@/core/ground/issues'
 import { type Workshop } from '@/core/shop/workshop'
 import { database } from '../client'
 import { documents, documentVersions, jobs } from '../schema'
+import { type DocumentKind } from './documents'
 import { mergeWorkshop } from './workshop'
 
 export interface JobRecord {
@@ -16,7 +17,7 @@ export interface JobRecord {
 
 export interface NewDocument {
   readonly id: string
-  readonly kind: 'part' | 'way'
+  readonly kind: DocumentKind
   readonly body: unknown
 }
 

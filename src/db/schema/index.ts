@@ -44,7 +44,7 @@ export const documents = pgTable(
     jobId: text('job_id')
       .notNull()
       .references(() => jobs.id, { onDelete: 'cascade' }),
-    kind: text('kind', { enum: ['part', 'way'] }).notNull(),
+    kind: text('kind', { enum: ['part', 'way', 'casting'] }).notNull(),
     position: integer('position').notNull(),
     currentVersion: integer('current_version').notNull(),
     removedAt: when('removed_at'),

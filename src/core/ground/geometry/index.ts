@@ -21,6 +21,7 @@ export {
   turnAbout,
   turnDirection,
 } from './motion'
+export { bestMotion } from './bestMotion'
 export {
   AXES,
   type Axis,

@@ -1,5 +1,5 @@
 /** The frames in use: the part as drawn, a setup as it stands in its holding, the machine's own axes, a file's. */
-export type Frame = 'part' | 'setup' | 'machine' | 'file'
+export type Frame = 'part' | 'setup' | 'machine' | 'file' | 'casting'
 
 declare const frame: unique symbol
 

@@ -3,6 +3,8 @@ export {
   type Rows,
   RANK_RELATIVE_TOLERANCE,
   decompose,
+  eigenvalues,
   invertSquare,
+  nearestTurn,
   symmetricEigenvalues2,
 } from './small'

@@ -1,4 +1,4 @@
-import { Matrix, SingularValueDecomposition } from 'ml-matrix'
+import { EigenvalueDecomposition, Matrix, SingularValueDecomposition } from 'ml-matrix'
 
 /** Rows of equal length; the wrapped package does the decompositions. */
 export type Rows = readonly (readonly number[])[]
@@ -106,4 +106,30 @@ export function invertSquare(
     inverse: right,
     condition: size(rows) * size(right),
   }
+}
+
+/** The eigenvalues of a small symmetric matrix. */
+export const eigenvalues = (rows: Rows): readonly number[] =>
+  new EigenvalueDecomposition(new Matrix(rows.map((row) => [...row])), { assumeSymmetric: true })
+    .realEigenvalues
+
+/**
+ * The turn that comes nearest to a matrix of three rows (Kabsch, "A solution for the best rotation to relate two
+ * sets of vectors", 1976); nothing where it has fewer than two directions, so that a turn is left open.
+ */
+export function nearestTurn(rows: Rows): Rows | undefined {
+  const svd = new SingularValueDecomposition(new Matrix(rows.map((row) => [...row])))
+  const [first = 0, second = 0] = svd.diagonal
+  if (second <= first * 1e-6) return undefined
+  const [left, right] = [svd.leftSingularVectors, svd.rightSingularVectors]
+  const sign = determinant3(left.mmul(right.transpose()).to2DArray()) < 0 ? -1 : 1
+  return left
+    .mmul(Matrix.diag([1, 1, sign]))
+    .mmul(right.transpose())
+    .to2DArray()
+}
+
+function determinant3(rows: Rows): number {
+  const [[a = 0, b = 0, c = 0] = [], [d = 0, e = 0, f = 0] = [], [g = 0, h = 0, i = 0] = []] = rows
+  return a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g)
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { fail, type Issue, type Result, resultOf } from '../../ground/issues'
 import { type Part, partIssues, PartSchema } from '../../work/part'
+import { type Casting, CastingSchema } from '../../work/casting'
 import { type Way, wayIssues, WaySchema } from '../../plan/way'
 import { type Workshop, WorkshopSchema } from '../../shop/workshop'
 import { FORMAT, upgradeDocument } from '../stored'
@@ -13,12 +14,14 @@ export const FootholdFileSchema = z.strictObject({
   workshop: WorkshopSchema,
   part: PartSchema,
   ways: z.array(WaySchema).max(20),
+  castings: z.array(CastingSchema).max(50).optional(),
 })
 
 export interface FootholdFile {
   readonly workshop: Workshop
   readonly part: Part
   readonly ways: readonly Way[]
+  readonly castings?: readonly Casting[] | undefined
 }
 
 /** Largest document that is read, bytes of text. */
@@ -62,7 +65,7 @@ export function readDocument(value: unknown): Result<FootholdFile> {
       ? { ok: false, issues: [first, ...rest] }
       : fail('document.schema', 'The document is not as it should be.')
   }
-  const { part, ways, workshop } = parsed.data
+  const { castings, part, ways, workshop } = parsed.data
   const at =
     (prefix: string) =>
     (issue: Issue): Issue => ({ ...issue, path: `${prefix}.${issue.path}` })
@@ -70,7 +73,7 @@ export function readDocument(value: unknown): Result<FootholdFile> {
     ...partIssues(part).map(at('part')),
     ...ways.flatMap((way, i) => wayIssues(workshop, part, way).map(at(`ways.${i}`))),
   ]
-  return resultOf({ workshop, part, ways }, issues)
+  return resultOf({ workshop, part, ways, ...(castings && { castings }) }, issues)
 }
 
 /** Writes a document, two spaces deep, ending with a line break. */

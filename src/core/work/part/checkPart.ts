@@ -70,8 +70,24 @@ export function partIssues(part: Part): readonly Issue[] {
       })
     }
   })
-  return issues
+  return [...issues, ...wallIssues(part, surfaces)]
 }
+
+/** Walls of a casting lie between surfaces that are there. */
+const wallIssues = (part: Part, surfaces: ReadonlyMap<string, unknown>): readonly Issue[] =>
+  (part.casting?.walls ?? []).flatMap(({ of, to }, i) =>
+    [of, to].flatMap((ref) =>
+      surfaces.has(ref)
+        ? []
+        : [
+            {
+              code: 'casting.wall',
+              path: `casting.walls.${i}`,
+              sentence: `A wall of the casting names “${ref}”, which is no surface of the part.`,
+            },
+          ],
+    ),
+  )
 
 /** Every feature or face that a requirement names. */
 export function refsOf(requirement: Requirement): readonly string[] {

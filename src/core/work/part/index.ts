@@ -22,6 +22,7 @@ export {
   contourShape,
   tidyDirection,
 } from './contour'
+export { CAST_PROCESSES } from './castingSchema'
 export { asBought, boughtOf, isToCut } from './bought'
 export { cornerPoint, markedCorner } from './corner'
 export { type HolePlace, holesOf } from './holePlaces'
@@ -30,6 +31,7 @@ export { nominalOf, requirementFigures, requirementTitle } from './requirementWo
 export {
   AngleSchema,
   type Bought,
+  type CastingSpec,
   type Contour,
   type Extent,
   type Face,

@@ -8,6 +8,7 @@ import {
   type PlaceSchema,
 } from './featureSchema'
 import { boughtFields, NameSchema, PositiveLength } from './fields'
+import { CastingSpecSchema } from './castingSchema'
 import { ModelSchema } from './modelSchema'
 import { StockSchema } from './stockSchema'
 import { RequirementSchema } from './requirementSchema'
@@ -49,6 +50,7 @@ export const PartSchema = z.strictObject({
     .enum(['f', 'm', 'c', 'v'])
     .optional()
     .describe('Class of the general tolerances, ISO 2768-1: what has none of its own.'),
+  casting: CastingSpecSchema.optional(),
   stock: StockSchema.optional(),
   model: ModelSchema.optional(),
 })
@@ -62,6 +64,7 @@ export type Hole = z.infer<typeof HoleSchema>
 export type Feature = z.infer<typeof FeatureSchema>
 export type Requirement = z.infer<typeof RequirementSchema>
 export type Contour = z.infer<typeof ContourSchema>
+export type CastingSpec = z.infer<typeof CastingSpecSchema>
 export type Stock = z.infer<typeof StockSchema>
 export type Model = z.infer<typeof ModelSchema>
 export type Part = z.infer<typeof PartSchema>

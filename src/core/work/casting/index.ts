@@ -1,0 +1,22 @@
+export {
+  benchStand,
+  type BenchStand,
+  type HandMove,
+  handMoves,
+  type Jack,
+  layoutStands,
+  type Reading,
+  type Scribe,
+} from './bench'
+export { type Doubt, doubtsOf, wholeDoubt } from './doubts'
+export {
+  type CastingFit,
+  fitMeasured,
+  type FittedSurface,
+  type Outcome,
+  type Remedy,
+} from './fitted'
+export { type Joined, type JoinedPoint, joinStands, USUAL_PLUS_MINUS_MM } from './joined'
+export { type NextPoint, nextPoints } from './next'
+export { type Casting, CastingSchema, type MeasuredPoint, newCasting, type Stand } from './schema'
+export { fitLabel, fitSurfacesOf, SKIN_MM, skinMm } from './surfaces'
