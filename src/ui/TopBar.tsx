@@ -4,6 +4,7 @@ import { ChevronDown, Menu } from 'lucide-react'
 import Link from 'next/link'
 import { type ReactNode } from 'react'
 import { type LengthUnit } from '@/core/handbook/units'
+import { type Part } from '@/core/work/part'
 import { KeysHelp } from './KeysHelp'
 import { QuickFigures } from './QuickFigures'
 import { ThemeButton } from './ThemeButton'
@@ -16,14 +17,28 @@ export interface TopBarProps {
         readonly name: string
         readonly revision: string
         readonly firstWay: string | undefined
+        readonly isCast: boolean
       }
     | undefined
   readonly here:
-    'jobs' | 'part' | 'ways' | 'holes' | 'zero' | 'sheet' | 'fixtures' | 'workshop' | 'practice'
+    'jobs' | 'part' | 'casting' | 'ways' | 'holes' | 'zero' | 'sheet' | 'fixtures' | 'workshop' | 'practice'
   readonly save?: SaveState | undefined
   readonly unit?: LengthUnit | undefined
   readonly children?: ReactNode
 }
+
+/** What the bar says of the job whose part is shown. */
+export const barJob = (
+  id: string,
+  { casting, name, revision }: Part,
+  firstWay: string | undefined,
+): NonNullable<TopBarProps['job']> => ({
+  id,
+  name,
+  revision,
+  firstWay,
+  isCast: casting !== undefined,
+})
 
 type Entry = readonly [id: TopBarProps['here'], label: string, href: string]
 
@@ -32,6 +47,7 @@ function pagesOf(job: NonNullable<TopBarProps['job']>): readonly Entry[] {
   const way = job.firstWay && `/jobs/${job.id}/ways/${job.firstWay}`
   return [
     ['part', 'Part', `/jobs/${job.id}/part`],
+    ...(job.isCast ? ([['casting', 'Casting', `/jobs/${job.id}/casting`]] as const) : []),
     ...(way
       ? ([
           ['ways', 'Ways', way],

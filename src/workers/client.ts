@@ -6,7 +6,7 @@ import {
   type NamedSource,
 } from '@/core/chain/variation'
 import { type Cures } from '@/core/foreman/cures'
-import { type CuresWorker, type SimulateWorker, type SolidWorker } from './messages'
+import { type CuresWorker, type FitWorker, type SimulateWorker, type SolidWorker } from './messages'
 
 export { fetchFacets } from './facets'
 export { type SkinnedMesh } from './messages'
@@ -18,6 +18,14 @@ let solidWorker: Comlink.Remote<SolidWorker> | undefined
 export const solids = (): Comlink.Remote<SolidWorker> =>
   (solidWorker ??= Comlink.wrap<SolidWorker>(
     new Worker(new URL('./solid.worker.ts', import.meta.url), { type: 'module' }),
+  ))
+
+let fitWorker: Comlink.Remote<FitWorker> | undefined
+
+/** The worker in which parts are fitted into castings; it is kept for the next one. */
+export const fits = (): Comlink.Remote<FitWorker> =>
+  (fitWorker ??= Comlink.wrap<FitWorker>(
+    new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' }),
   ))
 
 export interface RunningCures {

@@ -9,7 +9,10 @@ import { type Cures } from '@/core/foreman/cures'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
-import { type Look } from '@/core/paper/picture'
+import { type PartInCasting } from '@/core/chain/fitting'
+import { type Result } from '@/core/ground/issues'
+import { type Casting, type CastingFit } from '@/core/work/casting'
+import { type Look, type Looking } from '@/core/paper/picture'
 import { type MetalReport, type SolidMesh, type WantedLook } from '@/kernel'
 import { type Frame } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
@@ -34,6 +37,17 @@ export interface SolidWorker {
   }): Promise<MetalReport>
   /** Any solid by its recipe, in the frame in which the recipe is. */
   recipe(of: Recipe<Frame>): Promise<SolidMesh>
+}
+
+export interface FitWorker {
+  /** Fits a part into a casting as it was measured. */
+  fit(part: Part, casting: Casting): Promise<Result<CastingFit>>
+  /** The casting as it lies about the part, and the part. */
+  looks(
+    part: Part,
+    motion: PartInCasting,
+    looking: Looking,
+  ): Promise<{ readonly cast: Look; readonly part: Look }>
 }
 
 export interface CuresWorker {

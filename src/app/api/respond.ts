@@ -97,6 +97,16 @@ export async function bodyBytes(request: Request, most = MOST_BODY_BYTES): Promi
   return Buffer.concat(chunks)
 }
 
+/** What the address says after its question mark, checked. */
+export function queryOf<Schema extends z.ZodType>(
+  request: Request,
+  schema: Schema,
+): z.infer<Schema> {
+  const parsed = schema.safeParse(Object.fromEntries(new URL(request.url).searchParams))
+  if (parsed.success) return parsed.data
+  throw new BadRequest(schemaIssues(parsed.error), 422)
+}
+
 /** Reads a JSON body and checks it. */
 export async function bodyOf<Schema extends z.ZodType>(
   request: Request,

@@ -8,7 +8,7 @@ import { type Part, partSurfaces } from '@/core/work/part'
 import { revise, type Revised } from '@/core/work/revision'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
-import { TopBar } from '@/ui/TopBar'
+import { barJob, TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { useKeys } from '@/ui/useKeys'
@@ -82,7 +82,7 @@ export function FileView({ firstWay, jobId, part: stored, ways }: FileViewProps)
     <div className="flex min-h-screen flex-col">
       <TopBar
         here="part"
-        job={{ id: jobId, name: part.name, revision: part.revision, firstWay }}
+        job={barJob(jobId, part, firstWay)}
         save={document_.state}
         unit={part.unit}
       >
@@ -204,7 +204,7 @@ function NoFile({
 }: Pick<FileViewProps, 'jobId' | 'firstWay'> & { readonly part: Part }) {
   return (
     <>
-      <TopBar here="part" job={{ id: jobId, name: part.name, revision: part.revision, firstWay }} />
+      <TopBar here="part" job={barJob(jobId, part, firstWay)} />
       <main className="mx-auto max-w-3xl p-8 text-center">
         <p className="mb-3 text-[18px] font-bold">This part was said, not read from a file.</p>
         <Link className="button" href={`/jobs/${jobId}/part`}>

@@ -11,7 +11,7 @@ import { type Workshop } from '@/core/shop/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
 import { SetupStrip } from '@/ui/SetupStrip'
-import { TopBar } from '@/ui/TopBar'
+import { barJob, TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { SetupHoles } from './SetupHoles'
@@ -65,7 +65,7 @@ export function HolesView({
     <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[700px]">
       <TopBar
         here="holes"
-        job={{ id: jobId, name: part.name, revision: part.revision, firstWay: stored.id }}
+        job={barJob(jobId, part, stored.id)}
         save={save}
         unit={part.unit}
       >

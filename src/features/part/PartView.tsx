@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react'
 import { allRequirements, type Part } from '@/core/work/part'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
-import { TopBar } from '@/ui/TopBar'
+import { barJob, TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { DrawingSheet } from './DrawingSheet'
@@ -60,7 +60,7 @@ export function PartView({ firstWay, jobId, part: stored }: PartViewProps) {
     <div className="flex min-h-screen flex-col">
       <TopBar
         here="part"
-        job={{ id: jobId, name: part.name, revision: part.revision, firstWay }}
+        job={barJob(jobId, part, firstWay)}
         save={document_.state}
         unit={part.unit}
       >

@@ -14,7 +14,7 @@ import { gatherLooks, sheetLooks } from '@/core/paper/picture'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useLooks } from '@/ui/useLooks'
 import { StandingMark } from '@/ui/Standing'
-import { TopBar } from '@/ui/TopBar'
+import { barJob, TopBar } from '@/ui/TopBar'
 
 interface SheetViewProps {
   readonly jobId: string
@@ -41,7 +41,7 @@ export function SheetView(props: SheetViewProps) {
     <>
       <TopBar
         here="sheet"
-        job={{ id: jobId, name: part.name, revision: part.revision, firstWay: wayId }}
+        job={barJob(jobId, part, wayId)}
         unit={part.unit}
       />
       <div className="no-print mx-auto flex max-w-[820px] flex-wrap items-center gap-3 px-4 pt-3">

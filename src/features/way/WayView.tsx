@@ -20,7 +20,7 @@ import { type Angle } from '@/core/handbook/units'
 import { type Workshop } from '@/core/shop/workshop'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
-import { TopBar } from '@/ui/TopBar'
+import { barJob, TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { useKeys } from '@/ui/useKeys'
@@ -147,7 +147,7 @@ export function WayView({ jobId, part, way: stored, ways, workshop }: WayViewPro
     <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[720px]">
       <TopBar
         here="ways"
-        job={{ id: jobId, name: part.name, revision: part.revision, firstWay: stored.id }}
+        job={barJob(jobId, part, stored.id)}
         save={document_.state}
         unit={part.unit}
       >

@@ -25,7 +25,7 @@ import { LazySetupSolid, SolidButton } from '@/ui/solid/SolidButton'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useLooks } from '@/ui/useLooks'
 import { SetupStrip } from '@/ui/SetupStrip'
-import { TopBar } from '@/ui/TopBar'
+import { barJob, TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { useMill } from '@/ui/useMill'
@@ -88,7 +88,7 @@ export function ZeroView(props: ZeroViewProps) {
     <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[700px]">
       <TopBar
         here="zero"
-        job={{ id: jobId, name: part.name, revision: part.revision, firstWay: stored.id }}
+        job={barJob(jobId, part, stored.id)}
         save={document_.state}
         unit={part.unit}
       >

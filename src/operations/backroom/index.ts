@@ -14,6 +14,8 @@ export const readDocument = behind('readDocument')
 export const checkFile = behind('checkFile')
 export const analyseFile = behind('analyseFile')
 export const exportFile = behind('exportFile')
+export const fitFile = behind('fitFile')
+export const fitPointsText = behind('fitPointsText')
 
 /** Starts every worker with a piece of real work, so that nobody waits for the first one. */
 export async function warmUp(): Promise<void> {

@@ -1,6 +1,7 @@
 import { gearChanges, readDocumentText } from '@/core/paper/formats'
 import { readDxf } from '@/exchange'
 import { analyseFile, checkFile, exportFile } from '../files'
+import { fitFile, fitPointsText } from '../fitting'
 import { leftFile } from '../left'
 import { bodyAsPart, readSolids } from '../solids/tasks'
 import { demoBracket } from '../solids/demoBracket'
@@ -18,6 +19,8 @@ export const TASKS = {
   readSolids,
   bodyAsPart,
   leftFile,
+  fitFile,
+  fitPointsText,
   demoBracket,
 }
 

@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import { schemaIssues } from '@/core/paper/stored'
 import { analyseFile } from '@/operations'
-import { BadRequest, bodyText, must, respond } from '../respond'
+import { bodyText, must, queryOf, respond } from '../respond'
 
 const Query = z.object({
   samples: z.coerce.number().int().min(100).max(200_000).optional(),
@@ -10,9 +9,7 @@ const Query = z.object({
 
 export function POST(request: Request): Promise<Response> {
   return respond(async () => {
-    const query = Query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
-    if (!query.success) throw new BadRequest(schemaIssues(query.error), 422)
-    const { samples, seed } = query.data
+    const { samples, seed } = queryOf(request, Query)
     const simulation = samples === undefined ? undefined : { samples, seed: seed ?? 1 }
     return Response.json(must(await analyseFile(await bodyText(request), simulation)))
   })

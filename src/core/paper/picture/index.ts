@@ -19,3 +19,10 @@ export { type Look, lookAt, type Looking } from './look'
 export { needsLook } from './paintLook'
 export { gatherLooks, setupLooking, type SetupLooks, sheetLooks } from './setupLooks'
 export { isometric, type IsometricOptions } from './isometric'
+export {
+  asDrawn,
+  castingLooking,
+  type CastingFrom,
+  type CastingMark,
+  castingPicture,
+} from './castingPicture'

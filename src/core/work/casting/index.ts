@@ -17,6 +17,7 @@ export {
   type Remedy,
 } from './fitted'
 export { type Joined, type JoinedPoint, joinStands, USUAL_PLUS_MINUS_MM } from './joined'
+export { type LostLine, type PastedPoints, readPoints } from './paste'
 export { type NextPoint, nextPoints } from './next'
 export { type Casting, CastingSchema, type MeasuredPoint, newCasting, type Stand } from './schema'
 export { fitLabel, fitSurfacesOf, SKIN_MM, skinMm } from './surfaces'
