@@ -1,8 +1,9 @@
 import { nanoid } from 'nanoid'
-import { newCasting } from '@/core/work/casting'
+import { firstFace, guideFor, newCasting } from '@/core/work/casting'
+import { changeClamping, newSetup, tickCut } from '@/core/plan/way'
 import { fail, type Result, succeed } from '@/core/ground/issues'
-import { insertDocument } from '@/db'
-import { storedCasting } from './jobs'
+import { appendVersion, findDocument, insertDocument } from '@/db'
+import { addWay, loadJob, storedCasting, storedWay } from './jobs'
 
 const MOST_CASTINGS = 50
 
@@ -21,3 +22,50 @@ export const addCasting = (jobId: string): Promise<Result<string>> =>
     while (names.has(`Casting ${number}`)) number++
     return succeed(newCasting(`Casting ${number}`))
   })
+
+/** How well the fit knows the casting, and how it is to stand, for the first cut. */
+export interface FirstCut {
+  readonly knownMm: number
+  readonly clearanceMm: number
+}
+
+/** Another way of the job whose first setup stands on jacks, set by the fit of a casting, its first face up. */
+export async function addWayFromFit(
+  jobId: string,
+  { clearanceMm, knownMm }: FirstCut,
+): Promise<Result<string>> {
+  const job = await loadJob(jobId)
+  if (!job.ok) return job
+  const { part, workshop } = job.value
+  const first = firstFace(part.body)
+  const [strap] = workshop.straps
+  const reads = workshop.instruments.find((one) => one.kind === 'indicator')
+  if (!first || !strap || !reads)
+    return fail(
+      'casting.no-first',
+      'The workshop has no straps or no indicator, or the part no face to be cut: the first cut cannot be set up.',
+    )
+  const added = await addWay(jobId)
+  if (!added.ok) return added
+  const stored = await findDocument(added.value)
+  const way = stored && storedWay(stored)
+  if (!way?.ok) return added
+  const setup = newSetup(workshop, part.body, way.value.body, first.side, guideFor(first.side))
+  const held = changeClamping({ ...setup, name: 'First cut, on jacks' }, (clamping) => ({
+    ...clamping,
+    holding: {
+      kind: 'jacks',
+      strap: strap.id,
+      instrument: reads.id,
+      known: { mm: knownMm },
+      clearance: { mm: clearanceMm },
+    },
+  }))
+  const body = {
+    ...way.value.body,
+    note: 'from the fit of a casting',
+    setups: [tickCut(held, first.side, true, undefined)],
+  }
+  await appendVersion(added.value, way.value.version, { kind: 'edit', body })
+  return added
+}

@@ -7,21 +7,23 @@ import {
   SADDLE,
   SADDLE_CASTING,
   SADDLE_LOST,
+  saddleWays,
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
 } from '@/core/paper/demo'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Result } from '@/core/ground/issues'
 import { countDemoJobs, keepSolidFile } from '@/db'
 import { insertDemoFixtures, listRegister } from './fixtures'
-import { emptyWay, insertWith } from './jobs'
+import { insertWith } from './jobs'
 import { type DemoBracket } from './solids/demoBracket'
 
 const DEMO_JOBS = [
   { part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] },
   { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
   { part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] },
-  { part: SADDLE, ways: [emptyWay('Way A')], castings: [SADDLE_CASTING, SADDLE_LOST] },
+  { part: SADDLE, ways: saddleWays(STANDARD_WORKSHOP), castings: [SADDLE_CASTING, SADDLE_LOST] },
 ]
 
 /**

@@ -3,8 +3,17 @@ export { saveDocument, type Saved, stepHistory } from './documents'
 export { EXPORT_KINDS, type ExportKind, type ExportOptions, readPlace } from './exportOptions'
 export { type Exported } from './files'
 export { Busy } from './backroom/pool'
-export { addCasting } from './castings'
-export { analyseFile, checkFile, exportFile, fitFile, fitPointsText, readDocument, readDrawing, warmUp } from './backroom'
+export { addCasting, addWayFromFit } from './castings'
+export {
+  analyseFile,
+  checkFile,
+  exportFile,
+  fitFile,
+  fitPointsText,
+  readDocument,
+  readDrawing,
+  warmUp,
+} from './backroom'
 export { type GearChoice, importJob, type Imported } from './importing'
 export { allLookedAt, type JobList, type JobSummary, listJobs, type WayLine } from './jobList'
 export { beginAgain, type HoleWork, holeWork, measureHoles, tickHole } from './holes'

@@ -21,7 +21,16 @@ export interface TopBarProps {
       }
     | undefined
   readonly here:
-    'jobs' | 'part' | 'casting' | 'ways' | 'holes' | 'zero' | 'sheet' | 'fixtures' | 'workshop' | 'practice'
+    | 'jobs'
+    | 'part'
+    | 'casting'
+    | 'ways'
+    | 'holes'
+    | 'zero'
+    | 'sheet'
+    | 'fixtures'
+    | 'workshop'
+    | 'practice'
   readonly save?: SaveState | undefined
   readonly unit?: LengthUnit | undefined
   readonly children?: ReactNode

@@ -1,8 +1,18 @@
 'use client'
 
 import Link from 'next/link'
-import { benchStand, type BenchStand, type Casting, type CastingFit } from '@/core/work/casting'
-import { type Part, SIDES } from '@/core/work/part'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import {
+  benchStand,
+  type BenchStand,
+  type Casting,
+  type CastingFit,
+  firstFace,
+  skinMm,
+} from '@/core/work/casting'
+import { oppositeOf, type Part, SIDES } from '@/core/work/part'
+import { call } from '@/ui/api'
 import { Choice } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { figure } from './words'
@@ -44,6 +54,7 @@ export function BenchPane({
       </section>
       {fit && (
         <section aria-label="How it is set" className="sheet p-3">
+          <h2 className="mb-1 text-[16px] font-bold">On the plate</h2>
           <StandTables part={part} stand={benchStand(part, casting, fit.points, fit.fit.motion)} />
           <p className="mt-2 text-[13px] text-soft">
             Jacks bear on a rough skin: begin with them, then go round by the readings until they
@@ -57,7 +68,55 @@ export function BenchPane({
           </Link>
         </section>
       )}
+      {fit && <FirstCutPane part={part} casting={casting} fit={fit} jobId={jobId} />}
     </>
+  )
+}
+
+/** The stand in the machine for the first cut: another face down, other points, other heights. */
+function FirstCutPane({
+  casting,
+  fit,
+  jobId,
+  part,
+}: {
+  readonly part: Part
+  readonly casting: Casting
+  readonly fit: CastingFit
+  readonly jobId: string
+}) {
+  const router = useRouter()
+  const [sentence, setSentence] = useState<string>()
+  const first = firstFace(part)
+  if (!first) return null
+  const stand = benchStand(part, casting, fit.points, fit.fit.motion, oppositeOf(first.side))
+  const skin = skinMm(part)
+  const take = async (): Promise<void> => {
+    const known = Math.max(0.01, ...stand.readings.map(({ plusMinusMm }) => plusMinusMm))
+    const answer = await call<{ readonly id: string }>(`/api/jobs/${jobId}/ways`, 'POST', {
+      firstCut: { knownMm: known, clearanceMm: casting.bench.clearance },
+    })
+    if (answer.kind === 'done') router.push(`/jobs/${jobId}/ways/${answer.data.id}`)
+    else
+      setSentence(
+        answer.kind === 'refused'
+          ? answer.issues.map((issue) => issue.sentence).join(' ')
+          : 'The server does not answer just now. Try again in a moment.',
+      )
+  }
+  return (
+    <section aria-label="First cut" className="sheet p-3">
+      <h2 className="mb-1 text-[16px] font-bold">In the machine, for the first cut</h2>
+      <p className="mb-1.5 text-[14px]">
+        {first.words} The first pass goes at least {figure(skin, part.unit)} deep, under the skin:
+        above that a tool only rubs.
+      </p>
+      <StandTables part={part} stand={stand} />
+      {sentence && <p role="alert">{sentence}</p>}
+      <button type="button" className="button main mt-2" onClick={() => void take()}>
+        Set up the first cut like this
+      </button>
+    </section>
   )
 }
 

@@ -63,12 +63,7 @@ export function HolesView({
   const save = partDocument.state.kind === 'saved' ? wayDocument.state : partDocument.state
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[700px]">
-      <TopBar
-        here="holes"
-        job={barJob(jobId, part, stored.id)}
-        save={save}
-        unit={part.unit}
-      >
+      <TopBar here="holes" job={barJob(jobId, part, stored.id)} save={save} unit={part.unit}>
         <HistoryButtons {...partDocument} />
       </TopBar>
       <SaveNotice document={partDocument} />

@@ -39,11 +39,7 @@ export function SheetView(props: SheetViewProps) {
   }, [looks, plan, records, register])
   return (
     <>
-      <TopBar
-        here="sheet"
-        job={barJob(jobId, part, wayId)}
-        unit={part.unit}
-      />
+      <TopBar here="sheet" job={barJob(jobId, part, wayId)} unit={part.unit} />
       <div className="no-print mx-auto flex max-w-[820px] flex-wrap items-center gap-3 px-4 pt-3">
         <p className="mr-auto text-soft">
           {way.setups.length === 0

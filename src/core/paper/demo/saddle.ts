@@ -114,7 +114,7 @@ export const SADDLE: Part = {
         kind: 'grid',
         columns: 2,
         rows: 2,
-        pitchAcross: mm(160),
+        pitchAcross: mm(140),
         pitchUp: mm(60),
       },
       place: {
@@ -150,6 +150,15 @@ export const SADDLE: Part = {
       to: 'bottom',
       plus: mm(0.1),
       minus: mm(-0.1),
+      critical: false,
+    },
+    {
+      kind: 'distance',
+      id: 'arch-height',
+      of: 'top',
+      to: 'bottom',
+      plus: mm(2.5),
+      minus: mm(-2.5),
       critical: false,
     },
     {

@@ -4,17 +4,20 @@ import { waviness } from '../../work/stock'
 import { type StackContact, type Term } from '../../chain/variation'
 import { type SetupMaking } from './making'
 
+/** What a fitted locator follows: nothing that errs by itself. */
+const FITTED = 'fitted'
+
 /** Part of a cut face's form error that may lie under one contact, ± (common practice, no source). */
 const UNDER_CONTACT = 1 / 3
 
 /** A footing contact with all that may set it off its place. */
 export function stackContact(making: SetupMaking, contact: Locator): StackContact {
-  return {
-    surface: contact.surface,
-    at: contact.at,
-    normal: contact.normal,
-    errors: [seat(making, contact), ...locatorErrors(making, contact)],
-  }
+  const { at, isFitted, normal, surface } = contact
+  const held = locatorErrors(making, contact)
+  // Set by the fit of a casting it follows neither the skin nor how the work sits on it.
+  return isFitted
+    ? { surface: FITTED, at, normal, errors: held }
+    : { surface, at, normal, errors: [seat(making, contact), ...held] }
 }
 
 /** How the work sits on this one contact: unevenness of the face, a burr, a chip. */

@@ -26,6 +26,8 @@ export interface Spot {
   readonly by?: string
   /** Set by a person with an instrument, not borne: it may be anywhere beside metal. */
   readonly isSet?: true
+  /** Set so that the part fitted into a measured casting lies there: it follows that, not the skin. */
+  readonly isFitted?: true
 }
 
 /** One locator of a setup: it bears, or is set by a person. */
@@ -44,6 +46,8 @@ export interface Locator {
   readonly edited: boolean
   readonly by: string | undefined
   readonly isSet: boolean
+  /** It follows the part as it was fitted into the casting, not the skin. */
+  readonly isFitted: boolean
 }
 
 /** A cause that sets a locator, or a zero that is kept, off its place. */

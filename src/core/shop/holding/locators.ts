@@ -57,6 +57,7 @@ export function locatorsOf(
         edited: true,
         by: undefined,
         isSet: false,
+        isFitted: false,
       }
       return [edited(work, standing, base, edit)]
     })
@@ -91,11 +92,13 @@ function located(work: Work, standing: Standing, spot: Spot): Locator {
     at,
     normal: surface.normal,
     inSetup: toSetup(standing, at),
-    raw: isRaw(part, before, spot.surface),
-    bears: found !== undefined,
+    // What is set by the fit does not follow the skin.
+    raw: !spot.isFitted && isRaw(part, before, spot.surface),
+    bears: spot.isFitted === true || found !== undefined,
     edited: false,
     by: spot.by,
     isSet: spot.isSet === true,
+    isFitted: spot.isFitted === true,
   }
 }
 
@@ -119,6 +122,7 @@ function onAxis(
     edited: false,
     by: spot.by,
     isSet: false,
+    isFitted: false,
   }
 }
 

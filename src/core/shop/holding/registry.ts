@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { type Anchored, type HoldingKind, type Registered, type Standing } from './kind'
 import { ANGLE_PLATE } from './angle'
 import { AngleSchema } from './angle/parameters'
+import { JACKS } from './jacks'
+import { JacksSchema } from './jacks/parameters'
 import { PIN_PLATE } from './plate'
 import { PinPlateSchema } from './plate/parameters'
 import { STRAPS } from './straps'
@@ -16,11 +18,18 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   StrapsSchema,
   PinPlateSchema,
   AngleSchema,
+  JacksSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
 type Kinds = { readonly [K in Holding['kind']]: HoldingKind<Extract<Holding, { kind: K }>> }
-const KINDS: Kinds = { vise: VISE, straps: STRAPS, plate: PIN_PLATE, 'angle-plate': ANGLE_PLATE }
+const KINDS: Kinds = {
+  vise: VISE,
+  straps: STRAPS,
+  plate: PIN_PLATE,
+  'angle-plate': ANGLE_PLATE,
+  jacks: JACKS,
+}
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]
 

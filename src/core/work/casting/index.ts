@@ -16,6 +16,7 @@ export {
   type Outcome,
   type Remedy,
 } from './fitted'
+export { type FirstFace, firstFace, guideFor } from './firstFace'
 export { type Joined, type JoinedPoint, joinStands, USUAL_PLUS_MINUS_MM } from './joined'
 export { type LostLine, type PastedPoints, readPoints } from './paste'
 export { type NextPoint, nextPoints } from './next'

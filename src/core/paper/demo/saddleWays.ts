@@ -1,0 +1,99 @@
+import { kindOf, type Holding } from '../../shop/holding'
+import { type Workshop } from '../../shop/workshop'
+import { planWay, usualCutter } from '../../plan/planning'
+import {
+  changeClamping,
+  changeSetup,
+  newSetup,
+  type OwnClamping,
+  type Setup,
+  tickCut,
+  type Way,
+} from '../../plan/way'
+import { partSurfaces, type Side } from '../../work/part'
+import { SADDLE } from './saddle'
+
+interface Step {
+  readonly name: string
+  readonly up: Side
+  readonly guide: Side
+  readonly holding: Holding['kind']
+  readonly zero: Partial<Setup['zero']>
+  readonly cuts: readonly string[]
+  readonly more?: Partial<Record<string, unknown>>
+  readonly edits?: OwnClamping['footing']['edits']
+}
+
+/** The foot first, since four faces hang on it; then everything from the foot. */
+const FROM_JACKS: readonly Step[] = [
+  {
+    name: 'Foot, on jacks',
+    up: 'bottom',
+    guide: 'back',
+    holding: 'jacks',
+    zero: {},
+    cuts: ['bottom', 'foot-holes'],
+    more: { known: { mm: 0.1 } },
+  },
+  {
+    name: 'Cheek and bores',
+    up: 'front',
+    guide: 'bottom',
+    holding: 'angle-plate',
+    zero: {},
+    cuts: ['front', 'trunnion'],
+  },
+  {
+    name: 'Flange',
+    up: 'right',
+    guide: 'bottom',
+    holding: 'angle-plate',
+    zero: { x: { kind: 'edge', surface: 'front', instrument: 'edge-finder' } },
+    cuts: ['right', 'flange-holes'],
+    // The left end is only there below the pads.
+    edits: [
+      { id: 'rest1', u: 20, v: 25 },
+      { id: 'rest2', u: 70, v: 25 },
+    ],
+  },
+  {
+    name: 'Pads',
+    up: 'top',
+    guide: 'front',
+    holding: 'vise',
+    zero: { x: { kind: 'edge', surface: 'right', instrument: 'edge-finder' } },
+    cuts: ['left-pad', 'right-pad'],
+    more: { stop: 'none' },
+  },
+]
+
+/** The way of the saddle: set on jacks by its marked points for the first cut. */
+export function saddleWays(workshop: Workshop): readonly Way[] {
+  const empty: Way = { name: 'Way A', note: 'set on jacks by the layout, foot first', setups: [] }
+  return [FROM_JACKS.reduce((way, step) => withStep(workshop, way, step), empty)]
+}
+
+function withStep(workshop: Workshop, way: Way, step: Step): Way {
+  const { cuts, edits = [], guide, holding: kind, more, name, up, zero } = step
+  const begun = kindOf({ kind }).begin(workshop, SADDLE, partSurfaces(SADDLE), { up, guide })
+  const fresh = newSetup(workshop, SADDLE, way, up, guide)
+  const setup = changeClamping(
+    {
+      ...fresh,
+      name,
+      zero: { ...fresh.zero, ...zero, offset: `G${54 + way.setups.length}` as 'G54' },
+    },
+    (clamping) => ({
+      ...clamping,
+      ...(begun && { holding: { ...begun, ...more } as Holding }),
+      footing: { ...clamping.footing, edits: [...edits] },
+    }),
+  )
+  const added = { ...way, setups: [...way.setups, setup] }
+  return cuts.reduce((made, ref) => {
+    const planned = planWay(workshop, SADDLE, made).setups[made.setups.length - 1]
+    if (!planned) return made
+    const cutter = usualCutter(planned, ref)
+    return changeSetup(made, setup.id, (one) => tickCut(one, ref, true, cutter))
+  }, added)
+}

@@ -1,0 +1,45 @@
+import { type HoldingKind } from '../kind'
+import { missing } from '../missing'
+import { type JacksHolding, JacksSchema } from './parameters'
+import { standOnJacks } from './stand'
+
+/** How well a fit usually knows a casting, ± mm (common practice, no source). */
+const USUALLY_KNOWN_MM = 0.1
+
+export const JACKS: HoldingKind<JacksHolding> = {
+  kind: 'jacks',
+  title: 'On jacks, set by readings',
+  parameters: JacksSchema,
+  fields: [
+    { key: 'strap', label: 'Straps', kind: 'gear', gear: 'strap' },
+    { key: 'instrument', label: 'Read with', kind: 'gear', gear: 'instrument' },
+    { key: 'known', label: 'Known to, ±', kind: 'length', hint: '' },
+    { key: 'clearance', label: 'Lowest jack', kind: 'length', hint: '' },
+  ],
+  leads: undefined,
+  begin: ({ instruments, straps }) => {
+    const [strap] = straps
+    const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]
+    return strap && reads
+      ? {
+          kind: 'jacks',
+          strap: strap.id,
+          instrument: reads.id,
+          known: { mm: USUALLY_KNOWN_MM },
+          clearance: { mm: 25 },
+        }
+      : undefined
+  },
+  issues: ({ instrument, strap }, workshop) => [
+    ...missing(workshop.straps, strap, 'strap', 'straps'),
+    ...missing(workshop.instruments, instrument, 'instrument', 'instrument'),
+  ],
+  stand: standOnJacks,
+  anchored: ({ strap }) => ({
+    mark: `table, jacks, straps ${strap}`,
+    marks: { x: { mark: 'none' }, y: { mark: 'none' }, z: { mark: 'table' } },
+  }),
+  registered: () => undefined,
+  readingMark: ({ instrument, strap }) => ['jacks', strap, instrument].join(' '),
+}
+export { type JacksHolding } from './parameters'

@@ -1,0 +1,59 @@
+import { point, type Point } from '../../../ground/geometry'
+import { box } from '../../../ground/recipe'
+import { type Instrument, type Strap } from '../../workshop'
+import { type Clamp } from '../kind'
+import { byId, type Placed, placed, type Work } from '../work'
+import { type JacksHolding } from './parameters'
+
+/**
+ * A casting on jacks. Setup frame: X along the travel with 0 at the middle of the work, Y back with 0 at its back,
+ * Z up with 0 at the table.
+ */
+export interface OnJacks extends Placed {
+  readonly work: Work
+  readonly holding: JacksHolding
+  readonly strap: Strap
+  readonly instrument: Instrument
+  readonly jacks: readonly Point<'setup'>[]
+  readonly clamps: readonly Clamp[]
+}
+
+/** Where the three jacks stand, as shares of what is over them. */
+const JACKS_AT = [
+  [0.15, 0.2],
+  [0.85, 0.2],
+  [0.5, 0.85],
+] as const
+/** How high straps bear, as a share of the work. */
+const STRAP_AT = 0.35
+
+export function onJacks(holding: JacksHolding, work: Work): OnJacks {
+  const strap = byId(work.workshop.straps, holding.strap)
+  const instrument = byId(work.workshop.instruments, holding.instrument)
+  const block = placed(work, (low, high) =>
+    point(-(low.x + high.x) / 2, -high.y, holding.clearance.mm - low.z),
+  )
+  const { high, low } = block
+  const jacks = JACKS_AT.map(([a, b]) =>
+    point<'setup'>(low.x + a * (high.x - low.x), low.y + b * (high.y - low.y), low.z),
+  )
+  const middleY = (low.y + high.y) / 2
+  // Low down on ears or in openings, so that what is up stays free.
+  const height = low.z + STRAP_AT * (high.z - low.z)
+  const beside = (x0: number, x1: number): Clamp => ({
+    name: 'strap',
+    shape: box(
+      point(x0, middleY - strap.width / 2, height),
+      point(x1, middleY + strap.width / 2, height + strap.height),
+    ),
+  })
+  return {
+    ...block,
+    work,
+    holding,
+    strap,
+    instrument,
+    jacks,
+    clamps: [beside(low.x - 2 * strap.width, low.x), beside(high.x, high.x + 2 * strap.width)],
+  }
+}
