@@ -1,7 +1,6 @@
 import { outsideWith, type PartInCasting, type FitSurface } from '../../chain/fitting'
-import { point } from '../../ground/geometry'
 import { decompose } from '../../ground/linalg'
-import { AXES } from '../../ground/geometry'
+import { AXES, type Axis, point } from '../../ground/geometry'
 import { boughtOf, type Part } from '../part'
 import { type JoinedPoint } from './joined'
 import { fitLabel, fitSurfacesOf } from './surfaces'
@@ -40,6 +39,7 @@ export function doubtsOf(
       const offs = leftOut(
         own,
         own.map((one) => at(one, surface)),
+        slopesOf(surface),
       )
       const allowed = Math.max(LEAST_MM, TIMES * spread)
       const worst = offs.reduce(
@@ -71,12 +71,20 @@ export function doubtsOf(
   }
 }
 
+/** The axes along which a flat may lean; a round has one figure all over. */
+const slopesOf = (surface: FitSurface): readonly Axis[] =>
+  surface.shape === 'plane' ? AXES.filter((axis) => Math.abs(surface.normal[axis]) < 0.5) : []
+
 /** How far each is off the plane through the others, over where they lie. */
-function leftOut(own: readonly JoinedPoint[], mm: readonly number[]): readonly number[] {
+function leftOut(
+  own: readonly JoinedPoint[],
+  mm: readonly number[],
+  along: readonly Axis[],
+): readonly number[] {
   return own.map((one, i) => {
     const others = own.flatMap((other, k) => (k === i ? [] : [{ at: other.at, mm: mm[k] ?? 0 }]))
     // A slope is only taken from enough others; fewer have a mean.
-    const slopes = others.length >= 5 ? AXES : []
+    const slopes = others.length >= 5 ? along : []
     const rows = others.map(({ at }) => [1, ...slopes.map((axis) => at[axis] - one.at[axis])])
     const { inverse } = decompose(rows, 1 + slopes.length)
     const expected = (inverse[0] ?? []).reduce((sum, w, k) => sum + w * (others[k]?.mm ?? 0), 0)

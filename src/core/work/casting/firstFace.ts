@@ -32,7 +32,7 @@ export function firstFace(part: Part): FirstFace | undefined {
   return {
     side: first,
     hangs,
-    words: `First ${refLabel(part, first)}${reasons.length > 0 ? `: ${reasons.join(', and ')}` : ''}.`,
+    words: `Cut ${refLabel(part, first)} first${reasons.length > 0 ? `: ${reasons.join(', and ')}` : ''}.`,
   }
 }
 

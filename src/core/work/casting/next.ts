@@ -49,7 +49,9 @@ export function nextPoints(
         return { at, riskMm: 2 * wanders * open - (usual - on.leastMm - smallestMm) }
       })
       .reduce((most, one) => (one.riskMm > most.riskMm ? one : most))
-    return best.riskMm > 0 ? [{ surface: on.id, label: refLabel(part, on.id), ...best }] : []
+    // Of a face to be cut that nobody has touched all metal is unknown.
+    const riskMm = known.length === 0 && on.kind === 'cut' ? (on.aimMm ?? 0) : best.riskMm
+    return riskMm > 0 ? [{ surface: on.id, label: refLabel(part, on.id), at: best.at, riskMm }] : []
   })
   return found.sort((a, b) => b.riskMm - a.riskMm).slice(0, MOST)
 }
