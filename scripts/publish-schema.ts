@@ -5,6 +5,10 @@ import {
   PIER_PLATE,
   PIER_PLATE_WAY,
   PIER_PLATE_WAY_B,
+  SADDLE,
+  SADDLE_CASTING,
+  SADDLE_LOST,
+  saddleWays,
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
   WORM_BLOCK_WAY_B,
@@ -35,3 +39,9 @@ const workshop = STANDARD_WORKSHOP
 publish('worm-block', { workshop, part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] })
 publish('pier-plate', { workshop, part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] })
 publish('oiler-block', { workshop, part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] })
+publish('saddle', {
+  workshop,
+  part: SADDLE,
+  ways: saddleWays(workshop),
+  castings: [SADDLE_CASTING, SADDLE_LOST],
+})

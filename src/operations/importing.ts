@@ -40,7 +40,11 @@ export async function importJob(text: string, choice?: GearChoice): Promise<Resu
   const { part, ways, workshop } =
     choice === 'both' ? underOwnNames(file.value, ours, differences) : file.value
   const done = await insertWith(
-    { part, ways: ways.length > 0 ? ways : [emptyWay('Way A')] },
+    {
+      part,
+      ways: ways.length > 0 ? ways : [emptyWay('Way A')],
+      castings: file.value.castings,
+    },
     { gear: workshop },
   )
   return done.ok ? succeed({ kind: 'done', id: done.value }) : done

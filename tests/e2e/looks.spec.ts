@@ -1,10 +1,11 @@
 import { type Page } from '@playwright/test'
-import { accessible, expect, freshWorm, type Job, jobFromFile, open, test } from './support'
+import { accessible, expect, freshSaddle, freshWorm, type Job, jobFromFile, open, test } from './support'
 
 /** Every page, as it is reached in a job, in the shop and at the machine. */
 function pagesOf(
   { id, ways: [way] }: Job,
   fromFile: string,
+  cast: string,
 ): readonly (readonly [name: string, path: string])[] {
   const first = `/jobs/${id}/ways/${way?.id}`
   return [
@@ -13,6 +14,10 @@ function pagesOf(
     ['ways', first],
     ['import', '/import'],
     ['file', `/jobs/${fromFile}/file`],
+    ['casting', `/jobs/${cast}/casting`],
+    ['points', `/jobs/${cast}/casting?show=points`],
+    ['bench', `/jobs/${cast}/casting?show=bench`],
+    ['layout', `/jobs/${cast}/casting/layout`],
     ['holes', `${first}/holes`],
     ['zero', `${first}/zero`],
     ['sheet', `${first}/sheet`],
@@ -61,7 +66,8 @@ for (const [look, size, theme] of [
     await page.setViewportSize(size)
     await page.emulateMedia({ colorScheme: theme })
     const fromFile = await jobFromFile(request, `From a file ${look}`)
-    for (const [name, path] of pagesOf(job, fromFile)) {
+    const cast = await freshSaddle(request, `Cast ${look}`)
+    for (const [name, path] of pagesOf(job, fromFile, cast.id)) {
       await open(page, path)
       expect.soft(await tooSmall(page), `${name} ${look}`).toEqual([])
       expect.soft(await overRight(page), `${name} ${look}`).toBeLessThanOrEqual(0)

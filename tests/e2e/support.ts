@@ -37,6 +37,19 @@ export async function freshWorm(request: APIRequestContext, name = 'Worm block')
   return jobNow(request, id)
 }
 
+export const SADDLE = readFileSync('docs/examples/saddle.foothold.json', 'utf8')
+
+/** A fresh copy of the saddle casting with what was measured of it. */
+export async function freshSaddle(request: APIRequestContext, name: string): Promise<Job> {
+  const { id } = (await (
+    await request.post('/api/jobs/import', {
+      data: SADDLE.replace('"name": "Saddle casting"', `"name": "${name}"`),
+      headers: { 'content-type': 'application/json' },
+    })
+  ).json()) as { id: string }
+  return jobNow(request, id)
+}
+
 /** The worm block as STEP: to a page that has not seen it, a stranger's file. */
 export async function wormStep(request: APIRequestContext): Promise<Buffer> {
   const answer = await request.post('/api/export?as=part-step', {

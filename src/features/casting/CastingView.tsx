@@ -1,9 +1,12 @@
 'use client'
 
+import dynamic from 'next/dynamic'
 import { parseAsStringLiteral } from 'nuqs'
 import { useState } from 'react'
 import { type CastingFrom } from '@/core/paper/picture'
 import { type Casting, type CastingFit } from '@/core/work/casting'
+import { type Way } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import { SaveNotice } from '@/ui/SaveNotice'
@@ -20,11 +23,17 @@ import { type Pane, PANES } from './panes'
 import { PointsPane } from './PointsPane'
 import { useFit } from './useFit'
 
+// Predicting comes after the page.
+const Footings = dynamic(() => import('./Footings'), { ssr: false })
+
 interface CastingViewProps {
   readonly jobId: string
   readonly firstWay: string | undefined
   readonly part: Part
   readonly casting: StoredCasting | undefined
+  /** The first way of the job, with the gear that it is made with. */
+  readonly way: Way | undefined
+  readonly workshop: Workshop
   readonly others: readonly OtherCasting[]
 }
 
@@ -40,7 +49,11 @@ const ADDRESS = { show: parseAsStringLiteral(PANES).withDefault('fit') }
 
 /** A casting: its points, the part fitted into it, and how it is set on the bench. */
 export function CastingView({ casting, ...rest }: CastingViewProps) {
-  return casting ? <Measured {...rest} stored={casting} /> : <NoCasting {...rest} />
+  return casting ? (
+    <Measured {...rest} stored={casting} />
+  ) : (
+    <NoCasting jobId={rest.jobId} firstWay={rest.firstWay} part={rest.part} />
+  )
 }
 
 function Measured({
@@ -49,6 +62,8 @@ function Measured({
   others,
   part,
   stored,
+  way,
+  workshop,
 }: Omit<CastingViewProps, 'casting'> & { readonly stored: StoredCasting }) {
   const document_ = useDocument('casting', stored)
   useHistoryKeys(document_)
@@ -97,6 +112,9 @@ function Measured({
             jobId={jobId}
             castingId={stored.id}
           />
+          {address.show === 'bench' && way && (
+            <Footings part={part} way={way} workshop={workshop} />
+          )}
         </div>
       </main>
     </div>

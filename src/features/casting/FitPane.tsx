@@ -87,6 +87,12 @@ function Lies({ fit, part }: { readonly part: Part; readonly fit: CastingFit }) 
           )}
         </p>
       )}
+      {fit.freeMm > fit.fit.smallestMm + 0.005 && (
+        <p className="rounded-r-md border-l-4 border-blue bg-tint p-2">
+          <strong>What holding costs:</strong> with nothing held there would be{' '}
+          {figure(fit.freeMm - fit.fit.smallestMm, part.unit)} more at the tightest place.
+        </p>
+      )}
       {binds && (
         <p className="rounded-r-md border-l-4 border-ochre bg-ochre-wash p-2">
           <strong>What binds:</strong> {binds}

@@ -10,6 +10,8 @@ const run = (id: string, inputs: Record<string, string>): CalculatorAnswer => {
 const figure = (id: string, inputs: Record<string, string>, name: string): number =>
   Number(run(id, inputs).results[name]?.value)
 
+const LAST = { fromA: '0', fromB: '0.008in', left: '0.012in' }
+
 /** One set of inputs that works for each calculator; the last test demands that none is missing. */
 const WORKED: Readonly<Record<string, Record<string, string>>> = {
   'drill-size': { size: '#7' },
@@ -33,6 +35,7 @@ const WORKED: Readonly<Record<string, Record<string, string>>> = {
   'two-pin': { distance: '100', distanceTolerance: '0.02', hole: '6.03', pin: '6' },
   'tilt-over-length': { error: '0.01', base: '6in', length: '14in' },
   'balanced-cuts': { start: '1.000in', finish: '0.540in' },
+  'last-cuts': { fromA: '0', fromB: '0.008in', left: '0.012in' },
   'edge-angle': { first: '0', second: '0.2', apart: '100' },
   'bore-from-touches': {
     x1: '10',
@@ -126,6 +129,11 @@ describe('calculators against closed forms and the facts of the trade', () => {
       2,
     ],
     ['balanced-cuts', { start: '1.000in', finish: '0.540in' }, 'sideA', 0.23 * 25.4, 9],
+    // Reads 0 and then 0.008: 0.004 off the middle, or 0.008 from one side (common practice, no source).
+    ['last-cuts', LAST, 'offMiddle', 0.004 * 25.4, 9],
+    ['last-cuts', LAST, 'takeA', 0.008 * 25.4, 9],
+    ['last-cuts', LAST, 'takeB', 0.016 * 25.4, 9],
+    ['last-cuts', LAST, 'oneSideOnly', 0.008 * 25.4, 9],
     ['balanced-cuts', { start: '20', finish: '16', offset: '0.5' }, 'sideA', 1.5, 9],
     ['sine-height', { length: '100', angle: '30' }, 'height', 50, 9],
     ['gauge-stack', { height: '41.257' }, 'height', 41.257, 9],

@@ -16,6 +16,7 @@ import { gaugeStack } from './entries/gaugeStack'
 import { holeGrid } from './entries/holeGrid'
 import { indexDivision } from './entries/indexDivision'
 import { isoFit } from './entries/isoFit'
+import { lastCuts } from './entries/lastCuts'
 import { pointDepth } from './entries/pointDepth'
 import { reachDeflection } from './entries/reachDeflection'
 import { sineHeight } from './entries/sineHeight'
@@ -52,6 +53,7 @@ export const CALCULATORS: readonly Calculator[] = [
   twoPin,
   tiltOverLength,
   balancedCuts,
+  lastCuts,
   sineHeight,
   gaugeStack,
   thermalGrowth,

@@ -21,7 +21,9 @@ interface Step {
   readonly zero: Partial<Setup['zero']>
   readonly cuts: readonly string[]
   readonly more?: Partial<Record<string, unknown>>
+  readonly cutter?: string
   readonly edits?: OwnClamping['footing']['edits']
+  readonly lead?: OwnClamping['footing']['lead']
 }
 
 /** The foot first, since four faces hang on it; then everything from the foot. */
@@ -39,7 +41,8 @@ const FROM_JACKS: readonly Step[] = [
     name: 'Cheek and bores',
     up: 'front',
     guide: 'bottom',
-    holding: 'angle-plate',
+    holding: 'vise',
+    lead: 'jaw',
     zero: {},
     cuts: ['front', 'trunnion'],
   },
@@ -47,7 +50,8 @@ const FROM_JACKS: readonly Step[] = [
     name: 'Flange',
     up: 'right',
     guide: 'bottom',
-    holding: 'angle-plate',
+    holding: 'vise',
+    lead: 'jaw',
     zero: { x: { kind: 'edge', surface: 'front', instrument: 'edge-finder' } },
     cuts: ['right', 'flange-holes'],
     // The left end is only there below the pads.
@@ -63,6 +67,7 @@ const FROM_JACKS: readonly Step[] = [
     holding: 'vise',
     zero: { x: { kind: 'edge', surface: 'right', instrument: 'edge-finder' } },
     cuts: ['left-pad', 'right-pad'],
+    cutter: 'end-16',
     more: { stop: 'none' },
   },
 ]
@@ -74,7 +79,18 @@ export function saddleWays(workshop: Workshop): readonly Way[] {
 }
 
 function withStep(workshop: Workshop, way: Way, step: Step): Way {
-  const { cuts, edits = [], guide, holding: kind, more, name, up, zero } = step
+  const {
+    cutter: own,
+    cuts,
+    edits = [],
+    guide,
+    lead = 'rest',
+    holding: kind,
+    more,
+    name,
+    up,
+    zero,
+  } = step
   const begun = kindOf({ kind }).begin(workshop, SADDLE, partSurfaces(SADDLE), { up, guide })
   const fresh = newSetup(workshop, SADDLE, way, up, guide)
   const setup = changeClamping(
@@ -86,14 +102,14 @@ function withStep(workshop: Workshop, way: Way, step: Step): Way {
     (clamping) => ({
       ...clamping,
       ...(begun && { holding: { ...begun, ...more } as Holding }),
-      footing: { ...clamping.footing, edits: [...edits] },
+      footing: { lead, edits: [...edits] },
     }),
   )
   const added = { ...way, setups: [...way.setups, setup] }
   return cuts.reduce((made, ref) => {
     const planned = planWay(workshop, SADDLE, made).setups[made.setups.length - 1]
     if (!planned) return made
-    const cutter = usualCutter(planned, ref)
+    const cutter = own ?? usualCutter(planned, ref)
     return changeSetup(made, setup.id, (one) => tickCut(one, ref, true, cutter))
   }, added)
 }

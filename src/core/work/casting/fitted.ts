@@ -56,6 +56,8 @@ export interface CastingFit {
   /** The least metal on what is cut, mm. */
   readonly leastMm: number
   readonly remedies: readonly Remedy[]
+  /** The smallest slack with nothing held, mm: what holding something costs. */
+  readonly freeMm: number
 }
 
 /** Under this a surface is near its limit, mm. */
@@ -77,6 +79,7 @@ export function fitMeasured(
   const lying = lookAtFit(surfaces, points, AS_IT_LIES)
   if (!lying.ok) return lying
   const fit = fitted.value
+  const free = held === 'none' ? fitted : fitCasting(surfaces, points, 'none', solve)
   const rows = rowsOf(part, surfaces, fit)
   const cut = rows.filter(({ kind }) => kind === 'cut')
   const cleans = rows.every(({ outcome }) => outcome !== 'short')
@@ -88,6 +91,7 @@ export function fitMeasured(
     surfaces: rows,
     cleansUp: cleans,
     isUnderSkin: isKept(fit),
+    freeMm: free.ok ? free.value.smallestMm : fit.smallestMm,
     leastMm: Math.min(...cut.map(({ leastMm }) => leastMm)),
     remedies: cleans ? [] : remediesOf(surfaces, points, held, solve, rows),
   })

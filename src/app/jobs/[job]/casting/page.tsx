@@ -13,7 +13,7 @@ export default async function CastingPage({
 }) {
   const job = await loadJob((await params).job)
   if (!job.ok) notFound()
-  const { castings, id, part, ways } = job.value
+  const { castings, id, part, ways, workshop } = job.value
   const asked = (await searchParams).casting
   const casting = castings.find((one) => one.id === asked) ?? castings[0]
   return (
@@ -23,6 +23,8 @@ export default async function CastingPage({
       firstWay={ways[0]?.id}
       part={part.body}
       casting={casting}
+      way={ways[0]?.body}
+      workshop={workshop}
       others={castings.map((one) => ({ id: one.id, name: one.body.name, state: one.body.state }))}
     />
   )

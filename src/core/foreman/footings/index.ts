@@ -1,0 +1,1 @@
+export { firstFootings, type Footing, type OtherFooting, otherFootings } from './firstFootings'
