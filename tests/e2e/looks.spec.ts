@@ -1,5 +1,14 @@
 import { type Page } from '@playwright/test'
-import { accessible, expect, freshSaddle, freshWorm, type Job, jobFromFile, open, test } from './support'
+import {
+  accessible,
+  expect,
+  freshSaddle,
+  freshWorm,
+  type Job,
+  jobFromFile,
+  open,
+  test,
+} from './support'
 
 /** Every page, as it is reached in a job, in the shop and at the machine. */
 function pagesOf(

@@ -51,7 +51,7 @@ export function CastingBar({
   return (
     <div className="no-print flex flex-wrap items-center gap-2 px-4 pt-2.5">
       <select
-        aria-label="Casting"
+        aria-label="Which casting"
         className="field w-36!"
         value={id}
         onChange={({ target }) =>

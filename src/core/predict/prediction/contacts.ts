@@ -13,11 +13,9 @@ const UNDER_CONTACT = 1 / 3
 /** A footing contact with all that may set it off its place. */
 export function stackContact(making: SetupMaking, contact: Locator): StackContact {
   const { at, isFitted, normal, surface } = contact
-  const held = locatorErrors(making, contact)
   // Set by the fit of a casting it follows neither the skin nor how the work sits on it.
-  return isFitted
-    ? { surface: FITTED, at, normal, errors: held }
-    : { surface, at, normal, errors: [seat(making, contact), ...held] }
+  if (isFitted) return { surface: FITTED, at, normal, errors: locatorErrors(making, contact) }
+  return { surface, at, normal, errors: [seat(making, contact), ...locatorErrors(making, contact)] }
 }
 
 /** How the work sits on this one contact: unevenness of the face, a burr, a chip. */
