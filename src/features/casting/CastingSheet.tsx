@@ -42,7 +42,7 @@ export function CastingSheet({
     one === 'solid' ? isSolid : !isSolid && one === from
   const moves = fit ? handMoves(fit.points, fit.fit.motion) : []
   return (
-    <section aria-label="Casting" className="sheet flex min-h-[560px] flex-col p-3">
+    <section aria-label="Casting" className="sheet flex min-h-[560px] flex-col p-3 max-sm:min-h-0">
       <div className="flex flex-wrap items-baseline gap-x-2.5">
         <h1 className="text-[18px] font-bold">{casting.name}</h1>
         <span className="text-[13px] text-soft">
@@ -71,7 +71,7 @@ export function CastingSheet({
           {moves.map(({ mm, words }) => `${words} ${figure(mm, part.unit)}`).join(', ')}
         </p>
       )}
-      <div className="relative min-h-[420px] grow">
+      <div className="relative min-h-[420px] grow max-sm:min-h-[260px]">
         {fit && isSolid && <CastingSolid part={part} fit={fit} />}
         {fit && !isSolid && <Picture part={part} casting={casting} fit={fit} from={from} />}
       </div>

@@ -5,6 +5,7 @@ import { isSide, type Part, type Requirement } from '@/core/work/part'
 import { printFeature, printRequirement } from '@/core/work/say'
 import { withoutFeature } from './again'
 import { BlockPanel } from './BlockPanel'
+import { CastingPanel } from './CastingPanel'
 import { FacePanel } from './FacePanel'
 import { FeaturePanel } from './FeaturePanel'
 import { QuestionList } from './QuestionList'
@@ -109,6 +110,7 @@ function Chosen({ begin, chosen, edit, onChoose, onTie, part }: PartPanelsProps)
   return chosen === 'block' ? (
     <>
       <BlockPanel part={part} onChange={(next) => edit(() => next)} />
+      <CastingPanel part={part} onChange={(next) => edit(() => next)} />
       <StockPanel part={part} onChange={(next) => edit(() => next)} />
     </>
   ) : null

@@ -19,13 +19,13 @@ export interface Best {
 const OVER_COST = 30
 const [MOST_STEPS, MOST_ROUNDS] = [16, 30]
 /** What a step gains at the least, mm, and how small the reach of steps becomes before one stops, mm. */
-const [GAIN_MM, LEAST_REACH_MM] = [1e-9, 1e-8]
+const [GAIN_MM, LEAST_REACH_MM] = [1e-5, 1e-5]
 /** What a mm of a step must gain at the least: where nothing is gained by it, the part stays, mm. */
 const STEP_COST = 1e-8
 /** How far the first step may go, as a share of the size of what is measured. */
 const FIRST_REACH = 0.25
 /** Rows that are put to the solver at first, and how many more that it has missed. */
-const [FIRST_ROWS, MORE_ROWS] = [60, 40]
+const [FIRST_ROWS, MORE_ROWS] = [28, 16]
 
 /** A scale for turns, and the place about which they are told. */
 export interface Scaled {

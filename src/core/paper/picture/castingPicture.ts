@@ -45,21 +45,27 @@ export function castingLooking(down: Side, from: CastingFrom): Looking {
   return { kind: 'square', axes: [right, scale(up, -1), away] }
 }
 
-const MARGIN = { left: 92, right: 120, top: 34, bottom: 64 } as const
+/** Room beside the picture for lines and figures; less of it on a narrow sheet. */
+const marginsOf = (width: number) =>
+  width < NARROW
+    ? ({ left: 40, right: 84, top: 20, bottom: 40 } as const)
+    : ({ left: 92, right: 120, top: 34, bottom: 64 } as const)
+const NARROW = 520
 
 /** The casting stippled, the part in it, metal left at each point; under it the plate with its jacks. */
 export function castingPicture(of: CastingPicture): Scene {
   const { height, looking, marks, plate, width } = of
   const reach = reachOf(of)
-  const room = [width - MARGIN.left - MARGIN.right, height - MARGIN.top - MARGIN.bottom] as const
+  const margin = marginsOf(width)
+  const room = [width - margin.left - margin.right, height - margin.top - margin.bottom] as const
   const ratio = Math.min(
     room[0] / (reach.high[0] - reach.low[0]),
     room[1] / (reach.high[1] - reach.low[1]),
   )
   const sheet = new Sheet(
     ratio,
-    MARGIN.left + room[0] / 2 - (ratio * (reach.low[0] + reach.high[0])) / 2,
-    height - MARGIN.bottom + ratio * reach.low[1],
+    margin.left + room[0] / 2 - (ratio * (reach.low[0] + reach.high[0])) / 2,
+    height - margin.bottom + ratio * reach.low[1],
   )
   paintLook(sheet, of.cast, { fill: () => 'raw', stroke: () => 'soft', width: 1 })
   paintLook(sheet, of.part, { fill: () => 'sheet', stroke: () => 'ink', width: 1.4, hidden: true })
@@ -95,7 +101,11 @@ function reachOf({ cast, looking, part, plate }: CastingPicture): Reach {
   }
 }
 
-function drawPlate(sheet: Sheet, { looking, plate }: CastingPicture, { high, low }: Reach): void {
+function drawPlate(
+  sheet: Sheet,
+  { looking, plate, width }: CastingPicture,
+  { high, low }: Reach,
+): void {
   if (!plate) return
   const level = onSheet(looking, plate.floor)[1] - plate.floorMm
   const beyond = 30 / sheet.scale
@@ -111,7 +121,11 @@ function drawPlate(sheet: Sheet, { looking, plate }: CastingPicture, { high, low
       ],
       { fill: 'ink', stroke: 'ink' },
     )
-    sheet.words(u, level, text, { dy: 18, size: 13, figures: true })
+    sheet.words(u, level, width < NARROW ? (text.split(' ').at(-1) ?? '') : text, {
+      dy: 18,
+      size: 13,
+      figures: true,
+    })
   }
   const lines = [...plate.scribes].sort((a, b) => a.heightMm - b.heightMm)
   let last = -Infinity
