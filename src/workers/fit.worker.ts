@@ -1,7 +1,8 @@
 import * as Comlink from 'comlink'
+import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js'
 import { invertMotion } from '@/core/ground/geometry'
 import { asDrawn, lookAt } from '@/core/paper/picture'
-import { fitMeasured } from '@/core/work/casting'
+import { fitMeasured, layScan, readCloud, thinScan } from '@/core/work/casting'
 import { boughtSolid, nominalSolid, type Skin } from '@/core/work/stock'
 import { loadSolver, meshOf, takeModelsFrom } from '@/kernel'
 import { fetchFacets } from './facets'
@@ -12,6 +13,15 @@ takeModelsFrom(fetchFacets)
 const worker: FitWorker = {
   async fit(part, casting) {
     return fitMeasured(part, casting, await loadSolver())
+  },
+  scan(part, { bytes, name, times }, pairs, progress) {
+    const laid = layScan(pairs)
+    if (!laid.ok) return Promise.resolve(laid)
+    const raw = /\.stl$/i.test(name)
+      ? new STLLoader().parse(bytes).getAttribute('position').array
+      : readCloud(new TextDecoder().decode(bytes))
+    const sized = times === 1 ? raw : Float64Array.from(raw, (value) => value * times)
+    return Promise.resolve(thinScan(part, sized, laid.value, progress))
   },
   async looks(part, motion, looking) {
     const by = asDrawn(invertMotion(motion))

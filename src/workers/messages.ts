@@ -11,7 +11,7 @@ import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { type PartInCasting } from '@/core/chain/fitting'
 import { type Result } from '@/core/ground/issues'
-import { type Casting, type CastingFit } from '@/core/work/casting'
+import { type Casting, type CastingFit, type ScanPair, type ThinnedScan } from '@/core/work/casting'
 import { type Look, type Looking } from '@/core/paper/picture'
 import { type MetalReport, type SolidMesh, type WantedLook } from '@/kernel'
 import { type Frame } from '@/core/ground/geometry'
@@ -42,6 +42,13 @@ export interface SolidWorker {
 export interface FitWorker {
   /** Fits a part into a casting as it was measured. */
   fit(part: Part, casting: Casting): Promise<Result<CastingFit>>
+  /** Thins a scan (STL, or a point cloud as text) to the points that a fit needs. */
+  scan(
+    part: Part,
+    file: { readonly name: string; readonly bytes: ArrayBuffer; readonly times: number },
+    pairs: readonly ScanPair[],
+    progress: (share: number) => void,
+  ): Promise<Result<ThinnedScan>>
   /** The casting as it lies about the part, and the part. */
   looks(
     part: Part,

@@ -15,6 +15,7 @@ import {
 } from '@/core/work/casting'
 import { type Part } from '@/core/work/part'
 import { Choice, TextField } from '@/ui/fields'
+import { ScanPane } from './ScanPane'
 import { figure } from './words'
 
 interface PointsPaneProps {
@@ -69,6 +70,7 @@ export function PointsPane({ casting, edit, fit, part }: PointsPaneProps) {
           />
         </div>
       </section>
+      <ScanPane part={part} edit={edit} />
       <section aria-label="Stand" className="sheet p-3">
         <div className="mb-2 flex flex-wrap items-end gap-2">
           <div className="grow">
@@ -164,6 +166,9 @@ function Paste({
   )
 }
 
+/** More rows than this are not shown: a scan has many. */
+const MOST_ROWS = 150
+
 function PointTable({
   editStand,
   fit,
@@ -199,7 +204,7 @@ function PointTable({
         </tr>
       </thead>
       <tbody>
-        {stand.points.map((one) => (
+        {stand.points.slice(0, MOST_ROWS).map((one) => (
           <tr key={one.id} className={`border-t border-faint ${one.off ? 'opacity-45' : ''}`}>
             <td className="max-w-28 truncate py-0.5" title={fitLabel(part, one.surface)}>
               <strong>{one.id}</strong> {fitLabel(part, one.surface)}
@@ -246,6 +251,15 @@ function PointTable({
           </tr>
         ))}
       </tbody>
+      {stand.points.length > MOST_ROWS && (
+        <tfoot>
+          <tr>
+            <td colSpan={4} className="py-1 text-soft">
+              and {stand.points.length - MOST_ROWS} more
+            </td>
+          </tr>
+        </tfoot>
+      )}
     </table>
   )
 }
