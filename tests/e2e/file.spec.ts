@@ -1,7 +1,18 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
-import { expect, jobFromFile, jobNow, open, test, whenDone, WORM, wormStep } from './support'
+import {
+  expect,
+  freshWorm,
+  jobFromFile,
+  jobNow,
+  open,
+  saved,
+  test,
+  whenDone,
+  WORM,
+  wormStep,
+} from './support'
 
 const require = createRequire(import.meta.url)
 const FOLDER = join(dirname(require.resolve('occt-import-js/package.json')), 'test/testfiles')
@@ -136,4 +147,56 @@ test('over HTTP: a file is read as a job that can be asked how far it is and sto
   >(request, `/api/left/${run.id}`)
   const taken = (way?.setups ?? []).reduce((sum, { removedMm3 }) => sum + removedMm3, 0)
   expect(taken + (way?.setups.at(-1)?.leftMm3 ?? 0)).toBeCloseTo(way?.boughtMm3 ?? 0, 2)
+})
+
+/** A block of facets as STL: what a stranger’s casting would come as. */
+function boxStl(x: number, y: number, z: number): Buffer {
+  const at = (i: number): readonly number[] => [i & 4 ? x : 0, i & 2 ? y : 0, i & 1 ? z : 0]
+  const facets = [
+    [0, 1, 3],
+    [0, 3, 2],
+    [4, 6, 7],
+    [4, 7, 5],
+    [0, 4, 5],
+    [0, 5, 1],
+    [2, 3, 7],
+    [2, 7, 6],
+    [0, 2, 6],
+    [0, 6, 4],
+    [1, 5, 7],
+    [1, 7, 3],
+  ]
+  const bytes = Buffer.alloc(84 + 50 * facets.length)
+  bytes.writeUInt32LE(facets.length, 80)
+  facets.forEach((facet, f) =>
+    facet.flatMap(at).forEach((value, k) => bytes.writeFloatLE(value, 84 + 50 * f + 12 + 4 * k)),
+  )
+  return bytes
+}
+
+test('a part is cut from a solid of its own: laid, moved, taken off again', async ({
+  page,
+  request,
+}) => {
+  const job = await freshWorm(request, 'Out of a lump')
+  await open(page, `/jobs/${job.id}/part`)
+  await page.getByRole('button', { name: 'Block' }).click()
+  await page.getByRole('button', { name: /^Casting, forging or profile/ }).click()
+  await page
+    .getByLabel('File with a solid')
+    .setInputFiles({ name: 'lump.stl', mimeType: 'model/stl', buffer: boxStl(90, 70, 60) })
+  const stock = page.getByRole('region', { name: 'Stock' })
+  await stock.getByRole('button', { name: /^90 mm × 70 mm × 60 mm/ }).click({ timeout: 30_000 })
+  await expect(stock).toContainText('378 cm³')
+  const past = stock.getByLabel('Past left end')
+  await past.fill('4')
+  await past.press('Enter')
+  await saved(page)
+  // What is left of it comes as STL; the exact kernel knows facets only.
+  const left = await request.get(`/api/jobs/${job.id}/export?as=left-stl&setup=1`)
+  expect(left.status()).toBe(200)
+  const step = await request.get(`/api/jobs/${job.id}/export?as=left-step&setup=1`)
+  expect(step.status()).toBe(422)
+  await stock.getByRole('button', { name: 'A block again' }).click()
+  await expect(stock.getByRole('button', { name: /^Casting, forging or profile/ })).toBeVisible()
 })

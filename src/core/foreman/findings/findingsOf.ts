@@ -1,5 +1,6 @@
 import { type Plan } from '../../plan/planning'
 import { type Prediction } from '../../predict/prediction'
+import { castRules } from './castRules'
 import { cutRules, tieRules } from './cutRules'
 import { drillingRulesOf } from './drillingRules'
 import { bySeverity, type Finding } from '../../ground/finding'
@@ -15,6 +16,7 @@ export function findingsOf(prediction: Prediction): readonly Finding[] {
   return [
     ...footingRules(inspection),
     ...cutRules(inspection),
+    ...castRules(inspection),
     ...tieRules(inspection, prediction),
     ...holeFindings(inspection),
     ...travelRules(inspection),

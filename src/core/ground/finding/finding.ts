@@ -107,6 +107,8 @@ export const FINDING_SEVERITY = {
   'margin.short': 'warns',
   'margin.near': 'notes',
   'hold.missing': 'notes',
+  'cast.bore-moves': 'notes',
+  'cast.rubs': 'warns',
 } as const satisfies Record<string, Severity>
 
 export type FindingCode = keyof typeof FINDING_SEVERITY
