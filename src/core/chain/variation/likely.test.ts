@@ -187,6 +187,8 @@ describe('several readings', () => {
             allowed,
           )
           const { failing, point } = likely(m, sources)
+          // Both are found to so many figures; nearer to the limit than a tenth of a micrometre either may be first.
+          fc.pre(Math.abs(point) > 1e-4)
           expect(point <= 0).toBe(failing <= 1 - LIKELY_PART + 1e-12)
         },
       ),
