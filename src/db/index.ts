@@ -12,7 +12,7 @@ export {
 } from './repositories/documents'
 export {
   countArchived,
-  countDemoJobs,
+  demoJobNames,
   findJobRecord,
   insertJob,
   type JobRecord,

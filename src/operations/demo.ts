@@ -14,21 +14,24 @@ import {
 } from '@/core/paper/demo'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Result } from '@/core/ground/issues'
-import { countDemoJobs, keepSolidFile } from '@/db'
+import { demoJobNames, keepSolidFile } from '@/db'
 import { insertDemoFixtures, listRegister } from './fixtures'
-import { insertWith } from './jobs'
+import { insertWith, type NewJob } from './jobs'
 import { type DemoBracket } from './solids/demoBracket'
 
-const DEMO_JOBS = [
+const DEMO_JOBS: readonly NewJob[] = [
   { part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] },
   { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
   { part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] },
   { part: SADDLE, ways: saddleWays(STANDARD_WORKSHOP), castings: [SADDLE_CASTING, SADDLE_LOST] },
 ]
+/** What the part from a file is called: an earlier build has made it as its fourth. */
+const FROM_A_FILE = 'Motor bracket'
 
 /**
  * Loads the demo jobs, once: not again when they were archived; and the demo's fixtures into a register that
- * has none of them. What a start that was killed in the middle has left out is put in by the next.
+ * has none of them. What a start that was killed in the middle has left out is put in by the next, and so is
+ * what an earlier build did not have.
  *
  * @param bracket - makes the part that comes from a file: here and now, or where solids are made.
  */
@@ -36,9 +39,10 @@ export async function loadDemo(
   bracket: () => Promise<Result<DemoBracket>>,
   again = false,
 ): Promise<readonly string[]> {
-  const there = again ? 0 : await countDemoJobs()
-  const wanted = DEMO_JOBS.slice(there)
-  const wantsBracket = there <= DEMO_JOBS.length
+  const names = again ? [] : await demoJobNames()
+  const hasBracket = names.includes(FROM_A_FILE)
+  const wanted = DEMO_JOBS.slice(names.length - (hasBracket ? 1 : 0))
+  const wantsBracket = !hasBracket && names.length <= DEMO_JOBS.length
   const isEmpty = (await listRegister()).length === 0
   if ((wanted.length > 0 || wantsBracket) && (!again || isEmpty)) await insertDemoFixtures()
   const ids: string[] = []

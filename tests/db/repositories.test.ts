@@ -4,6 +4,8 @@ import {
   OILER_BLOCK_WAY,
   PIER_PLATE,
   PIER_PLATE_WAY,
+  SADDLE_CASTING,
+  SADDLE_LOST,
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
 } from '@/core/paper/demo'
@@ -75,9 +77,10 @@ describe('jobs', () => {
     // What other tests have loaded does not count here.
     await database().execute(sql`update jobs set is_demo = false`)
     const first = await loadDemoJobs()
-    expect(first).toHaveLength(3)
+    expect(first).toHaveLength(4)
     expect(await loadDemoJobs()).toEqual([])
-    const [oiler, worm] = first
+    const [saddle, oiler, worm] = first
+    expect(must(await jobFile(saddle ?? '')).castings).toEqual([SADDLE_CASTING, SADDLE_LOST])
     expect(must(await jobFile(oiler ?? '')).ways).toEqual([OILER_BLOCK_WAY])
     expect(must(await jobFile(worm ?? '')).part).toEqual(WORM_BLOCK)
     expect(await readWorkshop()).toEqual(STANDARD_WORKSHOP)

@@ -97,8 +97,8 @@ export async function setJobArchived(id: string, at: Date | null): Promise<boole
   return rows.length > 0
 }
 
-/** How many demo jobs there are, those put away among them. */
-export async function countDemoJobs(): Promise<number> {
-  const [row] = await database().select({ total: count() }).from(jobs).where(eq(jobs.isDemo, true))
-  return row?.total ?? 0
+/** What the demo jobs are called by now, those put away among them. */
+export async function demoJobNames(): Promise<readonly string[]> {
+  const rows = await database().select({ name: jobs.name }).from(jobs).where(eq(jobs.isDemo, true))
+  return rows.map(({ name }) => name)
 }

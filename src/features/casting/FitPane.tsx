@@ -1,3 +1,6 @@
+'use client'
+
+import { useMemo } from 'react'
 import {
   type Casting,
   type CastingFit,
@@ -115,11 +118,16 @@ function Lies({ fit, part }: { readonly part: Part; readonly fit: CastingFit }) 
 
 /** Where a point would say most, and which ones look wrong. */
 function Measure({ fit, part }: { readonly part: Part; readonly fit: CastingFit }) {
-  const { points } = fit
-  const { motion, plusMinusMm, smallestMm } = fit.fit
-  const next = nextPoints(part, points, motion, smallestMm)
-  const doubts = doubtsOf(part, points, motion)
-  const whole = wholeDoubt(part, points)
+  const { plusMinusMm } = fit.fit
+  const { doubts, next, whole } = useMemo(() => {
+    const { points } = fit
+    const { motion, smallestMm } = fit.fit
+    return {
+      next: nextPoints(part, points, motion, smallestMm),
+      doubts: doubtsOf(part, points, motion),
+      whole: wholeDoubt(part, points),
+    }
+  }, [fit, part])
   const place = ({ x, y, z }: { x: number; y: number; z: number }): string =>
     [x, y, z].map((mm) => figure(mm, part.unit)).join(', ')
   return (

@@ -1,6 +1,6 @@
 import { outsideWith, type PartInCasting, type FitSurface } from '../../chain/fitting'
 import { decompose } from '../../ground/linalg'
-import { AXES, type Axis, point } from '../../ground/geometry'
+import { AXES, type Axis, norm, point, subtract } from '../../ground/geometry'
 import { boughtOf, type Part } from '../part'
 import { type JoinedPoint } from './joined'
 import { fitLabel, fitSurfacesOf } from './surfaces'
@@ -75,21 +75,32 @@ export function doubtsOf(
 const slopesOf = (surface: FitSurface): readonly Axis[] =>
   surface.shape === 'plane' ? AXES.filter((axis) => Math.abs(surface.normal[axis]) < 0.5) : []
 
+/** Of a scan only so many of the nearest are asked. */
+const MOST_OTHERS = 12
+
 /** How far each is off the plane through the others, over where they lie. */
 function leftOut(
   own: readonly JoinedPoint[],
   mm: readonly number[],
   along: readonly Axis[],
 ): readonly number[] {
-  return own.map((one, i) => {
-    const others = own.flatMap((other, k) => (k === i ? [] : [{ at: other.at, mm: mm[k] ?? 0 }]))
+  const expectedAt = (
+    one: JoinedPoint,
+    others: readonly { readonly at: JoinedPoint['at']; readonly mm: number }[],
+  ): number => {
     // A slope is only taken from enough others; fewer have a mean.
     const slopes = others.length >= 5 ? along : []
     const rows = others.map(({ at }) => [1, ...slopes.map((axis) => at[axis] - one.at[axis])])
     const { inverse } = decompose(rows, 1 + slopes.length)
-    const expected = (inverse[0] ?? []).reduce((sum, w, k) => sum + w * (others[k]?.mm ?? 0), 0)
-    return (mm[i] ?? 0) - expected
-  })
+    return (inverse[0] ?? []).reduce((sum, w, k) => sum + w * (others[k]?.mm ?? 0), 0)
+  }
+  const all = own.map((one, i) => ({ at: one.at, mm: mm[i] ?? 0 }))
+  const nearest = (one: JoinedPoint, i: number) =>
+    all
+      .filter((_, k) => k !== i)
+      .sort((a, b) => norm(subtract(a.at, one.at)) - norm(subtract(b.at, one.at)))
+      .slice(0, MOST_OTHERS)
+  return own.map((one, i) => (mm[i] ?? 0) - expectedAt(one, nearest(one, i)))
 }
 
 /** What is wrong with all points together: another unit, another side down; nothing where they go with the part. */
