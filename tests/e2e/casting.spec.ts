@@ -11,7 +11,8 @@ test('a casting: measured, fitted, set on the bench, and its first cut set up', 
   await expect(page.getByText('● Cleans up, least')).toBeVisible({ timeout: 20_000 })
   await expect(page.getByText('not under the skin (0.50)')).toBeVisible()
   const faces = page.getByRole('region', { name: 'Every face' })
-  await expect(faces.getByRole('row').first()).toContainText('left pad')
+  // Foot and pad have the same to a hair: either may be named first.
+  await expect(faces.getByRole('row').first()).toContainText(/foot|left pad/)
   const why = page.getByRole('region', { name: 'Why' })
   await expect(why).toContainText('As it lies it does not')
   await expect(why).toContainText('What binds:')

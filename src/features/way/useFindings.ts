@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useMemo, useState } from 'react'
-import { findingsOf, withMetal } from '@/core/foreman/findings'
+import { type Finding } from '@/core/ground/finding'
 import { planWay } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { type Way } from '@/core/plan/way'
@@ -34,13 +34,35 @@ function useMetal(workshop: Workshop, part: Part, way: Way): MetalReport | undef
   return report?.metal
 }
 
+const loadRules = () => import('@/core/foreman/findings')
+type Rules = Awaited<ReturnType<typeof loadRules>>
+let known: Rules | undefined
+const NONE: readonly Finding[] = []
+
+/** The rules, which come just after the page: it shows what is predicted meanwhile. */
+function useRules(): Rules | undefined {
+  const [rules, setRules] = useState(known)
+  useEffect(() => {
+    let current = true
+    void loadRules().then((loaded) => {
+      known = loaded
+      if (current) setRules(loaded)
+    })
+    return () => {
+      current = false
+    }
+  }, [])
+  return rules
+}
+
 /** A way predicted, and all that the rules have to say of it: at once what needs no solid, then with what the metal says. */
 export function useFindings(workshop: Workshop, part: Part, way: Way) {
   const analysis = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
   const metal = useMetal(workshop, part, way)
+  const rules = useRules()
   const findings = useMemo(
-    () => withMetal(findingsOf(analysis), metal?.findings ?? []),
-    [analysis, metal],
+    () => rules?.withMetal(rules.findingsOf(analysis), metal?.findings ?? []) ?? NONE,
+    [analysis, metal, rules],
   )
   return { analysis, findings, metal }
 }

@@ -1,4 +1,4 @@
-import { eigenvalues } from '../../ground/linalg'
+import { leastEigenvalue } from '../../ground/linalg'
 import {
   type Best,
   freeOf,
@@ -123,6 +123,6 @@ function bendingAt(
     )
   })
   const even = found.map((row, a) => row.map((value, b) => (value + (found[b]?.[a] ?? 0)) / 2))
-  const lift = Math.max(0, LEAST_BENDING - Math.min(...eigenvalues(even)))
+  const lift = Math.max(0, LEAST_BENDING - leastEigenvalue(even))
   return even.map((row, a) => row.map((value, b) => (a === b ? value + lift : value)))
 }

@@ -3,7 +3,7 @@ export {
   type Rows,
   RANK_RELATIVE_TOLERANCE,
   decompose,
-  eigenvalues,
+  leastEigenvalue,
   invertSquare,
   nearestTurn,
   symmetricEigenvalues2,

@@ -1,4 +1,4 @@
-import { EigenvalueDecomposition, Matrix, SingularValueDecomposition } from 'ml-matrix'
+import { Matrix, SingularValueDecomposition } from 'ml-matrix'
 
 /** Rows of equal length; the wrapped package does the decompositions. */
 export type Rows = readonly (readonly number[])[]
@@ -108,10 +108,12 @@ export function invertSquare(
   }
 }
 
-/** The eigenvalues of a small symmetric matrix. */
-export const eigenvalues = (rows: Rows): readonly number[] =>
-  new EigenvalueDecomposition(new Matrix(rows.map((row) => [...row])), { assumeSymmetric: true })
-    .realEigenvalues
+/** The least eigenvalue of a small symmetric matrix: lifted until none is below 0, they are its singular values. */
+export function leastEigenvalue(rows: Rows): number {
+  const lift = Math.hypot(...rows.flat())
+  const lifted = rows.map((row, a) => row.map((value, b) => (a === b ? value + lift : value)))
+  return Math.min(...new SingularValueDecomposition(new Matrix(lifted)).diagonal) - lift
+}
 
 /**
  * The turn that comes nearest to a matrix of three rows (Kabsch, "A solution for the best rotation to relate two
