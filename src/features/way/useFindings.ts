@@ -38,18 +38,24 @@ const loadRules = () => import('@/core/foreman/findings')
 type Rules = Awaited<ReturnType<typeof loadRules>>
 let known: Rules | undefined
 const NONE: readonly Finding[] = []
+/** So long after the page the rules are asked for, ms. */
+const RULES_AFTER_MS = 500
 
 /** The rules, which come just after the page: it shows what is predicted meanwhile. */
 function useRules(): Rules | undefined {
   const [rules, setRules] = useState(known)
   useEffect(() => {
     let current = true
-    void loadRules().then((loaded) => {
-      known = loaded
-      if (current) setRules(loaded)
-    })
+    const load = (): void =>
+      void loadRules().then((loaded) => {
+        known = loaded
+        if (current) setRules(loaded)
+      })
+    // The page itself comes first.
+    const timer = setTimeout(load, known ? 0 : RULES_AFTER_MS)
     return () => {
       current = false
+      clearTimeout(timer)
     }
   }, [])
   return rules
