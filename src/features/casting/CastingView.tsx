@@ -149,5 +149,5 @@ function Side({
         castingId={castingId}
       />
     )
-  return <FitPane part={part} casting={body} fit={fit} />
+  return <FitPane part={part} fit={fit} />
 }

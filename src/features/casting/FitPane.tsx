@@ -2,7 +2,6 @@
 
 import { useMemo } from 'react'
 import {
-  type Casting,
   type CastingFit,
   doubtsOf,
   fitLabel,
@@ -21,7 +20,6 @@ export function FitPane({
   part,
 }: {
   readonly part: Part
-  readonly casting: Casting
   readonly fit: CastingFit | undefined
 }) {
   if (!fit) return <section className="sheet p-3 text-soft">Fitting …</section>

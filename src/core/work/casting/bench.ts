@@ -63,7 +63,7 @@ export interface BenchStand {
 }
 
 /** Where three jacks stand, as shares of the face that is down: two at one end, one at the other. */
-const JACKS_AT = [
+export const JACKS_AT = [
   [0.15, 0.2],
   [0.85, 0.2],
   [0.5, 0.85],

@@ -1,6 +1,7 @@
 export {
   benchStand,
   type BenchStand,
+  JACKS_AT,
   type HandMove,
   handMoves,
   type Jack,

@@ -10,10 +10,6 @@ export const CastingSpecSchema = z.strictObject({
   skin: ZeroOrMore.optional().describe(
     'How deep a first cut must go to be under the skin; that of the process where left out.',
   ),
-  draft: z
-    .strictObject({ rad: z.number().min(0).max(0.2), typed: z.string().max(60).optional() })
-    .optional()
-    .describe('How much walls along the draw lean, as cast.'),
   walls: z
     .array(
       z.strictObject({

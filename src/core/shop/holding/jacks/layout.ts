@@ -1,6 +1,7 @@
 import { point, type Point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import { type Instrument, type Strap } from '../../workshop'
+import { JACKS_AT } from '../../../work/casting'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
 import { type JacksHolding } from './parameters'
@@ -18,12 +19,6 @@ export interface OnJacks extends Placed {
   readonly clamps: readonly Clamp[]
 }
 
-/** Where the three jacks stand, as shares of what is over them. */
-const JACKS_AT = [
-  [0.15, 0.2],
-  [0.85, 0.2],
-  [0.5, 0.85],
-] as const
 /** How high straps bear, as a share of the work. */
 const STRAP_AT = 0.35
 
