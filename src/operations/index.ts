@@ -48,6 +48,7 @@ export {
 } from './jobs'
 export {
   bringIn,
+  readyForSolids,
   facetsOf,
   jobFromBody,
   loadDemoAgain,

@@ -102,6 +102,11 @@ export class Pool {
     return this.limits.workers
   }
 
+  /** Whether a worker has been started and lives. */
+  get isUp(): boolean {
+    return this.hands.length > 0
+  }
+
   /** Ends every worker. */
   async close(): Promise<void> {
     await Promise.all(this.hands.splice(0).map(({ worker }) => worker.terminate()))

@@ -28,6 +28,12 @@ export const bringIn = (bytes: Uint8Array, name: string, options: ReadOptions): 
     return succeed(file)
   })
 
+/** Starts the kernel where none is up and takes the demo's bracket through it, so that a file finds its code compiled. */
+export function readyForSolids(): void {
+  const room = solidsRoom()
+  if (!room.isUp) void room.run('demoBracket').catch(() => undefined)
+}
+
 /** A fresh copy of the demo jobs. */
 export const loadDemoAgain = (): Promise<readonly string[]> =>
   loadDemo(() => solidsRoom().run('demoBracket'), true)

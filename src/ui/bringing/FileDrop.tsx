@@ -1,8 +1,9 @@
 'use client'
 
 import { Upload } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { type Length } from '@/core/handbook/units'
+import { call } from '../api'
 import { QuantityField } from '../QuantityField'
 import { type BringingIn } from './useBringing'
 
@@ -12,6 +13,8 @@ export function FileDrop({ bringing }: { readonly bringing: BringingIn }) {
   const input = useRef<HTMLInputElement>(null)
   const [outline, setOutline] = useState<File>()
   const [isOver, setOver] = useState(false)
+  // Who stands before this is about to choose a file: what reads it starts meanwhile.
+  useEffect(() => void call('/api/solids', 'PUT'), [])
   const take = (file: File | undefined): void => {
     if (!file) return
     const isDrawing = /\.dxf$/i.test(file.name)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { schemaIssues } from '@/core/paper/stored'
-import { bringIn, MOST_FILE_BYTES } from '@/operations'
+import { bringIn, MOST_FILE_BYTES, readyForSolids } from '@/operations'
 import { BadRequest, bodyBytes, respond } from '../respond'
 
 const Query = z.strictObject({
@@ -21,4 +21,10 @@ export function POST(request: Request): Promise<Response> {
       { status: 202 },
     )
   })
+}
+
+/** A file is about to come: what reads it gets ready meanwhile. */
+export function PUT(): Response {
+  readyForSolids()
+  return new Response(undefined, { status: 202 })
 }

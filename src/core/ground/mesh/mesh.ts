@@ -1,3 +1,4 @@
+import quickselect from 'quickselect'
 import { add, cross, dot, type Frame, point, type Point, scale, subtract } from '../geometry'
 
 /** Triangles of a solid: three coordinates a vertex, three vertices a triangle, seen from outside counter-clockwise, mm. */
@@ -60,7 +61,7 @@ export interface Hit {
 interface Node {
   readonly limits: readonly number[]
   readonly halves?: readonly [Node, Node]
-  readonly triangles?: Uint32Array
+  readonly triangles?: readonly number[]
 }
 
 const MOST_IN_LEAF = 8
@@ -75,7 +76,7 @@ export class RayTree<F extends Frame> {
     for (let t = 0; t < count; t++)
       for (let k = 0; k < 3; k++) middles[3 * t + k] = this.middle(t, k)
     this.root = this.split(
-      Uint32Array.from({ length: count }, (_, t) => t),
+      Array.from({ length: count }, (_, t) => t),
       middles,
     )
   }
@@ -88,7 +89,7 @@ export class RayTree<F extends Frame> {
     return (this.at(t, 0, k) + this.at(t, 1, k) + this.at(t, 2, k)) / 3
   }
 
-  private split(triangles: Uint32Array, middles: Float32Array): Node {
+  private split(triangles: number[], middles: Float32Array): Node {
     const limits = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity]
     for (const t of triangles)
       for (let k = 0; k < 3; k++)
@@ -100,13 +101,20 @@ export class RayTree<F extends Frame> {
     if (triangles.length <= MOST_IN_LEAF) return { limits, triangles }
     const sides = [0, 1, 2].map((k) => (limits[k + 3] as number) - (limits[k] as number))
     const longest = sides.indexOf(Math.max(...sides))
-    const sorted = triangles.sort(
+    const half = triangles.length >> 1
+    quickselect(
+      triangles,
+      half,
+      0,
+      triangles.length - 1,
       (a, b) => (middles[3 * a + longest] as number) - (middles[3 * b + longest] as number),
     )
-    const half = sorted.length >> 1
     return {
       limits,
-      halves: [this.split(sorted.slice(0, half), middles), this.split(sorted.slice(half), middles)],
+      halves: [
+        this.split(triangles.slice(0, half), middles),
+        this.split(triangles.slice(half), middles),
+      ],
     }
   }
 

@@ -1,6 +1,6 @@
 import { add, AXES, norm, type Point, scale, subtract } from '../../ground/geometry'
 import { RayTree, triangleOf } from '../../ground/mesh'
-import { gapTo, type Recipe } from '../../ground/recipe'
+import { type Bounds, boundsOf, gapTo, type Recipe } from '../../ground/recipe'
 import { type Side, SIDES, axisOf, signOf } from '../part'
 import { type Solid, type SolidFace } from '../solid'
 
@@ -9,6 +9,31 @@ type At = Point<'part'>
 /** How far a place is stepped off a face to ask what is there, mm. */
 export const STEP_MM = 0.02
 const MOST_PLACES = 40
+
+/** One of the pieces that a solid is united of, with the box about it. */
+interface Piece {
+  readonly recipe: Recipe<'part'>
+  readonly bounds: Bounds<'part'>
+}
+
+const piecesOf = (recipe: Recipe<'part'>): readonly Piece[] =>
+  recipe.kind === 'united' ? recipe.of.flatMap(piecesOf) : [{ recipe, bounds: boundsOf(recipe) }]
+
+/** Whether a place is so near the skin of what the pieces are together: on one of them, deep in none. */
+function isOnSkin(pieces: readonly Piece[], at: At, near: number): boolean {
+  let gap = Infinity
+  for (const { bounds, recipe } of pieces)
+    if (isWithin(bounds, at, near)) gap = Math.min(gap, gapTo(recipe, at))
+  return Math.abs(gap) < near
+}
+
+const isWithin = ({ high, low }: Bounds<'part'>, at: At, near: number): boolean =>
+  at.x > low.x - near &&
+  at.y > low.y - near &&
+  at.z > low.z - near &&
+  at.x < high.x + near &&
+  at.y < high.y + near &&
+  at.z < high.z + near
 
 /** A solid that can be asked what is metal, and which of its faces are known already. */
 export class Seen {
@@ -19,6 +44,7 @@ export class Seen {
   private readonly triangles: readonly number[][]
   private readonly taken: Recipe<'part'>[] = []
   private readonly known = new Map<number, string>()
+  private readonly places = new Map<number, readonly At[]>()
 
   constructor(readonly solid: Solid<'part'>) {
     this.rays = new RayTree(solid.mesh)
@@ -59,29 +85,37 @@ export class Seen {
   explain(id: string): void {
     const recipe = this.taken[this.taken.length - 1]
     if (!recipe) return
+    const pieces = piecesOf(recipe)
     for (const face of this.solid.faces)
-      if (!this.known.has(face.index) && this.lieOn(face, recipe)) this.known.set(face.index, id)
+      if (!this.known.has(face.index) && this.lieOn(face, pieces)) this.known.set(face.index, id)
   }
 
   /** Whether what a feature would take bounds a face that nothing stands for yet. */
   wouldExplain(recipe: Recipe<'part'> | undefined): boolean {
+    if (!recipe) return false
+    const pieces = piecesOf(recipe)
     return this.solid.faces.some(
       (face) =>
-        recipe !== undefined &&
-        !this.isKnown(face) &&
-        this.isSideLevel(face) === undefined &&
-        this.lieOn(face, recipe),
+        !this.isKnown(face) && this.isSideLevel(face) === undefined && this.lieOn(face, pieces),
     )
   }
 
-  private lieOn(face: SolidFace<'part'>, recipe: Recipe<'part'>): boolean {
+  private lieOn(face: SolidFace<'part'>, pieces: readonly Piece[]): boolean {
     const near = face.kind === 'plane' ? 1e-3 : 2 * this.meshMm
     const places = this.placesOn(face)
-    return places.length > 0 && places.every((at) => Math.abs(gapTo(recipe, at)) < near)
+    return places.length > 0 && places.every((at) => isOnSkin(pieces, at, near))
   }
 
   /** Middles of the triangles of a face, not too many. */
   placesOn(face: SolidFace<'part'>): readonly At[] {
+    const known = this.places.get(face.index)
+    if (known) return known
+    const found = this.middlesOf(face)
+    this.places.set(face.index, found)
+    return found
+  }
+
+  private middlesOf(face: SolidFace<'part'>): readonly At[] {
     const own = this.triangles[face.index] ?? []
     const each = Math.max(1, Math.floor(own.length / MOST_PLACES))
     return own
