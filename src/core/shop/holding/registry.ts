@@ -4,6 +4,8 @@ import { ANGLE_PLATE } from './angle'
 import { AngleSchema } from './angle/parameters'
 import { JACKS } from './jacks'
 import { JacksSchema } from './jacks/parameters'
+import { NEST } from './nest'
+import { NestSchema } from './nest/parameters'
 import { PIN_PLATE } from './plate'
 import { PinPlateSchema } from './plate/parameters'
 import { STRAPS } from './straps'
@@ -19,6 +21,7 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   PinPlateSchema,
   AngleSchema,
   JacksSchema,
+  NestSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -29,6 +32,7 @@ const KINDS: Kinds = {
   plate: PIN_PLATE,
   'angle-plate': ANGLE_PLATE,
   jacks: JACKS,
+  nest: NEST,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]

@@ -1,10 +1,8 @@
+import { USUALLY_KNOWN_MM } from '../fitted'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { type JacksHolding, JacksSchema } from './parameters'
 import { standOnJacks } from './stand'
-
-/** How well a fit usually knows a casting, ± mm (common practice, no source). */
-const USUALLY_KNOWN_MM = 0.1
 
 export const JACKS: HoldingKind<JacksHolding> = {
   kind: 'jacks',

@@ -1,21 +1,19 @@
-import { point, type Point } from '../../../ground/geometry'
+import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
-import { type Instrument, type Strap } from '../../workshop'
+import { type Strap } from '../../workshop'
 import { JACKS_AT } from '../../../work/casting'
+import { type SetByFit } from '../fitted'
 import { type Clamp } from '../kind'
-import { byId, type Placed, placed, type Work } from '../work'
+import { byId, placed, type Work } from '../work'
 import { type JacksHolding } from './parameters'
 
 /**
  * A casting on jacks. Setup frame: X along the travel with 0 at the middle of the work, Y back with 0 at its back,
  * Z up with 0 at the table.
  */
-export interface OnJacks extends Placed {
-  readonly work: Work
+export interface OnJacks extends SetByFit {
   readonly holding: JacksHolding
   readonly strap: Strap
-  readonly instrument: Instrument
-  readonly jacks: readonly Point<'setup'>[]
   readonly clamps: readonly Clamp[]
 }
 
@@ -29,7 +27,7 @@ export function onJacks(holding: JacksHolding, work: Work): OnJacks {
     point(-(low.x + high.x) / 2, -high.y, holding.clearance.mm - low.z),
   )
   const { high, low } = block
-  const jacks = JACKS_AT.map(([a, b]) =>
+  const carried = JACKS_AT.map(([a, b]) =>
     point<'setup'>(low.x + a * (high.x - low.x), low.y + b * (high.y - low.y), low.z),
   )
   const middleY = (low.y + high.y) / 2
@@ -48,7 +46,8 @@ export function onJacks(holding: JacksHolding, work: Work): OnJacks {
     holding,
     strap,
     instrument,
-    jacks,
+    carried,
+    knownMm: holding.known.mm,
     clamps: [beside(low.x - 2 * strap.width, low.x), beside(high.x, high.x + 2 * strap.width)],
   }
 }
