@@ -46,6 +46,7 @@ const MAY_IMPORT = {
 /** Packages that the pure core may use. */
 const CORE_PACKAGES = [
   '^node_modules/ml-matrix/',
+  '^node_modules/quickselect/',
   '^node_modules/zod/',
   '^node_modules/d3-polygon/',
   '^node_modules/quadprog/',

@@ -1,6 +1,8 @@
 import { nanoid } from 'nanoid'
 import { firstFace, guideFor, newCasting } from '@/core/work/casting'
 import { changeClamping, newSetup, tickCut } from '@/core/plan/way'
+import { type Holding, kindOf } from '@/core/shop/holding'
+import { partSurfaces } from '@/core/work/part'
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { appendVersion, findDocument, insertDocument } from '@/db'
 import { addWay, loadJob, storedCasting, storedWay } from './jobs'
@@ -25,22 +27,26 @@ export const addCasting = (jobId: string): Promise<Result<string>> =>
 
 /** How well the fit knows the casting, and how it is to stand, for the first cut. */
 export interface FirstCut {
+  readonly on: 'jacks' | 'nest'
   readonly knownMm: number
   readonly clearanceMm: number
 }
 
-/** Another way of the job whose first setup stands on jacks, set by the fit of a casting, its first face up. */
+const FIRST_ON: Readonly<Record<FirstCut['on'], string>> = { jacks: 'on jacks', nest: 'in a nest' }
+
+/** Another way of the job whose first setup is set by the fit of a casting, its first face up. */
 export async function addWayFromFit(
   jobId: string,
-  { clearanceMm, knownMm }: FirstCut,
+  { clearanceMm, knownMm, on }: FirstCut,
 ): Promise<Result<string>> {
   const job = await loadJob(jobId)
   if (!job.ok) return job
   const { part, workshop } = job.value
   const first = firstFace(part.body)
-  const [strap] = workshop.straps
-  const reads = workshop.instruments.find((one) => one.kind === 'indicator')
-  if (!first || !strap || !reads)
+  const pose = first && { up: first.side, guide: guideFor(first.side) }
+  const begun =
+    pose && kindOf({ kind: on }).begin(workshop, part.body, partSurfaces(part.body), pose)
+  if (!pose || !begun)
     return fail(
       'casting.no-first',
       'The workshop has no straps or no indicator, or the part no face to be cut: the first cut cannot be set up.',
@@ -50,21 +56,15 @@ export async function addWayFromFit(
   const stored = await findDocument(added.value)
   const way = stored && storedWay(stored)
   if (!way?.ok) return added
-  const setup = newSetup(workshop, part.body, way.value.body, first.side, guideFor(first.side))
-  const held = changeClamping({ ...setup, name: 'First cut, on jacks' }, (clamping) => ({
+  const setup = newSetup(workshop, part.body, way.value.body, pose.up, pose.guide)
+  const held = changeClamping({ ...setup, name: `First cut, ${FIRST_ON[on]}` }, (clamping) => ({
     ...clamping,
-    holding: {
-      kind: 'jacks',
-      strap: strap.id,
-      instrument: reads.id,
-      known: { mm: knownMm },
-      clearance: { mm: clearanceMm },
-    },
+    holding: { ...begun, known: { mm: knownMm }, clearance: { mm: clearanceMm } } as Holding,
   }))
   const body = {
     ...way.value.body,
     note: 'from the fit of a casting',
-    setups: [tickCut(held, first.side, true, undefined)],
+    setups: [tickCut(held, pose.up, true, undefined)],
   }
   await appendVersion(added.value, way.value.version, { kind: 'edit', body })
   return added

@@ -46,7 +46,7 @@ test('a casting: measured, fitted, set on the bench, and its first cut set up', 
   await expect(page.getByRole('region', { name: 'Stand 3' })).toContainText('angle plate')
   await page.getByRole('link', { name: 'Back to the casting' }).click()
 
-  await page.getByRole('button', { name: 'Set up the first cut like this' }).click()
+  await page.getByRole('button', { name: 'Set up the first cut on jacks' }).click()
   await page.waitForURL(/\/ways\//)
   await expect(page.getByText('First cut, on jacks').first()).toBeVisible()
 })

@@ -91,10 +91,10 @@ function FirstCutPane({
   if (!first) return null
   const stand = benchStand(part, casting, fit.points, fit.fit.motion, oppositeOf(first.side))
   const skin = skinMm(part)
-  const take = async (): Promise<void> => {
+  const take = async (on: 'jacks' | 'nest'): Promise<void> => {
     const known = Math.max(0.01, ...stand.readings.map(({ plusMinusMm }) => plusMinusMm))
     const answer = await call<{ readonly id: string }>(`/api/jobs/${jobId}/ways`, 'POST', {
-      firstCut: { knownMm: known, clearanceMm: casting.bench.clearance },
+      firstCut: { on, knownMm: known, clearanceMm: casting.bench.clearance },
     })
     if (answer.kind === 'done') router.push(`/jobs/${jobId}/ways/${answer.data.id}`)
     else
@@ -113,9 +113,14 @@ function FirstCutPane({
       </p>
       <StandTables part={part} stand={stand} />
       {sentence && <p role="alert">{sentence}</p>}
-      <button type="button" className="button main mt-2" onClick={() => void take()}>
-        Set up the first cut like this
-      </button>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="button main" onClick={() => void take('jacks')}>
+          Set up the first cut on jacks
+        </button>
+        <button type="button" className="button" onClick={() => void take('nest')}>
+          … in a nest
+        </button>
+      </div>
     </section>
   )
 }

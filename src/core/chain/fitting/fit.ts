@@ -3,8 +3,11 @@ import { type Measured, outsideWith, type PartInCasting } from './model'
 import { type Program, type Row, type Solve } from './program'
 import { after, movedBy } from './turning'
 
-/** What of the part stays where it is: nothing; how it is turned; or its three points of the rest, so that it slides and turns on them. */
-export type Held = 'none' | 'turn' | 'rest'
+/**
+ * What of the part stays where it is: nothing; how it is turned; or the three points that it rests on, so that it
+ * slides and turns on them: those of a plane across Z, or across another axis.
+ */
+export type Held = 'none' | 'turn' | 'rest' | 'rest-x' | 'rest-y'
 
 /** A best place of the part, as far as the tightest of all goes. */
 export interface Best {
@@ -78,12 +81,15 @@ export function lookFrom(
 }
 
 /** Which of the six unknowns are free. */
-export const freeOf = (held: Held): readonly boolean[] =>
-  held === 'turn'
-    ? [true, true, true, false, false, false]
-    : held === 'rest'
-      ? [true, true, false, false, false, true]
-      : [true, true, true, true, true, true]
+export const freeOf = (held: Held): readonly boolean[] => FREE[held]
+
+const FREE: Readonly<Record<Held, readonly boolean[]>> = {
+  none: [true, true, true, true, true, true],
+  turn: [true, true, true, false, false, false],
+  rest: [true, true, false, false, false, true],
+  'rest-x': [false, true, true, true, false, false],
+  'rest-y': [true, false, true, false, true, false],
+}
 
 /**
  * Moves and turns the part in the casting until the smallest slack is as large as can be: linear programs for

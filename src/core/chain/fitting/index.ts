@@ -1,4 +1,5 @@
 export { type Binding } from './binding'
+export { type Closest, closestTo } from './closest'
 export { freeOf, type Held } from './fit'
 export {
   AS_IT_LIES,

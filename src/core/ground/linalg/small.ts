@@ -14,7 +14,7 @@ export interface Decomposition {
   readonly rank: number
   /** Largest first. */
   readonly singularValues: readonly number[]
-  /** Right singular vectors, same order; a column each. */
+  /** Right singular vectors, same order; a row each. */
   readonly rightVectors: Rows
   /** Orthonormal basis of the null space: the motions that the rows do not see. */
   readonly nullSpace: Rows

@@ -26,17 +26,17 @@ interface Step {
   readonly lead?: OwnClamping['footing']['lead']
 }
 
-/** The foot first, since four faces hang on it; then everything from the foot. */
-const FROM_JACKS: readonly Step[] = [
-  {
-    name: 'Foot, on jacks',
-    up: 'bottom',
-    guide: 'back',
-    holding: 'jacks',
-    zero: {},
-    cuts: ['bottom', 'foot-holes'],
-    more: { known: { mm: 0.1 } },
-  },
+/** The foot first, since four faces hang on it. */
+const FOOT: Omit<Step, 'name' | 'holding'> = {
+  up: 'bottom',
+  guide: 'back',
+  zero: {},
+  cuts: ['bottom', 'foot-holes'],
+  more: { known: { mm: 0.1 } },
+}
+
+/** Then everything from the foot. */
+const FROM_FOOT: readonly Step[] = [
   {
     name: 'Cheek and bores',
     up: 'front',
@@ -72,10 +72,28 @@ const FROM_JACKS: readonly Step[] = [
   },
 ]
 
-/** The way of the saddle: set on jacks by its marked points for the first cut. */
+/** The ways of the saddle: set by its marked points for the first cut, on jacks or in a nest. */
 export function saddleWays(workshop: Workshop): readonly Way[] {
-  const empty: Way = { name: 'Way A', note: 'set on jacks by the layout, foot first', setups: [] }
-  return [FROM_JACKS.reduce((way, step) => withStep(workshop, way, step), empty)]
+  const made = (name: string, note: string, first: Pick<Step, 'name' | 'holding'>): Way =>
+    [{ ...FOOT, ...first }, ...FROM_FOOT].reduce((way, step) => withStep(workshop, way, step), {
+      name,
+      note,
+      setups: [],
+    } as Way)
+  return [
+    made('Way A', 'set on jacks by the layout, foot first', {
+      name: 'Foot, on jacks',
+      holding: 'jacks',
+    }),
+    made(
+      'Way B',
+      'set in a nest with screws: no straps over it, and the next one takes less time',
+      {
+        name: 'Foot, in the nest',
+        holding: 'nest',
+      },
+    ),
+  ]
 }
 
 function withStep(workshop: Workshop, way: Way, step: Step): Way {

@@ -13,6 +13,7 @@ import { type Result, succeed } from '../../ground/issues'
 import { type Part } from '../part'
 import { type JoinedPoint, joinStands, type Joined } from './joined'
 import { type Casting } from './schema'
+import { type CutFace, layOnCut } from './since'
 import { fitLabel, fitSurfacesOf, skinMm } from './surfaces'
 
 /** How a surface comes out. */
@@ -43,7 +44,10 @@ export interface Remedy {
 /** A part fitted into a casting. */
 export interface CastingFit {
   readonly joined: Joined
+  /** As they lie on the cut face where there is one, without what was measured on that. */
   readonly points: readonly JoinedPoint[]
+  /** The face that has been cut already, on which the casting lies. */
+  readonly cut: CutFace | undefined
   readonly fit: Fit
   /** How it would come out as it lies. */
   readonly asItLies: Pick<Fit, 'smallestMm' | 'slacks' | 'tightest' | 'overMm'>
@@ -68,24 +72,28 @@ export function fitMeasured(
   part: Part,
   casting: Casting,
   solve: Solve,
-  held: Held = casting.held,
+  wanted: Held = casting.held,
 ): Result<CastingFit> {
   const joined = joinStands(part, casting)
   if (!joined.ok) return joined
-  const { points } = joined.value
+  const laid = layOnCut(part, casting, joined.value, wanted)
+  if (!laid.ok) return laid
+  const { cut: cutFace, held, points } = laid.value
   const surfaces = fitSurfacesOf(part)
   const fitted = fitCasting(surfaces, points, held, solve)
   if (!fitted.ok) return fitted
   const lying = lookAtFit(surfaces, points, AS_IT_LIES)
   if (!lying.ok) return lying
   const fit = fitted.value
-  const free = held === 'none' ? fitted : fitCasting(surfaces, points, 'none', solve)
+  // What is cut already is held for good: letting go of it is no choice.
+  const free = held === 'none' || cutFace ? fitted : fitCasting(surfaces, points, 'none', solve)
   const rows = rowsOf(part, surfaces, fit)
   const cut = rows.filter(({ kind }) => kind === 'cut')
   const cleans = rows.every(({ outcome }) => outcome !== 'short')
   return succeed({
     joined: joined.value,
     points,
+    cut: cutFace,
     fit,
     asItLies: lying.value,
     surfaces: rows,

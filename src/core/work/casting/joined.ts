@@ -1,8 +1,10 @@
-import { type FitPoint } from '../../chain/fitting'
+import { AS_IT_LIES, closestTo, type FitPoint } from '../../chain/fitting'
 import {
   applyMotion,
   bestMotion,
+  composeMotions,
   dot,
+  invertMotion,
   type Motion,
   norm,
   type Point,
@@ -13,7 +15,7 @@ import {
 import { fail, type Result, succeed } from '../../ground/issues'
 import { directionOf, type Part, partSurfaces, type Surface } from '../part'
 import { type Casting, type MeasuredPoint, type Stand } from './schema'
-import { wallsTo } from './surfaces'
+import { fitSurfacesOf, wallsTo } from './surfaces'
 
 /** How well a point is known that does not say: a height gauge on a rough skin, ± mm (common practice, no source). */
 export const USUAL_PLUS_MINUS_MM = 0.1
@@ -27,13 +29,13 @@ export interface JoinedPoint extends FitPoint {
 /** All points of a casting in the axes of its first stand. */
 export interface Joined {
   readonly points: readonly JoinedPoint[]
-  /** How far marks of other stands lie from the same ones of the first, at the most, mm. */
+  /** How far marks of other stands lie from the same ones of the first, at the most; or the skin, where faces join them, mm. */
   readonly misfits: readonly { readonly stand: string; readonly mm: number }[]
 }
 
 type At = Point<'casting'>
 
-/** Brings the points of all stands together: by the marks that they share. */
+/** Brings the points of all stands together: by the marks that they share, or by the faces. */
 export function joinStands(part: Part, { stands }: Casting): Result<Joined> {
   const surfaces = partSurfaces(part)
   const [first, ...others] = stands
@@ -42,7 +44,7 @@ export function joinStands(part: Part, { stands }: Casting): Result<Joined> {
   const misfits: { stand: string; mm: number }[] = []
   for (const stand of others) {
     if (stand.points.length === 0) continue
-    const joint = jointOf(surfaces, first, stand)
+    const joint = jointOf(part, surfaces, first, stand)
     if (!joint.ok) return joint
     misfits.push({ stand: stand.id, mm: joint.value.misfitMm })
     points.push(...pointsOf(part, surfaces, stand, joint.value.motion))
@@ -102,11 +104,18 @@ function wayOut(surface: Surface | undefined, { x, y, z }: At): At | undefined {
 
 const LEAST_MARKS = 3
 
+interface Joint {
+  readonly motion: Motion<'casting', 'casting'>
+  readonly misfitMm: number
+}
+
+/** How a stand lies to the first: by the marks that they share, else by the faces that were measured in both. */
 function jointOf(
+  part: Part,
   surfaces: ReadonlyMap<string, Surface>,
   first: Stand,
   stand: Stand,
-): Result<{ readonly motion: Motion<'casting', 'casting'>; readonly misfitMm: number }> {
+): Result<Joint> {
   const marks = new Map(
     first.points.flatMap((one) =>
       one.mark ? [[one.mark, skinPlace(surfaces, one)] as const] : [],
@@ -116,12 +125,15 @@ function jointOf(
     const to = one.mark === undefined ? undefined : marks.get(one.mark)
     return to ? [{ from: skinPlace(surfaces, one), to }] : []
   })
-  if (pairs.length < LEAST_MARKS)
+  if (pairs.length < LEAST_MARKS) {
+    const byFaces = jointByFaces(part, surfaces, first, stand)
+    if (byFaces) return succeed(byFaces)
     return fail(
       'casting.marks',
-      `“${stand.name}” shares ${pairs.length === 0 ? 'no mark' : `only ${pairs.length} marks`} with “${first.name}”. Mark three places far apart, measure them in both, and give them the same names.`,
+      `“${stand.name}” shares ${pairs.length === 0 ? 'no mark' : `only ${pairs.length} marks`} with “${first.name}”, and too few faces to tell how it lay. Mark three places far apart, measure them in both, and give them the same names; or measure three faces square to each other in both.`,
       'stands',
     )
+  }
   const motion = bestMotion(pairs)
   if (!motion)
     return fail(
@@ -133,4 +145,31 @@ function jointOf(
     ...pairs.map(({ from, to }) => norm(subtract(applyMotion(motion, from), to))),
   )
   return succeed({ motion, misfitMm })
+}
+
+/** Through the part: laid by the shared faces into each stand. A face that was cut between the two is none of them. */
+function jointByFaces(
+  part: Part,
+  surfaces: ReadonlyMap<string, Surface>,
+  first: Stand,
+  stand: Stand,
+): Joint | undefined {
+  const on = fitSurfacesOf(part)
+  const isShared = ({ surface }: MeasuredPoint): boolean =>
+    surface !== stand.since &&
+    [first, stand].every(({ points }) => points.some((one) => one.surface === surface && !one.off))
+  const laid = ({ points }: Stand) =>
+    closestTo(
+      on,
+      points
+        .filter((one) => !one.off && isShared(one))
+        .map((one) => ({ surface: one.surface, at: skinPlace(surfaces, one) })),
+      AS_IT_LIES,
+    )
+  const [here, there] = [laid(first), laid(stand)]
+  if (here.rank < 6 || there.rank < 6) return undefined
+  return {
+    motion: composeMotions(here.motion, invertMotion(there.motion)),
+    misfitMm: Math.hypot(here.offMm, there.offMm),
+  }
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { IdSchema } from '../part'
+import { IdSchema, SideSchema } from '../part'
 
 const MOST_MM = 10_000
 const Mm = z.number().min(-MOST_MM).max(MOST_MM)
@@ -32,6 +32,7 @@ export const MeasuredPointSchema = z.strictObject({
 export const StandSchema = z.strictObject({
   id: IdSchema,
   name: z.string().trim().min(1).max(60),
+  since: SideSchema.optional().describe('The face that had been cut before it was measured so.'),
   points: z.array(MeasuredPointSchema).max(2000),
 })
 
@@ -43,9 +44,7 @@ export const CastingSchema = z.strictObject({
   held: z.enum(['none', 'turn', 'rest']),
   stands: z.array(StandSchema).min(1).max(12),
   bench: z.strictObject({
-    down: z
-      .enum(['left', 'right', 'front', 'back', 'bottom', 'top'])
-      .describe('Which face of the part is down on the plate, or in the machine.'),
+    down: SideSchema.describe('Which face of the part is down on the plate, or in the machine.'),
     clearance: z.number().min(1).max(500).describe('The lowest jack, mm.'),
     jacks: z
       .array(z.strictObject({ across: Mm, up: Mm }))

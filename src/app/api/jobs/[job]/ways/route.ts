@@ -6,6 +6,7 @@ const Body = z.strictObject({
   copyOf: z.string().max(40).optional(),
   firstCut: z
     .strictObject({
+      on: z.enum(['jacks', 'nest']),
       knownMm: z.number().min(0).max(50),
       clearanceMm: z.number().min(1).max(500),
     })
