@@ -1,4 +1,4 @@
-import { accessible, expect, freshSaddle, open, SADDLE, saved, test } from './support'
+import { accessible, expect, freshSaddle, hands, open, SADDLE, saved, test } from './support'
 
 const json = { 'content-type': 'application/json' }
 
@@ -74,3 +74,75 @@ test('a fit over HTTP is that of the command line; what is wrong is said', async
   const points = await request.post('/api/fit-points', { data: { surfaces: [] }, headers: json })
   expect(points.status()).toBe(422)
 })
+
+test('after the foot is cut it is touched in the stand-in mill, and the rest is fitted again on it', async ({
+  page,
+  request,
+}) => {
+  const { id } = await freshSaddle(request, 'Saddle in the mill', markedInMachine())
+  await open(page, `/jobs/${id}/casting?show=points`)
+  const pane = page.getByRole('region', { name: 'From the mill' })
+  const touchAt = async (
+    mill: Awaited<ReturnType<typeof hands>>,
+    places: readonly (readonly [number, number])[],
+  ): Promise<void> => {
+    for (const [x, y] of places) {
+      await mill.act({ do: 'go', x, y })
+      await mill.still()
+      await mill.act({ do: 'jog', axis: 'z', by: -60, feed: 1500 })
+      await expect(pane.getByText('It touches.')).toBeVisible({ timeout: 20_000 })
+      await pane.getByRole('button', { name: 'Keep this point' }).click()
+      await mill.act({ do: 'jog', axis: 'z', by: 40, feed: 3000 })
+      await mill.still()
+    }
+  }
+  const begin = async (moment: RegExp) => {
+    const label = await pane.getByRole('option', { name: moment }).textContent()
+    await pane.getByLabel('The casting stands as in').selectOption({ label: label ?? '' })
+    const mill = await hands(page, request, () =>
+      pane.getByRole('button', { name: /Touch it/ }).click(),
+    )
+    await pane.getByRole('button', { name: 'Put the probe in' }).click()
+    await pane.getByLabel('It touches').selectOption({ label: 'foot' })
+    return mill
+  }
+  const [x, y] = [-250, -150]
+  const mill = await begin(/Foot, on jacks, after its cuts/)
+  await touchAt(mill, [
+    [x - 60, y],
+    [x + 60, y - 20],
+  ])
+  // Two points are no plane: said, with what would help, and the points are kept.
+  await expect(page.getByText(/Foot is cut, and only 2 points were measured/i)).toBeVisible()
+  await touchAt(mill, [[x, y + 25]])
+  await page.getByRole('button', { name: 'Fit', exact: true }).click()
+  await expect(page.getByText('foot is cut:', { exact: false }).first()).toBeVisible()
+  await expect(page.getByText('lies on 3 points')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Every face' })).not.toContainText('foot')
+  await saved(page)
+})
+
+/** The saddle with four marks measured in the machine too, before its foot is cut: where the stand-in mill has it, about. */
+function markedInMachine(): string {
+  const document = JSON.parse(SADDLE) as {
+    castings: {
+      stands: {
+        points: { id: string; at: Record<'x' | 'y' | 'z', number>; mark?: string }[]
+      }[]
+    }[]
+  }
+  const first = document.castings[0]?.stands[0]
+  if (!first) throw new Error('the saddle has no casting')
+  const marked = first.points.filter(({ id }) => ['p18', 'p23', 'p26', 'p33'].includes(id))
+  for (const one of marked) one.mark = one.id
+  const before = {
+    id: 'stand-2',
+    name: 'Foot, on jacks, before its cuts',
+    points: marked.map((one) => ({
+      ...one,
+      at: { x: one.at.x + 148.75, y: one.at.y - 193.75, z: one.at.z + 305 },
+    })),
+  }
+  document.castings[0]?.stands.push(before)
+  return JSON.stringify(document, undefined, 2)
+}

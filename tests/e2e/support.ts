@@ -39,11 +39,15 @@ export async function freshWorm(request: APIRequestContext, name = 'Worm block')
 
 export const SADDLE = readFileSync('docs/examples/saddle.foothold.json', 'utf8')
 
-/** A fresh copy of the saddle casting with what was measured of it. */
-export async function freshSaddle(request: APIRequestContext, name: string): Promise<Job> {
+/** A fresh copy of the saddle casting with what was measured of it, or another text of it. */
+export async function freshSaddle(
+  request: APIRequestContext,
+  name: string,
+  text = SADDLE,
+): Promise<Job> {
   const { id } = (await (
     await request.post('/api/jobs/import', {
-      data: SADDLE.replace('"name": "Saddle casting"', `"name": "${name}"`),
+      data: text.replace('"name": "Saddle casting"', `"name": "${name}"`),
       headers: { 'content-type': 'application/json' },
     })
   ).json()) as { id: string }
@@ -134,4 +138,42 @@ export async function accessible(page: Page, only?: 'contrast'): Promise<void> {
           .join(' | ')}`,
     ),
   ).toEqual([])
+}
+
+export interface MillHands {
+  readonly id: string
+  readonly act: (action: object) => Promise<void>
+  /** Waits until nothing moves; the figures of the readout. */
+  readonly still: () => Promise<readonly number[]>
+}
+
+/** Waits for the page to switch its mill on, and drives it from outside as a hand would. */
+export async function hands(
+  page: Page,
+  request: APIRequestContext,
+  begin: () => Promise<unknown>,
+): Promise<MillHands> {
+  const answer = page.waitForResponse(
+    (r) => r.url().endsWith('/api/mill/mills') && r.request().method() === 'POST',
+  )
+  await begin()
+  const { mill } = (await (await answer).json()) as { mill: string }
+  await expect(page.locator('[data-readout="live"]')).toBeVisible()
+  const act = async (action: object): Promise<void> => {
+    const done = await request.post(`/api/mill/mills/${mill}/do`, { data: action })
+    expect(done.ok()).toBe(true)
+  }
+  const figures = async (): Promise<readonly number[]> =>
+    (await page.locator('[data-readout] dd').allTextContents()).map(Number)
+  const still = async (): Promise<readonly number[]> => {
+    let before: readonly number[] = []
+    await expect(async () => {
+      const now = await figures()
+      const same = before.length > 0 && now.every((v, i) => v === before[i])
+      before = now
+      expect(same).toBe(true)
+    }).toPass({ intervals: [150] })
+    return before
+  }
+  return { id: mill, act, still }
 }

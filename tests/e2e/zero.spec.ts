@@ -1,48 +1,20 @@
-import { type APIRequestContext, type Page } from '@playwright/test'
-import { accessible, again, expect, freshWorm, open, saved, test } from './support'
+import { type Page } from '@playwright/test'
+import {
+  accessible,
+  again,
+  expect,
+  freshWorm,
+  hands,
+  type MillHands,
+  open,
+  saved,
+  test,
+} from './support'
 
 /** Opens a page that may listen to a stream, so that the network is never idle. */
 async function openLive(page: Page, path: string): Promise<void> {
   await open(page, path)
   await expect(page.getByRole('heading').first()).toBeVisible()
-}
-
-interface MillHands {
-  readonly id: string
-  readonly act: (action: object) => Promise<void>
-  /** Waits until nothing moves; the figures of the readout. */
-  readonly still: () => Promise<readonly number[]>
-}
-
-/** Waits for the page to switch its mill on, and drives it from outside as a hand would. */
-async function hands(
-  page: Page,
-  request: APIRequestContext,
-  begin: () => Promise<unknown>,
-): Promise<MillHands> {
-  const answer = page.waitForResponse(
-    (r) => r.url().endsWith('/api/mill/mills') && r.request().method() === 'POST',
-  )
-  await begin()
-  const { mill } = (await (await answer).json()) as { mill: string }
-  await expect(page.locator('[data-readout="live"]')).toBeVisible()
-  const act = async (action: object): Promise<void> => {
-    const done = await request.post(`/api/mill/mills/${mill}/do`, { data: action })
-    expect(done.ok()).toBe(true)
-  }
-  const figures = async (): Promise<readonly number[]> =>
-    (await page.locator('[data-readout] dd').allTextContents()).map(Number)
-  const still = async (): Promise<readonly number[]> => {
-    let before: readonly number[] = []
-    await expect(async () => {
-      const now = await figures()
-      const same = before.length > 0 && now.every((v, i) => v === before[i])
-      before = now
-      expect(same).toBe(true)
-    }).toPass({ intervals: [150] })
-    return before
-  }
-  return { id: mill, act, still }
 }
 
 const sense = (page: Page) => page.locator('[data-sense]')

@@ -25,6 +25,7 @@ import { useFit } from './useFit'
 
 // Predicting comes after the page.
 const Footings = dynamic(() => import('./Footings'), { ssr: false })
+const MillPoints = dynamic(() => import('./MillPoints'), { ssr: false })
 
 interface CastingViewProps {
   readonly jobId: string
@@ -112,6 +113,9 @@ function Measured({
             jobId={jobId}
             castingId={stored.id}
           />
+          {address.show === 'points' && way && (
+            <MillPoints part={part} way={way} workshop={workshop} edit={document_.edit} />
+          )}
           {address.show === 'bench' && way && (
             <Footings part={part} way={way} workshop={workshop} />
           )}

@@ -25,6 +25,13 @@ export function FitPane({
   if (!fit) return <section className="sheet p-3 text-soft">Fitting …</section>
   return (
     <>
+      {fit.cut && (
+        <p className="rounded-r-md border-l-4 border-green bg-wash p-2.5 text-[14px]">
+          <strong>{fit.cut.label} is cut:</strong> the casting lies on {fit.cut.points} points
+          measured there since, flat to {figure(fit.cut.offMm, part.unit)}. The rest is fitted
+          again: it may slide and turn on that, and no more.
+        </p>
+      )}
       <section aria-label="Every face" className="sheet p-3">
         <h2 className="mb-1 text-[16px] font-bold">Every face, least metal first</h2>
         <table className="w-full text-[14px]">
@@ -121,7 +128,9 @@ function Measure({ fit, part }: { readonly part: Part; readonly fit: CastingFit 
     const { points } = fit
     const { motion, smallestMm } = fit.fit
     return {
-      next: nextPoints(part, points, motion, smallestMm),
+      next: nextPoints(part, points, motion, smallestMm).filter(
+        ({ surface }) => surface !== fit.cut?.side,
+      ),
       doubts: doubtsOf(part, points, motion),
       whole: wholeDoubt(part, points),
     }

@@ -1,20 +1,20 @@
 'use client'
 
-import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import { parseLength } from '@/core/handbook/units'
 import {
   type Casting,
   type CastingFit,
   fitLabel,
+  freeId,
   fitSurfacesOf,
   type LostLine,
   type MeasuredPoint,
   readPoints,
   type Stand,
 } from '@/core/work/casting'
-import { type Part } from '@/core/work/part'
+import { type Part, type Side, SIDES } from '@/core/work/part'
 import { Choice, TextField } from '@/ui/fields'
+import { PointTable } from './PointTable'
 import { ScanPane } from './ScanPane'
 import { figure } from './words'
 
@@ -38,7 +38,7 @@ export function PointsPane({ casting, edit, fit, part }: PointsPaneProps) {
       stands: body.stands.map((one) => (one.id === stand?.id ? change(one) : one)),
     }))
   const addStand = (): void => {
-    const id = freeId(casting.stands, 'stand')
+    const id = freeId(casting.stands, 'stand-')
     edit((body) => ({
       ...body,
       stands: [...body.stands, { id, name: 'turned over', points: [] }],
@@ -85,9 +85,42 @@ export function PointsPane({ casting, edit, fit, part }: PointsPaneProps) {
             + Another stand
           </button>
         </div>
+        <Choice
+          label="Measured"
+          value={stand.since ?? 'cast'}
+          options={[
+            { value: 'cast', label: 'as it was cast' },
+            ...SIDES.filter((side) => part.faces[side].toCut).map((side) => ({
+              value: side,
+              label: `after ${part.faces[side].name} was cut`,
+            })),
+          ]}
+          onChange={(since) =>
+            editStand(({ since: _before, ...body }) =>
+              since === 'cast' ? body : { ...body, since: since as Side },
+            )
+          }
+        />
+        {stand !== casting.stands[0] && (
+          <Choice
+            label="Clamped"
+            value={stand.with ?? 'anew'}
+            options={[
+              { value: 'anew', label: 'by itself' },
+              ...casting.stands
+                .slice(0, casting.stands.indexOf(stand))
+                .map(({ id, name }) => ({ value: id, label: `as in “${name}”, not moved since` })),
+            ]}
+            onChange={(as) =>
+              editStand(({ with: _before, ...body }) =>
+                as === 'anew' ? body : { ...body, with: as },
+              )
+            }
+          />
+        )}
         {misfit && (
           <p className="mb-2 text-[14px] text-soft">
-            Joined by its marks to within {figure(misfit.mm, part.unit)}.
+            Joined to the first to within {figure(misfit.mm, part.unit)}.
           </p>
         )}
         <Paste part={part} stand={stand} editStand={editStand} />
@@ -95,13 +128,6 @@ export function PointsPane({ casting, edit, fit, part }: PointsPaneProps) {
       </section>
     </>
   )
-}
-
-function freeId(taken: readonly { readonly id: string }[], stem: string): string {
-  const ids = new Set(taken.map(({ id }) => id))
-  let number = taken.length + 1
-  while (ids.has(`${stem}${stem === 'p' ? '' : '-'}${number}`)) number++
-  return `${stem}${stem === 'p' ? '' : '-'}${number}`
 }
 
 /** Lines of figures, typed or pasted. */
@@ -163,149 +189,5 @@ function Paste({
         Take these points
       </button>
     </form>
-  )
-}
-
-/** More rows than this are not shown: a scan has many. */
-const MOST_ROWS = 150
-
-function PointTable({
-  editStand,
-  fit,
-  part,
-  stand,
-}: {
-  readonly part: Part
-  readonly stand: Stand
-  readonly editStand: (change: (stand: Stand) => Stand) => void
-  readonly fit: CastingFit | undefined
-}) {
-  const left = new Map(
-    (fit?.fit.slacks ?? []).flatMap(({ outsideMm, point, surface }) => {
-      const one = fit?.points[point]
-      return one && one.stand === stand.id && !surface.startsWith('wall:')
-        ? [[one.id, outsideMm] as const]
-        : []
-    }),
-  )
-  const change = (id: string, of: Partial<MeasuredPoint>): void =>
-    editStand((body) => ({
-      ...body,
-      points: body.points.map((one) => (one.id === id ? { ...one, ...of } : one)),
-    }))
-  return (
-    <table className="w-full text-[13px]">
-      <thead className="text-left text-soft">
-        <tr>
-          <th className="font-normal">Point</th>
-          <th className="font-normal">X, Y, Z</th>
-          <th className="text-right font-normal">left</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        {stand.points.slice(0, MOST_ROWS).map((one) => (
-          <tr key={one.id} className={`border-t border-faint ${one.off ? 'opacity-45' : ''}`}>
-            <td className="max-w-28 truncate py-0.5" title={fitLabel(part, one.surface)}>
-              <strong>{one.id}</strong> {fitLabel(part, one.surface)}
-            </td>
-            <td className="w-40">
-              <PlaceField
-                part={part}
-                label={`Place of ${one.id}`}
-                at={one.at}
-                onChange={(at) => change(one.id, { at })}
-              />
-            </td>
-            <td className="figures text-right">
-              {left.has(one.id) ? figure(left.get(one.id) ?? 0, part.unit) : ''}
-            </td>
-            <td className="text-right whitespace-nowrap">
-              <button
-                type="button"
-                className="cursor-pointer px-1 text-soft underline"
-                title={one.off ? 'Take it in again' : 'Leave it out'}
-                onClick={() =>
-                  editStand((body) => ({
-                    ...body,
-                    points: body.points.map((p) => (p.id === one.id ? toggled(p) : p)),
-                  }))
-                }
-              >
-                {one.off ? 'use' : 'out'}
-              </button>
-              <button
-                type="button"
-                aria-label={`Take ${one.id} off`}
-                className="cursor-pointer px-1 text-soft"
-                onClick={() =>
-                  editStand((body) => ({
-                    ...body,
-                    points: body.points.filter(({ id }) => id !== one.id),
-                  }))
-                }
-              >
-                <Trash2 className="inline size-3.5" aria-hidden />
-              </button>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-      {stand.points.length > MOST_ROWS && (
-        <tfoot>
-          <tr>
-            <td colSpan={4} className="py-1 text-soft">
-              and {stand.points.length - MOST_ROWS} more
-            </td>
-          </tr>
-        </tfoot>
-      )}
-    </table>
-  )
-}
-
-function toggled({ off, ...point }: MeasuredPoint): MeasuredPoint {
-  return off ? point : { ...point, off: true }
-}
-
-/** Three figures in one field. */
-function PlaceField({
-  at,
-  label,
-  onChange,
-  part,
-}: {
-  readonly part: Part
-  readonly label: string
-  readonly at: MeasuredPoint['at']
-  readonly onChange: (at: MeasuredPoint['at']) => void
-}) {
-  const shown = [at.x, at.y, at.z].map((mm) => figure(mm, part.unit)).join(' ')
-  const [text, setText] = useState<string>()
-  const commit = (): void => {
-    const read = (text ?? shown)
-      .split(/[\s,;]+/)
-      .filter(Boolean)
-      .map((one) => parseLength(one, part.unit))
-    const [x, y, z] = read.flatMap((one) => (one.ok ? [one.value.mm] : []))
-    setText(undefined)
-    if (
-      text !== undefined &&
-      text !== shown &&
-      x !== undefined &&
-      y !== undefined &&
-      z !== undefined
-    )
-      onChange({ x, y, z })
-  }
-  return (
-    <input
-      aria-label={label}
-      className="figures w-full rounded border border-transparent bg-transparent px-0.5 text-[12px] hover:border-faint"
-      value={text ?? shown}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={commit}
-      onKeyDown={(event) => event.key === 'Enter' && commit()}
-    />
   )
 }

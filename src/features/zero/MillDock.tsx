@@ -9,6 +9,7 @@ import { isRaw } from '@/core/work/stock'
 import { type SeenWorld, TOOLS } from '@/core/floor/standin'
 import { type LengthUnit } from '@/core/handbook/units'
 import { call } from '@/ui/api'
+import { seedOf } from '@/ui/seedOf'
 import { MillPanel } from '@/ui/MillPanel'
 import { Sight } from '@/ui/Sight'
 import { type MillLink } from '@/ui/useMill'
@@ -115,10 +116,3 @@ function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
 }
 
 MillDock.Begin = Begin
-
-/** A number from a name, the same each time: FNV-1a, 31 bits. */
-function seedOf(name: string): number {
-  let hash = 0x811c9dc5
-  for (const letter of name) hash = Math.imul(hash ^ letter.charCodeAt(0), 0x01000193)
-  return (hash >>> 1) + 1
-}

@@ -252,7 +252,9 @@ export class Mill {
     const over = this.tipOver()
     // The indicator's stylus reaches out as far as its hole or face wants.
     if (this.tool === 'indicator' && holeAround(this.current, this.table, over)) return Infinity
-    return toNearestWall(this.current, this.table, over) - TOOL_FIGURES[this.tool].tip / 2
+    // What is pressed into a top by a hair stands on it, not beside it.
+    const walls = toNearestWall(this.current, this.table, over + GIVE_MM)
+    return walls - TOOL_FIGURES[this.tool].tip / 2
   }
 
   /** From the end of the tip to what lies under it, mm; setter or feeler between counted in. */

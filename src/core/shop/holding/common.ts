@@ -209,6 +209,10 @@ export const parallelsDiffer = (plusMinus: number, rests: readonly string[]): He
   })
 
 const MARGIN_MM = 14
+/** Clamps thinner than this on paper are drawn without their name. */
+const NAMED_PX = 14
+
+const spread = (values: readonly number[]): number => Math.max(...values) - Math.min(...values)
 
 /** A holding drawn from its pieces: what lies under or beside the work first, clamps over it. */
 export function drawPieces(
@@ -241,6 +245,9 @@ export function drawPieces(
       const points = span(clamp)
       sheet.silhouette(points, { fill: 'steel', stroke: 'ink', width: 1.2, ref: 'clamp' })
       const [across, up] = [points.map(([u]) => u), points.map(([, v]) => v)]
+      const thin = Math.min(spread(across), spread(up)) * scale
+      // What is thinner than a word needs no name: the picture has many of it.
+      if (thin < NAMED_PX) continue
       sheet.words((Math.min(...across) + Math.max(...across)) / 2, Math.max(...up), clamp.name, {
         dy: -4,
         size: 12,

@@ -42,12 +42,19 @@ export function joinStands(part: Part, { stands }: Casting): Result<Joined> {
   if (!first) return fail('casting.no-stand', 'The casting has no stand.', 'stands')
   const points = pointsOf(part, surfaces, first, undefined)
   const misfits: { stand: string; mm: number }[] = []
+  const motions = new Map<string, Motion<'casting', 'casting'> | undefined>([[first.id, undefined]])
   for (const stand of others) {
     if (stand.points.length === 0) continue
-    const joint = jointOf(part, surfaces, first, stand)
-    if (!joint.ok) return joint
-    misfits.push({ stand: stand.id, mm: joint.value.misfitMm })
-    points.push(...pointsOf(part, surfaces, stand, joint.value.motion))
+    if (stand.with !== undefined && motions.has(stand.with)) {
+      // Nothing was moved between: it has the axes of that one.
+      motions.set(stand.id, motions.get(stand.with))
+    } else {
+      const joint = jointOf(part, surfaces, first, stand)
+      if (!joint.ok) return joint
+      misfits.push({ stand: stand.id, mm: joint.value.misfitMm })
+      motions.set(stand.id, joint.value.motion)
+    }
+    points.push(...pointsOf(part, surfaces, stand, motions.get(stand.id)))
   }
   return succeed({ points, misfits })
 }

@@ -33,6 +33,9 @@ export const StandSchema = z.strictObject({
   id: IdSchema,
   name: z.string().trim().min(1).max(60),
   since: SideSchema.optional().describe('The face that had been cut before it was measured so.'),
+  with: IdSchema.optional().describe(
+    'A stand before it from which the casting was not moved: one clamping.',
+  ),
   points: z.array(MeasuredPointSchema).max(2000),
 })
 

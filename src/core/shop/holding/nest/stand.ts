@@ -42,7 +42,7 @@ export function standInNest(holding: NestHolding, work: Work): Standing {
       drawPieces(
         own,
         { clamps, solids },
-        { name: 'nest', guide: `set by readings, ${instrument.name.toLowerCase()}` },
+        { name: `nest · set by readings, ${instrument.name.toLowerCase()}`, guide: '' },
         view,
         paper,
       ),
