@@ -10,7 +10,13 @@ import {
 } from '@/core/ground/geometry'
 import { SADDLE, SADDLE_CASTING } from '@/core/paper/demo'
 import { seededUniform } from '@/core/chain/variation'
-import { type Casting, fitMeasured, type MeasuredPoint, type Stand } from '@/core/work/casting'
+import {
+  benchStand,
+  type Casting,
+  fitMeasured,
+  type MeasuredPoint,
+  type Stand,
+} from '@/core/work/casting'
 import { loadSolver } from '.'
 
 let solve: Solve
@@ -124,6 +130,17 @@ describe('after the first face is cut, the rest fitted again', () => {
     const [byMarks, byFaces] = [fitted(cutCasting('marks')), fitted(cutCasting('faces'))]
     expect(byFaces.joined.misfits[0]?.mm).toBeGreaterThan(0)
     expect(byFaces.fit.smallestMm).toBeCloseTo(byMarks.fit.smallestMm, 5)
+  })
+
+  it('set down on it, nothing is jacked: heights are those of the finished part', () => {
+    const casting = cutCasting('marks')
+    const { fit, points } = fitted(casting)
+    const stand = benchStand(SADDLE, casting, points, fit.motion, 'bottom')
+    expect(stand.jacks).toEqual([])
+    expect(stand.floorMm).toBeCloseTo(0, 12)
+    // The trunnion bores lie 76 over the foot on the drawing.
+    expect(stand.scribes.find(({ isAxis }) => isAxis)?.heightMm).toBeCloseTo(76, 9)
+    expect(benchStand(SADDLE, casting, points, fit.motion, 'front').jacks).toHaveLength(3)
   })
 
   it('too few points on it, or in one line, is said', () => {

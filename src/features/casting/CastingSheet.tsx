@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { applyMotion, invertMotion } from '@/core/ground/geometry'
 import { castingLooking, type CastingFrom, castingPicture } from '@/core/paper/picture'
-import { benchStand, type Casting, type CastingFit, handMoves } from '@/core/work/casting'
+import { benchStand, type Casting, type CastingFit, handMoves, partCut } from '@/core/work/casting'
 import { directionOf, type Part, partSurfaces } from '@/core/work/part'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useSize } from '@/ui/useSize'
@@ -92,7 +92,8 @@ function Picture({
 }) {
   const [host, size] = useSize<HTMLDivElement>({ width: 840, height: 480 })
   const { down } = casting.bench
-  const looks = useCastingLooks(part, fit, down, from)
+  const drawn = useMemo(() => partCut(part, fit.cut), [fit.cut, part])
+  const looks = useCastingLooks(drawn, fit, down, from)
   const scene = useMemo(() => {
     if (!looks) return undefined
     const looking = castingLooking(down, from)

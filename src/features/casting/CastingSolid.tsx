@@ -3,7 +3,7 @@
 import { useMemo } from 'react'
 import { invertMotion } from '@/core/ground/geometry'
 import { asDrawn } from '@/core/paper/picture'
-import { type CastingFit } from '@/core/work/casting'
+import { type CastingFit, partCut } from '@/core/work/casting'
 import { type Part, refLabel } from '@/core/work/part'
 import { boughtSolid } from '@/core/work/stock'
 import { type StageBody } from '@/ui/solid/scene'
@@ -21,7 +21,11 @@ export default function CastingSolid({
   const { mesh } = useSolid(part)
   const recipes = useMemo(
     () => [
-      { kind: 'moved' as const, by: asDrawn(invertMotion(fit.fit.motion)), of: boughtSolid(part) },
+      {
+        kind: 'moved' as const,
+        by: asDrawn(invertMotion(fit.fit.motion)),
+        of: boughtSolid(partCut(part, fit.cut)),
+      },
     ],
     [fit, part],
   )

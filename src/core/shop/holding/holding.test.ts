@@ -19,6 +19,7 @@ import {
   way,
 } from '../../../../tests/support/documents'
 import { predictionOf } from '../../../../tests/support/predictionOf'
+import { boundsOf } from '../../ground/recipe'
 import { HOLDING_KINDS, type Holding, kindOf } from '.'
 
 const W = STANDARD_WORKSHOP
@@ -44,6 +45,14 @@ const AT_ANGLE: Holding = {
   anglePlate: 'angle-150',
   parallels: 'p-12',
   stop: 'left',
+}
+const IN_NEST: Holding & { kind: 'nest' } = {
+  kind: 'nest',
+  instrument: 'indicator',
+  known: mm(0.1),
+  clearance: mm(15),
+  gap: mm(20),
+  wall: mm(14),
 }
 const part: Part = {
   ...plainBlock(),
@@ -149,6 +158,7 @@ describe('every kind of holding', () => {
     [ON_TABLE, 'strap'],
     [ON_PINS, 'plate'],
     [AT_ANGLE, 'anglePlate'],
+    [IN_NEST, 'instrument'],
   ] as const)('%o: gear that is not in the workshop is said', (holding, key) => {
     const gone = { ...holding, [key]: 'none' }
     const issues = wayIssues(W, part, way(cutFirst, held(gone)))
@@ -337,4 +347,67 @@ it('a mark of readings tells holdings apart', () => {
     kindOf(h).readingMark(h),
   )
   expect(new Set(marks).size).toBe(4)
+})
+
+describe('in a nest with screws', () => {
+  const { standing, contacts } = planned(IN_NEST)
+  const boundsIn = (name: string) =>
+    standing.solids.filter((one) => one.name === name).map(({ shape }) => boundsOf(shape))
+
+  it('the frame stands clear of the casting all round, and lower than what is up', () => {
+    const { high, low } = standing
+    const [floor, ...walls] = boundsIn('nest')
+    expect(low.z - (floor?.high.z ?? NaN)).toBeCloseTo(15, 9)
+    for (const wall of walls) {
+      const gaps = [
+        low.x - wall.high.x,
+        wall.low.x - high.x,
+        low.y - wall.high.y,
+        wall.low.y - high.y,
+      ]
+      expect(Math.max(...gaps)).toBeCloseTo(20, 9)
+      expect(wall.high.z - low.z).toBeCloseTo(14, 9)
+    }
+  })
+
+  it('six screws end where they locate, three push against the three at the sides', () => {
+    const { clamps, high, low, spots } = standing
+    const ends = boundsIn('screw')
+    expect(ends).toHaveLength(6)
+    ends.slice(0, 3).forEach((one, i) => expect(one.high.z).toBeCloseTo(spots[i]?.at.z ?? NaN, 9))
+    ends.slice(3, 5).forEach((one) => expect(one.low.y).toBeCloseTo(high.y, 9))
+    expect(ends[5]?.high.x).toBeCloseTo(low.x, 9)
+    const pushed = clamps.map(({ shape }) => boundsOf(shape))
+    expect(pushed.map(({ high: end }) => end.y).slice(0, 2)).toEqual([low.y, low.y])
+    expect(pushed[2]?.low.x).toBeCloseTo(high.x, 9)
+    // None of it lies over the casting: its top is free.
+    expect(pushed.every((one) => one.high.z < high.z)).toBe(true)
+    expect(contacts.every(({ isFitted, isSet }) => isFitted && isSet)).toBe(true)
+  })
+
+  it('what is set counts once for each place: known ±0.1 and read, as on jacks', () => {
+    const onJacks: Holding = {
+      kind: 'jacks',
+      strap: 'straps-30',
+      instrument: 'indicator',
+      known: mm(0.1),
+      clearance: mm(15),
+    }
+    const errors = (holding: Holding) => {
+      const one = planned(holding)
+      return one.contacts.map((c) => one.standing.errors(c).map((e) => [e.cause, e.plusMinus]))
+    }
+    expect(errors(IN_NEST)).toEqual(errors(onJacks))
+    expect(errors(IN_NEST)[0]?.[0]).toEqual(['the casting as it was measured', 0.1])
+  })
+
+  it('a side that is cut where its screws bear is said', () => {
+    const cutSide = way(cutFirst, held(IN_NEST, { ops: [op('bottom'), op('left')] }))
+    const found = findingsOf(predictionOf(W, part, cutSide)).filter(
+      ({ code }) => code === 'clamp.in-way',
+    )
+    expect(found.map(({ what }) => what)).toEqual([
+      'Screws of the nest bear on left end, which is cut here.',
+    ])
+  })
 })

@@ -27,6 +27,7 @@ import {
 } from '../part'
 import { type JoinedPoint } from './joined'
 import { type Casting } from './schema'
+import { cutSince } from './since'
 
 /** A jack, screw or shim under the skin. */
 export interface Jack {
@@ -52,7 +53,7 @@ export interface Scribe {
   readonly isAxis: boolean
 }
 
-/** How the casting stands with one face of the part down, and what is read and scribed there; heights over the plate, mm. */
+/** How the casting stands with one face of the part down, and what is read and scribed there; heights over the plate, mm. No jacks where that face is cut. */
 export interface BenchStand {
   readonly down: Side
   /** How high the plane of the finished face that is down lies. */
@@ -73,10 +74,10 @@ const MOST_READINGS = 4
 /** The stand with a face of the part down: what holds it, and by what it is set. */
 export function benchStand(
   part: Part,
-  { bench }: Casting,
+  casting: Casting,
   points: readonly JoinedPoint[],
   motion: PartInCasting,
-  down: Side = bench.down,
+  down: Side = casting.bench.down,
 ): BenchStand {
   const up = normalOf(oppositeOf(down))
   const toPart = invertMotion(motion)
@@ -84,9 +85,13 @@ export function benchStand(
     .filter(({ surface }) => !surface.startsWith('wall:'))
     .map((one) => ({ ...one, at: applyMotion(toPart, one.at) }))
   const skin = skinUnder(part, placed, down)
-  const where = jackPlaces(part, bench, down)
+  // On a cut face it lies flat, and nothing is jacked up.
+  const isCut = cutSince(casting) === down
+  const where = isCut ? [] : jackPlaces(part, casting.bench, down)
   const heights = where.map((at) => skin(at))
-  const offset = bench.clearance - Math.min(...heights)
+  const offset = isCut
+    ? -dot(up, faceMiddle(part, down))
+    : casting.bench.clearance - Math.min(...heights)
   const jacks = where.map((at, i): Jack => ({
     id: `jack ${i + 1}`,
     at: withAxis(at, axisOf(down), up[axisOf(down)] * (heights[i] ?? 0)),

@@ -46,6 +46,18 @@ const LEAST_POINTS = 3
 export const cutSince = ({ stands }: Pick<Casting, 'stands'>): Side | undefined =>
   stands.findLast(({ since, points }) => since !== undefined && points.length > 0)?.since
 
+/** The part with nothing left on a face that has been cut, for pictures of the casting. */
+export const partCut = (part: Part, cut: CutFace | undefined): Part =>
+  cut
+    ? {
+        ...part,
+        faces: {
+          ...part.faces,
+          [cut.side]: { ...part.faces[cut.side], stock: { mm: 0 }, spread: { mm: 0 } },
+        },
+      }
+    : part
+
 /**
  * Lays a casting on the face that was cut: its measured plane where the part has it. What was measured there before
  * is no more; all other points go along.
