@@ -2,6 +2,7 @@ import { dirname, join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { BadInput, type Ends, must, read } from './ends'
 import { fitLine } from './fitLine'
+import { standLine } from './standLine'
 import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
 import { nearestWord } from '@/core/ground/issues'
 import { parseLength } from '@/core/handbook/units'
@@ -30,6 +31,7 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold fit-points INPUT.json [--hold …]    the same for plain surfaces and points
   foothold left FILE [--way NAME]              what is left after each setup, and what the metal says
   foothold say LINE [--part FILE] [--unit inch] what a line says, as in the document; or a question
+  foothold stand FILE [--way NAME]             how the part stands in each setup: locators, clamps, zero
   foothold zero FILE --readings FILE [--way NAME] [--setup N]
                                                zero from readings at the machine, and what is suspicious
 
@@ -46,6 +48,7 @@ const COMMANDS = [
   'import',
   'left',
   'say',
+  'stand',
   'zero',
 ] as const
 
@@ -122,6 +125,8 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
       return fitLine(command, text, values, print)
     case 'left':
       return leftLine(text, values.way, print)
+    case 'stand':
+      return standLine(text, values.way, print)
     case 'zero': {
       if (values.readings === undefined)
         throw new BadInput('Name the file with the readings: --readings FILE.')

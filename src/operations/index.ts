@@ -9,6 +9,7 @@ export {
   checkFile,
   exportFile,
   fitFile,
+  standFile,
   fitPointsText,
   readDocument,
   readDrawing,

@@ -14,6 +14,7 @@ export const readDocument = behind('readDocument')
 export const checkFile = behind('checkFile')
 export const analyseFile = behind('analyseFile')
 export const exportFile = behind('exportFile')
+export const standFile = behind('standFile')
 export const fitFile = behind('fitFile')
 export const fitPointsText = behind('fitPointsText')
 

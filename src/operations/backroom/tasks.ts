@@ -5,6 +5,7 @@ import { fitFile, fitPointsText } from '../fitting'
 import { leftFile } from '../left'
 import { bodyAsPart, readSolids } from '../solids/tasks'
 import { demoBracket } from '../solids/demoBracket'
+import { standFile } from '../standFile'
 import { standingOfWay } from '../standing'
 
 /** What is done off the server's own thread: reading what comes from outside, and whatever computes. */
@@ -15,6 +16,7 @@ export const TASKS = {
   checkFile,
   analyseFile,
   exportFile,
+  standFile,
   standingOfWay,
   readSolids,
   bodyAsPart,
