@@ -126,6 +126,13 @@ describe('after the first face is cut, the rest fitted again', () => {
     expect(best).toBeLessThanOrEqual(fit.smallestMm + 1e-6)
   })
 
+  it('what the cut costs is told against the fit of the casting before it', () => {
+    const before = fitted(SADDLE_CASTING)
+    const after = fitted(cutCasting('marks'))
+    expect(after.freeMm).toBeCloseTo(before.fit.smallestMm, 6)
+    expect(after.freeMm).toBeGreaterThan(after.fit.smallestMm)
+  })
+
   it('joined by the faces alone it comes to the same', () => {
     const [byMarks, byFaces] = [fitted(cutCasting('marks')), fitted(cutCasting('faces'))]
     expect(byFaces.joined.misfits[0]?.mm).toBeGreaterThan(0)

@@ -34,6 +34,15 @@ test('a casting: measured, fitted, set on the bench, and its first cut set up', 
   await expect(page.getByRole('button', { name: 'Points 43' })).toBeVisible()
   await saved(page)
 
+  // A fault of the skin is noted with what to do about it, and stands on the layout sheet.
+  await page.getByText('Faults of the skin').click()
+  await page.getByLabel('Fault', { exact: true }).selectOption('porosity')
+  await page.getByLabel('Seen on').selectOption({ label: 'foot' })
+  await page.getByLabel('Where, how large').fill('left corner, 8 across')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('porosity on foot')).toBeVisible()
+  await saved(page)
+
   await page.getByRole('button', { name: 'At the bench' }).click()
   const set = page.getByRole('region', { name: 'How it is set' })
   await expect(set).toContainText('jack 1')
@@ -44,6 +53,7 @@ test('a casting: measured, fitted, set on the bench, and its first cut set up', 
   await accessible(page)
   await page.getByRole('link', { name: 'Layout sheet' }).click()
   await expect(page.getByRole('region', { name: 'Stand 3' })).toContainText('angle plate')
+  await expect(page.getByText('left corner, 8 across').first()).toBeVisible()
   await page.getByRole('link', { name: 'Back to the casting' }).click()
 
   await page.getByRole('button', { name: 'Set up the first cut on jacks' }).click()

@@ -97,7 +97,8 @@ function Lies({ fit, part }: { readonly part: Part; readonly fit: CastingFit }) 
       )}
       {fit.freeMm > fit.fit.smallestMm + 0.005 && (
         <p className="rounded-r-md border-l-4 border-blue bg-tint p-2">
-          <strong>What holding costs:</strong> with nothing held there would be{' '}
+          <strong>{fit.cut ? 'What the cut costs:' : 'What holding costs:'}</strong>{' '}
+          {fit.cut ? `cut where the fit had ${fit.cut.label},` : 'with nothing held'} there would be{' '}
           {figure(fit.freeMm - fit.fit.smallestMm, part.unit)} more at the tightest place.
         </p>
       )}

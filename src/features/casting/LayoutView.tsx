@@ -16,6 +16,7 @@ import { type Part, partSurfaces } from '@/core/work/part'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { barJob, TopBar } from '@/ui/TopBar'
 import { StandTables } from './BenchPane'
+import { SpotList } from './SpotsPane'
 import { useCastingLooks, useFit } from './useFit'
 import { figure } from './words'
 
@@ -135,7 +136,9 @@ function Page({
         {part.faces[stand.down].name} down
         {number > 1
           ? ', against an angle plate, squared to the lines of the stand before'
-          : ' on three jacks'}
+          : stand.jacks.length > 0
+            ? ' on three jacks'
+            : ', flat on its cut face'}
         .
         {number === 1 && moves.length > 0 && (
           <>
@@ -151,6 +154,7 @@ function Page({
         <p className="text-soft">Drawing …</p>
       )}
       <StandTables part={part} stand={stand} />
+      <SpotList part={part} casting={casting} />
       <p className="mt-3 text-[13px] text-soft">
         Heights over the plate, {part.unit}. Chalk the skin; punch the middles of bores on both
         sides and the corners where lines cross. Is it wedged so that it cannot rock? Measure again

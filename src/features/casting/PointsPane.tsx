@@ -16,6 +16,7 @@ import { type Part, type Side, SIDES } from '@/core/work/part'
 import { Choice, TextField } from '@/ui/fields'
 import { PointTable } from './PointTable'
 import { ScanPane } from './ScanPane'
+import { SpotsPane } from './SpotsPane'
 import { figure } from './words'
 
 interface PointsPaneProps {
@@ -70,6 +71,7 @@ export function PointsPane({ casting, edit, fit, part }: PointsPaneProps) {
           />
         </div>
       </section>
+      <SpotsPane part={part} casting={casting} edit={edit} />
       <ScanPane part={part} edit={edit} />
       <section aria-label="Stand" className="sheet p-3">
         <div className="mb-2 flex flex-wrap items-end gap-2">

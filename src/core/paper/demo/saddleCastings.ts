@@ -119,9 +119,19 @@ export const SADDLE_CASTING = casting(
 )
 
 /** The core had slipped: nothing could be done. */
-export const SADDLE_LOST = casting(
-  'Casting 2',
-  'core slipped 6 down and to the right; sent back to the foundry',
-  'given up',
-  SADDLE_2_ROWS,
-)
+export const SADDLE_LOST: Casting = {
+  ...casting(
+    'Casting 2',
+    'core slipped 6 down and to the right; sent back to the foundry',
+    'given up',
+    SADDLE_2_ROWS,
+  ),
+  spots: [
+    {
+      id: 'spot-1',
+      surface: 'trunnion',
+      kind: 'core shifted',
+      note: 'seen by the unequal wall at both mouths',
+    },
+  ],
+}

@@ -60,7 +60,7 @@ export interface CastingFit {
   /** The least metal on what is cut, mm. */
   readonly leastMm: number
   readonly remedies: readonly Remedy[]
-  /** The smallest slack with nothing held, mm: what holding something costs. */
+  /** The smallest slack with nothing held and nothing cut yet, mm: what holding something, or the cut as it came out, costs. */
   readonly freeMm: number
 }
 
@@ -85,8 +85,10 @@ export function fitMeasured(
   const lying = lookAtFit(surfaces, points, AS_IT_LIES)
   if (!lying.ok) return lying
   const fit = fitted.value
-  // What is cut already is held for good: letting go of it is no choice.
-  const free = held === 'none' || cutFace ? fitted : fitCasting(surfaces, points, 'none', solve)
+  const free =
+    held === 'none'
+      ? fitted
+      : fitCasting(surfaces, cutFace ? asCast(casting, joined.value) : points, 'none', solve)
   const rows = rowsOf(part, surfaces, fit)
   const cut = rows.filter(({ kind }) => kind === 'cut')
   const cleans = rows.every(({ outcome }) => outcome !== 'short')
@@ -103,6 +105,12 @@ export function fitMeasured(
     leastMm: Math.min(...cut.map(({ leastMm }) => leastMm)),
     remedies: cleans ? [] : remediesOf(surfaces, points, held, solve, rows),
   })
+}
+
+/** The points from before anything was cut. */
+function asCast({ stands }: Casting, { points }: Joined): readonly JoinedPoint[] {
+  const before = new Set(stands.flatMap(({ id, since }) => (since === undefined ? [id] : [])))
+  return points.filter(({ stand }) => before.has(stand))
 }
 
 /** Every surface that was measured, least first, by what it has beyond its limit. */

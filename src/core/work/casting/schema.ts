@@ -39,6 +39,14 @@ export const StandSchema = z.strictObject({
   points: z.array(MeasuredPointSchema).max(2000),
 })
 
+/** Something about the skin of one casting that is no measure. */
+export const SpotSchema = z.strictObject({
+  id: IdSchema,
+  surface: z.string().min(1).max(60),
+  kind: z.enum(['hard spot', 'chilled edge', 'porosity', 'inclusion', 'crack', 'core shifted']),
+  note: z.string().max(200).describe('Where on it, how large.'),
+})
+
 /** One casting: what was measured of it, and what is held while the part is fitted into it. */
 export const CastingSchema = z.strictObject({
   name: z.string().trim().min(1).max(60),
@@ -46,6 +54,7 @@ export const CastingSchema = z.strictObject({
   state: z.enum(['in hand', 'used', 'given up']),
   held: z.enum(['none', 'turn', 'rest']),
   stands: z.array(StandSchema).min(1).max(12),
+  spots: z.array(SpotSchema).max(60).optional().describe('Faults seen on it, face by face.'),
   bench: z.strictObject({
     down: SideSchema.describe('Which face of the part is down on the plate, or in the machine.'),
     clearance: z.number().min(1).max(500).describe('The lowest jack, mm.'),
@@ -58,6 +67,7 @@ export const CastingSchema = z.strictObject({
 })
 
 export type MeasuredPoint = z.infer<typeof MeasuredPointSchema>
+export type Spot = z.infer<typeof SpotSchema>
 export type Stand = z.infer<typeof StandSchema>
 export type Casting = z.infer<typeof CastingSchema>
 
