@@ -81,22 +81,40 @@ export function CastingBar({
           </button>
         ))}
       </div>
+      {fit?.cut ? (
+        <span className="text-soft">lies on {fit.cut.label}, as it is cut</span>
+      ) : (
+        <HeldChoice casting={body} edit={edit} />
+      )}
+      {fit && <Verdict part={part} fit={fit} />}
+    </div>
+  )
+}
+
+function HeldChoice({
+  casting,
+  edit,
+}: {
+  readonly casting: Casting
+  readonly edit: (change: (casting: Casting) => Casting) => void
+}) {
+  return (
+    <>
       <span className="text-soft">held:</span>
       <div role="group" aria-label="What is held" className="flex gap-1">
         {(Object.keys(HELD) as Casting['held'][]).map((held) => (
           <button
             key={held}
             type="button"
-            aria-pressed={held === body.held}
-            className={`button ${pressed(held === body.held)}`}
-            onClick={() => edit((casting) => ({ ...casting, held }))}
+            aria-pressed={held === casting.held}
+            className={`button ${pressed(held === casting.held)}`}
+            onClick={() => edit((body) => ({ ...body, held }))}
           >
             {HELD[held]}
           </button>
         ))}
       </div>
-      {fit && <Verdict part={part} fit={fit} />}
-    </div>
+    </>
   )
 }
 

@@ -26,7 +26,7 @@ export function FitPane({
   return (
     <>
       {fit.cut && (
-        <p className="rounded-r-md border-l-4 border-green bg-sheet p-2.5 text-[14px]">
+        <p className="rounded-r-md border-l-4 border-green bg-sheet p-2.5 text-[14px] first-letter:uppercase">
           <strong>{fit.cut.label} is cut:</strong> the casting lies on {fit.cut.points} points
           measured there since, flat to {figure(fit.cut.offMm, part.unit)}. The rest is fitted
           again: it may slide and turn on that, and no more.
