@@ -113,6 +113,18 @@ const drilled = (features: string[]): Way => way(setup('s-1', 'top', 'back', ['t
 
 const faced = way(setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'face-50' })] }))
 
+const STUCK_DOWN: Holding = {
+  kind: 'stuck',
+  by: 'glue',
+  board: mm(20),
+  square: 'indicator',
+  instrument: 'indicator',
+  stop: 'none',
+}
+const pushing = (sideForceN: number): Workshop => ({
+  ...STANDARD_WORKSHOP,
+  conditions: { ...STANDARD_WORKSHOP.conditions, sideForceN },
+})
 const ON_TABLE: Holding = {
   kind: 'straps',
   strap: 'straps-30',
@@ -186,6 +198,8 @@ const SCENES: Record<
     withFeatures([at('a', 20, 30), at('b', 80, 30), at('c', 50, 30)]),
     way(cutBefore, held(onPins, ['c'])),
   ],
+  'stuck.weak': () => [block, way(held({ ...STUCK_DOWN, by: 'tape' }, ['top'])), pushing(400)],
+  'stuck.drilled': () => [twoHoles, way(held(STUCK_DOWN, ['a']))],
   'angle.short': () => [
     { ...block, size: { ...block.size, z: mm(400) } },
     way(

@@ -62,6 +62,8 @@ export const FINDING_SEVERITY = {
   'pins.near': 'warns',
   'screws.none': 'warns',
   'plate.drilled': 'warns',
+  'stuck.weak': 'warns',
+  'stuck.drilled': 'notes',
   'angle.short': 'warns',
   'index.no-rotary': 'forbids',
   'index.program-turned': 'forbids',

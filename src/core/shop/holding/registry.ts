@@ -8,6 +8,8 @@ import { NEST } from './nest'
 import { NestSchema } from './nest/parameters'
 import { PIN_PLATE } from './plate'
 import { PinPlateSchema } from './plate/parameters'
+import { STUCK } from './stuck'
+import { StuckSchema } from './stuck/parameters'
 import { STRAPS } from './straps'
 import { StrapsSchema } from './straps/parameters'
 import { VISE } from './vise'
@@ -22,6 +24,7 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   AngleSchema,
   JacksSchema,
   NestSchema,
+  StuckSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -33,6 +36,7 @@ const KINDS: Kinds = {
   'angle-plate': ANGLE_PLATE,
   jacks: JACKS,
   nest: NEST,
+  stuck: STUCK,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]

@@ -1,6 +1,7 @@
 import { STOP_FIELD } from '../common'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
+import { SQUARE_FIELD } from '../setTrue'
 import { type StrapsHolding, StrapsSchema } from './parameters'
 import { standOnTable } from './stand'
 
@@ -11,15 +12,7 @@ export const STRAPS: HoldingKind<StrapsHolding> = {
   fields: [
     { key: 'strap', label: 'Straps', kind: 'gear', gear: 'strap' },
     { key: 'parallels', label: 'Under the straps', kind: 'gear', gear: 'parallels' },
-    {
-      key: 'square',
-      label: 'Set true',
-      kind: 'choice',
-      options: [
-        { value: 'indicator', label: 'by reading along it' },
-        { value: 'fence', label: 'against a fence' },
-      ],
-    },
+    SQUARE_FIELD,
     { key: 'instrument', label: 'With', kind: 'gear', gear: 'instrument' },
     STOP_FIELD,
   ],

@@ -1,20 +1,19 @@
 import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
-import { type Instrument, type Parallels, type Strap } from '../../workshop'
+import { type Parallels, type Strap } from '../../workshop'
 import { type Clamp } from '../kind'
-import { byId, type Placed, placed, type Work } from '../work'
+import { type SetTrue } from '../setTrue'
+import { byId, placed, type Work } from '../work'
 import { type StrapsHolding } from './parameters'
 
 /**
  * A part strapped to the table. Setup frame: X along the travel with 0 at the middle of the work, Y back
  * with 0 at the face that is set true, Z up with 0 at the table.
  */
-export interface OnTable extends Placed {
-  readonly work: Work
+export interface OnTable extends SetTrue {
   readonly holding: StrapsHolding
   readonly strap: Strap
   readonly parallels: Parallels
-  readonly instrument: Instrument
   /** Middles of the two parallels, which lie front to back under the straps. */
   readonly parallelX: readonly [number, number]
   readonly clamps: readonly Clamp[]

@@ -2,10 +2,8 @@ import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import {
   drawPieces,
-  heldError,
   hiddenBelow,
   parallelsDiffer,
-  stopError,
   stopStay,
   stopXOf,
   storedStay,
@@ -20,6 +18,7 @@ import {
   type Standing,
   type Stay,
 } from '../kind'
+import { fenceHolds, readsMm, setTrueErrors } from '../setTrue'
 import { type Work } from '../work'
 import { strapFindings } from './findings'
 import { onTable, type OnTable } from './layout'
@@ -47,15 +46,7 @@ export function standOnTable(holding: StrapsHolding, work: Work): Standing {
     outOfLinePer100: (Math.SQRT2 * readsMm(own) * 100) / Math.max(20, high.x - low.x),
     comesBackMm: strap.stopMm,
     pivot: point(0, 0, low.z),
-    held: fence
-      ? [
-          {
-            face: faceAt.guide,
-            what: 'lies against the fence here.',
-            rest: 'It cannot be cut there. Set the part true with an indicator instead, or turn it.',
-          },
-        ]
-      : [],
+    held: fenceHolds(holding, faceAt.guide),
     hidden: [hiddenBelow(faceAt.down)],
     guideY: fence ? 0 : undefined,
     stopX,
@@ -166,60 +157,14 @@ function solidsOf(own: OnTable, stopX: number | undefined): readonly Solid[] {
   ]
 }
 
-/** How closely the face or the fence is read at one place, ± mm. */
-const readsMm = ({ instrument, work }: OnTable): number =>
-  Math.hypot(instrument.repeatMm, work.machine.repeatMm)
-
 function errorsOf(
   own: OnTable,
-  { by, id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'by' | 'id'>,
+  locator: Pick<Locator, 'role' | 'inSetup' | 'by' | 'id'>,
 ): readonly HeldError[] {
-  const { holding, parallels, strap } = own
-  const placedBy = (axis: 'x' | 'y'): HeldError =>
-    heldError({
-      key: `put down ${axis}`,
-      cause: 'put down on the table by hand',
-      plusMinus: strap.placedMm,
-      distribution: 'uniform',
-      remedy: 'Touch zero on the part itself, or set a stop or a fence on the table.',
-      lights: axis === 'x' ? ['stop1'] : ['guide1', 'guide2'],
-    })
-  switch (role) {
-    case 'rest':
-      return by === 'right'
-        ? [parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2', 'rest3'])]
-        : []
-    case 'guide':
-      return holding.square === 'fence'
-        ? [
-            heldError({
-              key: 'fence turned',
-              cause: 'fence out of line with the travel',
-              plusMinus: (Math.SQRT2 * readsMm(own)) / Math.max(20, own.high.x - own.low.x),
-              remedy: 'Read along the fence once more, further apart, with a better instrument.',
-              lights: ['fence', 'guide1', 'guide2'],
-              coefficient: inSetup.x,
-            }),
-            heldError({
-              key: 'fence back',
-              cause: 'coming back to the fence',
-              plusMinus: strap.stopMm,
-              remedy: 'Wipe the fence; touch the part instead of trusting it.',
-              lights: ['fence'],
-            }),
-          ]
-        : [
-            placedBy('y'),
-            heldError({
-              key: `reads ${id}`,
-              link: 'set true',
-              cause: `set true with the ${own.instrument.name.toLowerCase()}`,
-              plusMinus: readsMm(own),
-              remedy: 'Read further apart, with a better instrument, on a cut face.',
-              lights: ['guide1', 'guide2'],
-            }),
-          ]
-    case 'stop':
-      return holding.stop === 'none' ? [placedBy('x')] : [stopError(strap.stopMm)]
-  }
+  const { parallels, strap } = own
+  if (locator.role === 'rest')
+    return locator.by === 'right'
+      ? [parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2', 'rest3'])]
+      : []
+  return setTrueErrors(own, { on: 'the table', ...strap }, locator)
 }

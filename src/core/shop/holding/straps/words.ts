@@ -1,5 +1,6 @@
 import { lengthIn, roleWords, stopCaption, stopLine, stopWords } from '../common'
 import { type HoldingWords } from '../kind'
+import { guideWords } from '../setTrue'
 import { type OnTable } from './layout'
 
 export function strapWords(own: OnTable): HoldingWords {
@@ -13,9 +14,7 @@ export function strapWords(own: OnTable): HoldingWords {
   return {
     roles: {
       rest: roleWords('Rest', 'rest', 'on the parallels', 'The parallels bear'),
-      guide: fence
-        ? roleWords('Fence', 'fence contact', 'on the fence', 'The fence bears')
-        : roleWords('Set', 'set place', 'as set true', 'The indicator reads'),
+      guide: guideWords(holding),
       stop: stopWords(holding.stop),
     },
     motions: {
