@@ -6,6 +6,7 @@ import {
   type NamedSource,
 } from '@/core/chain/variation'
 import { type Cures } from '@/core/foreman/cures'
+import { type Footing } from '@/core/foreman/footings'
 import { type CuresWorker, type FitWorker, type SimulateWorker, type SolidWorker } from './messages'
 
 export { fetchFacets } from './facets'
@@ -28,24 +29,28 @@ export const fits = (): Comlink.Remote<FitWorker> =>
     new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' }),
   ))
 
-export interface RunningCures {
-  readonly result: Promise<Cures | undefined>
+/** What is looked for in a worker of its own, which is ended when it is done or cancelled. */
+export interface Running<Found> {
+  readonly result: Promise<Found>
   cancel(): void
 }
 
-/** Looks for what would improve a link, in a worker of its own, which is ended when it is done or cancelled. */
-export function startCures(...args: Parameters<CuresWorker['cures']>): RunningCures {
+function inCuresWorker<Found>(
+  task: (worker: Comlink.Remote<CuresWorker>) => Promise<Found>,
+): Running<Found> {
   const worker = new Worker(new URL('./cures.worker.ts', import.meta.url), { type: 'module' })
-  const result = Comlink.wrap<CuresWorker>(worker)
-    .cures(...args)
-    .finally(() => worker.terminate())
+  const result = task(Comlink.wrap<CuresWorker>(worker)).finally(() => worker.terminate())
   return { result, cancel: () => worker.terminate() }
 }
 
-export interface RunningSimulation {
-  readonly result: Promise<Simulation>
-  cancel(): void
-}
+/** Looks for what would improve a link. */
+export const startCures = (...args: Parameters<CuresWorker['cures']>): Running<Cures | undefined> =>
+  inCuresWorker((worker) => worker.cures(...args))
+
+/** Tries every kind of holding in one setup. */
+export const startFootings = (
+  ...args: Parameters<CuresWorker['footings']>
+): Running<readonly Footing[]> => inCuresWorker((worker) => worker.footings(...args))
 
 /** Simulates pieces in a worker of its own, which is ended when it is done or cancelled. */
 export function startSimulation(
@@ -53,7 +58,7 @@ export function startSimulation(
   sources: readonly NamedSource[],
   options: SimulationOptions,
   onProgress: (done: number) => void,
-): RunningSimulation {
+): Running<Simulation> {
   const worker = new Worker(new URL('./simulate.worker.ts', import.meta.url), { type: 'module' })
   const remote = Comlink.wrap<SimulateWorker>(worker)
   const result = remote

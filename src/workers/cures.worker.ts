@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink'
 import { startCures } from '@/core/foreman/cures'
+import { footingsOf } from '@/core/foreman/footings'
 import { planWay } from '@/core/plan/planning'
 import { type CuresWorker } from './messages'
 
@@ -7,8 +8,11 @@ import { type CuresWorker } from './messages'
 const PATIENCE_MS = 8000
 
 const worker: {
-  cures: (...args: Parameters<CuresWorker['cures']>) => Awaited<ReturnType<CuresWorker['cures']>>
+  [Task in keyof CuresWorker]: (
+    ...args: Parameters<CuresWorker[Task]>
+  ) => Awaited<ReturnType<CuresWorker[Task]>>
 } = {
+  footings: ({ part, way, workshop }, index) => footingsOf(workshop, part, way, index),
   cures({ part, way, workshop }, requirement, link) {
     const until = performance.now() + PATIENCE_MS
     const steps = startCures(planWay(workshop, part, way), requirement, link)

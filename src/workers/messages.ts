@@ -6,6 +6,7 @@ import {
 } from '@/core/chain/variation'
 import { type LinkShare } from '@/core/chain/variation'
 import { type Cures } from '@/core/foreman/cures'
+import { type Footing } from '@/core/foreman/footings'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
@@ -58,6 +59,11 @@ export interface FitWorker {
 }
 
 export interface CuresWorker {
+  /** Each kind of holding tried in one setup. */
+  footings(
+    documents: { readonly workshop: Workshop; readonly part: Part; readonly way: Way },
+    index: number,
+  ): Promise<readonly Footing[]>
   /** What would improve a link; what is found within its time. */
   cures(
     documents: { readonly workshop: Workshop; readonly part: Part; readonly way: Way },

@@ -97,3 +97,24 @@ test('gear for other holdings is kept in the workshop', async ({ page }) => {
     await expect(page.getByRole('heading', { name })).toBeVisible()
   }
 })
+
+test('what else could hold it is tried, the best first, and taken with one press', async ({
+  page,
+  request,
+}) => {
+  const { id, ways } = await freshWorm(request, 'Block to be held otherwise')
+  await open(page, `/jobs/${id}/ways/${ways[0]?.id ?? ''}`)
+  await page.getByRole('button', { name: 'Holding', exact: true }).click()
+  await page.getByRole('button', { name: 'What else could hold it here?' }).click()
+  const chooser = page.getByRole('region', { name: 'What could hold it' })
+  await expect(chooser.getByText('· as it is')).toBeVisible({ timeout: 20_000 })
+  await expect(chooser.getByRole('listitem')).toHaveCount(7)
+  // No hole is there yet for pins to go into: said, and nothing to take.
+  await expect(chooser.getByRole('listitem').last()).toContainText(/nothing for it/)
+  await accessible(page)
+  await chooser.getByRole('button', { name: 'Take: Stuck to a board' }).click()
+  await expect(page.getByText('tape on both sides, board 20').first()).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('tape on both sides, board 20')).toHaveCount(0)
+})

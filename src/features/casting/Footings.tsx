@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo } from 'react'
-import { firstFootings, otherFootings } from '@/core/foreman/footings'
+import { footingsOf, otherFootings } from '@/core/foreman/footings'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
@@ -16,7 +16,7 @@ export default function Footings({
   readonly way: Way
   readonly workshop: Workshop
 }) {
-  const footings = useMemo(() => firstFootings(workshop, part, way), [part, way, workshop])
+  const footings = useMemo(() => footingsOf(workshop, part, way, 0), [part, way, workshop])
   return (
     <section aria-label="First footing" className="sheet p-3 text-[14px]">
       <h2 className="text-[16px] font-bold">First footing</h2>

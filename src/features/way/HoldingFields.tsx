@@ -5,13 +5,15 @@ import { useState } from 'react'
 import { type HoldingField, HOLDING_KINDS, holesAlong, kindOf } from '@/core/shop/holding'
 import { type Part, refLabel } from '@/core/work/part'
 import { type Length, parseAngle, printDegrees } from '@/core/handbook/units'
-import { type PlannedSetup } from '@/core/plan/planning'
+import { type Plan, type PlannedSetup } from '@/core/plan/planning'
 import { changeClamping, type OwnClamping, type Setup } from '@/core/plan/way'
 import { ACROSS, GEAR_LISTS, type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
+import { HoldingChooser } from './HoldingChooser'
 
 interface HoldingFieldsProps {
+  readonly plan: Plan
   readonly part: Part
   readonly planned: PlannedSetup
   readonly workshop: Workshop
@@ -23,8 +25,12 @@ const named = (list: readonly { id: string; name: string }[]) =>
 
 /** Machine, what holds the part with all that is its own, and what leads; or how far it is turned, where another setup clamped it. */
 export default function HoldingFields(props: HoldingFieldsProps) {
-  const { onChange, planned } = props
+  const { onChange, plan, planned } = props
   const { setup, standing } = planned
+  const take = (holding: OwnClamping['holding']): void =>
+    onChange((s) =>
+      changeClamping(s, (c) => ({ ...c, holding, footing: { lead: 'rest', edits: [] } })),
+    )
   return (
     <>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
@@ -38,6 +44,7 @@ export default function HoldingFields(props: HoldingFieldsProps) {
         {planned.indexed ? <TurnField {...props} /> : <ClampingFields {...props} />}
       </div>
       <p className="mt-2 text-[13px] text-soft">{standing.words.note}</p>
+      {!planned.indexed && <HoldingChooser plan={plan} index={planned.index} onTake={take} />}
     </>
   )
 }

@@ -42,8 +42,13 @@ export function SetupTools(props: SetupToolsProps) {
       <button type="button" className="button quiet" onClick={onTurn}>
         <RotateCcw className="size-4" aria-hidden /> Turn over
       </button>
-      <Tool label="Holding" title="How it is held" icon={<Grip className="size-4" aria-hidden />}>
-        <HoldingFields {...common} />
+      <Tool
+        label="Holding"
+        title="How it is held"
+        icon={<Grip className="size-4" aria-hidden />}
+        wide
+      >
+        <HoldingFields {...common} plan={analysis.plan} />
       </Tool>
       {!planned.indexed && (
         <Tool

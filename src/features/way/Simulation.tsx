@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import { type Part } from '@/core/work/part'
 import { type Prediction, type RequirementAnalysis } from '@/core/predict/prediction'
 import { type SimulatedMeasure } from '@/core/chain/variation'
-import { type RunningSimulation, startSimulation } from '@/workers/client'
+import { startSimulation } from '@/workers/client'
 import { Curves } from './Curves'
 import { figureOf } from './figures'
 
@@ -27,7 +27,7 @@ export default function Simulation({
     drawn: SimulatedMeasure
     seconds: number
   }>()
-  const running = useRef<RunningSimulation>(undefined)
+  const running = useRef<ReturnType<typeof startSimulation>>(undefined)
   const { compiled, requirement } = chosen
 
   const run = (): void => {

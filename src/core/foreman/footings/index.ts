@@ -1,1 +1,1 @@
-export { firstFootings, type Footing, type OtherFooting, otherFootings } from './firstFootings'
+export { footingsOf, type Footing, type OtherFooting, otherFootings } from './footings'

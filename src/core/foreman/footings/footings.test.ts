@@ -1,13 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { SADDLE, saddleWays, WORM_BLOCK, WORM_BLOCK_WAY_A } from '../../paper/demo'
+import { planWay } from '../../plan/planning'
+import { changeClamping } from '../../plan/way'
+import { predictWay } from '../../predict/prediction'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
-import { firstFootings, otherFootings } from '.'
+import { footingsOf, otherFootings } from '.'
 
 const [way] = saddleWays(STANDARD_WORKSHOP)
 if (!way) throw new Error('the saddle has no way')
 
 describe('the first footing held otherwise', () => {
-  const footings = firstFootings(STANDARD_WORKSHOP, SADDLE, way)
+  const footings = footingsOf(STANDARD_WORKSHOP, SADDLE, way, 0)
 
   it('every kind that the gear allows is tried; what the way has is marked', () => {
     expect(footings.length).toBeGreaterThan(2)
@@ -30,8 +33,42 @@ describe('the first footing held otherwise', () => {
     if (raw !== undefined) expect(marginOf('jacks')).toBeGreaterThanOrEqual(raw)
   })
 
+  it('what is lacking for a kind is said, and stands last', () => {
+    const bare = { ...STANDARD_WORKSHOP, straps: [], anglePlates: [] }
+    const inVise = footingsOf(bare, WORM_BLOCK, WORM_BLOCK_WAY_A, 0)
+    const lacking = inVise.filter(({ holding }) => !holding)
+    expect(inVise.slice(-lacking.length)).toEqual(lacking)
+    expect(lacking.find(({ kind }) => kind === 'straps')?.forbids).toBe(
+      'The workshop has nothing for it: straps.',
+    )
+    expect(lacking.find(({ kind }) => kind === 'plate')?.forbids).toMatch(/The part, as it stands/)
+  })
+
+  it('a later setup is tried by itself: what is predicted is that of the way with that holding', () => {
+    const of = footingsOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A, 2)
+    const taken = of.find(({ holding, isChosen }) => holding && !isChosen)
+    if (!taken?.holding) throw new Error('nothing else can hold it')
+    const holding = taken.holding
+    const setups = WORM_BLOCK_WAY_A.setups.map((setup, i) =>
+      i === 2
+        ? changeClamping(setup, (clamping) => ({
+            ...clamping,
+            holding,
+            footing: { lead: 'rest', edits: [] },
+          }))
+        : setup,
+    )
+    const { requirements } = predictWay(
+      planWay(STANDARD_WORKSHOP, WORM_BLOCK, { ...WORM_BLOCK_WAY_A, setups }),
+    )
+    const margins = requirements.flatMap((r) =>
+      r.outcome && r.setups.includes(2) ? [r.outcome.likely.margin] : [],
+    )
+    expect(taken.marginMm).toBe(margins.length > 0 ? Math.min(...margins) : undefined)
+  })
+
   it('of a way without setups there is nothing to compare', () => {
-    expect(firstFootings(STANDARD_WORKSHOP, SADDLE, { ...way, setups: [] })).toEqual([])
+    expect(footingsOf(STANDARD_WORKSHOP, SADDLE, { ...way, setups: [] }, 0)).toEqual([])
   })
 
   it('solder does not take on aluminium, hardly on iron; a block has no such footings', () => {
@@ -41,6 +78,6 @@ describe('the first footing held otherwise', () => {
     expect(soldered('cast iron')).toMatch(/^Ruled out: solder hardly takes on cast iron/)
     expect(soldered('bronze')).toMatch(/^Squared once/)
     expect(otherFootings(WORM_BLOCK)).toEqual([])
-    expect(firstFootings(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A).length).toBeGreaterThan(2)
+    expect(footingsOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A, 0).length).toBeGreaterThan(2)
   })
 })

@@ -1,0 +1,131 @@
+import { HOLDING_KINDS, type Holding } from '../../shop/holding'
+import { GEAR_LISTS, type Workshop } from '../../shop/workshop'
+import { planWay } from '../../plan/planning'
+import { changeClamping, type Way } from '../../plan/way'
+import { predictWay } from '../../predict/prediction'
+import { findingsOf } from '../findings'
+import { type Part, partSurfaces } from '../../work/part'
+
+/** A way to hold a part in one setup, and what comes of it. */
+export interface Footing {
+  readonly kind: Holding['kind']
+  readonly title: string
+  /** It is what the setup has now. */
+  readonly isChosen: boolean
+  /** With what it was tried; none where it cannot be. */
+  readonly holding: Holding | undefined
+  /** The smallest margin of all that depends on the setup, mm; none where nothing could be predicted. */
+  readonly marginMm: number | undefined
+  /** The requirement that has it. */
+  readonly requirement: string | undefined
+  /** What forbids it, or is lacking for it, in one sentence. */
+  readonly forbids: string | undefined
+}
+
+/** Ways that a casting may be held and that are no kind of holding here, with what speaks for and against. */
+export interface OtherFooting {
+  readonly title: string
+  readonly words: string
+}
+
+/** Each kind of holding tried for one setup of a way, everything else as it is; the best first, what cannot be last. */
+export function footingsOf(
+  workshop: Workshop,
+  part: Part,
+  way: Way,
+  index: number,
+): readonly Footing[] {
+  const setup = way.setups[index]
+  if (!setup || setup.clamping.kind !== 'own') return []
+  const { guide, holding: now, up } = setup.clamping
+  const surfaces = partSurfaces(part)
+  const found = HOLDING_KINDS.map((kind): Footing => {
+    const isChosen = now.kind === kind.kind
+    const about = { kind: kind.kind, title: kind.title, isChosen }
+    const holding = isChosen ? now : kind.begin(workshop, part, surfaces, { up, guide })
+    return holding
+      ? { ...about, holding, ...tried(workshop, part, way, index, holding) }
+      : {
+          ...about,
+          holding: undefined,
+          marginMm: undefined,
+          requirement: undefined,
+          forbids: lackingFor(kind, workshop),
+        }
+  })
+  const rank = ({ forbids, holding, marginMm }: Footing): number =>
+    (forbids === undefined ? 0 : holding ? 1000 : 2000) - (marginMm ?? -500)
+  return found.sort((a, b) => rank(a) - rank(b))
+}
+
+/** The way with that holding in that setup, predicted to its end. */
+function tried(
+  workshop: Workshop,
+  part: Part,
+  way: Way,
+  index: number,
+  holding: Holding,
+): Pick<Footing, 'forbids' | 'marginMm' | 'requirement'> {
+  const setups = way.setups.map((setup, i) =>
+    i === index
+      ? changeClamping(setup, (clamping) => ({
+          ...clamping,
+          holding,
+          footing:
+            clamping.holding.kind === holding.kind ? clamping.footing : { lead: 'rest', edits: [] },
+        }))
+      : setup,
+  )
+  const prediction = predictWay(planWay(workshop, part, { ...way, setups }))
+  // Angles have a margin of another kind: they are not held against lengths.
+  const margins = prediction.requirements.flatMap(({ outcome, requirement, setups: of, title }) =>
+    outcome && requirement.kind !== 'angle' && of.includes(index)
+      ? [{ mm: outcome.likely.margin, title }]
+      : [],
+  )
+  const least = margins.reduce<(typeof margins)[number] | undefined>(
+    (worst, one) => (worst && worst.mm <= one.mm ? worst : one),
+    undefined,
+  )
+  const bad = findingsOf(prediction).find((f) => f.severity === 'forbids' && f.setup === index)
+  return { marginMm: least?.mm, requirement: least?.title, forbids: bad?.what }
+}
+
+/** Why a kind of holding cannot be tried: gear that the workshop has none of, else the part. */
+function lackingFor({ fields }: (typeof HOLDING_KINDS)[number], workshop: Workshop): string {
+  const none = fields.flatMap((field) =>
+    field.kind === 'gear' && workshop[GEAR_LISTS[field.gear]].length === 0
+      ? [field.label.toLowerCase()]
+      : [],
+  )
+  return none.length > 0
+    ? `The workshop has nothing for it: ${none.join(', ')}.`
+    : 'The part, as it stands here, has nothing for it to hold by.'
+}
+
+/** What else castings are held by for the first cut, that is not reckoned here: said with its reason. */
+export function otherFootings({ casting, material }: Part): readonly OtherFooting[] {
+  if (!casting) return []
+  const isAluminium = /alu/i.test(material)
+  const isIron = /iron/i.test(material)
+  return [
+    {
+      title: 'Carrier, soldered on',
+      words: isAluminium
+        ? 'Ruled out: solder does not take on aluminium. Glue it, or screw it where metal is cut away later.'
+        : isIron
+          ? 'Ruled out: solder hardly takes on cast iron. Glue it, or clamp it.'
+          : 'Squared once, it is the reference to the end, and is cut off last; heat may spring the casting.',
+    },
+    {
+      title: 'Carrier, glued on',
+      words:
+        'Squared once, it is the reference to the end, and is cut off last. Degrease; its area is its strength; no heavy cuts and no heat.',
+    },
+    {
+      title: 'A bored hole and a pin',
+      words:
+        'Where a bore is cut first and everything else hangs on it: a pin in it, and one face to turn against.',
+    },
+  ]
+}

@@ -1,0 +1,101 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import { type Footing } from '@/core/foreman/footings'
+import { type LengthUnit, printSpread } from '@/core/handbook/units'
+import { type Plan } from '@/core/plan/planning'
+import { type OwnClamping } from '@/core/plan/way'
+import { startFootings } from '@/workers/client'
+import { signedFigure } from './figures'
+
+interface HoldingChooserProps {
+  readonly plan: Plan
+  /** Which setup, from 0. */
+  readonly index: number
+  readonly onTake: (holding: OwnClamping['holding']) => void
+}
+
+/** By what else the part can be held here: each tried, everything else as it is, the best first. */
+export function HoldingChooser({ index, onTake, plan }: HoldingChooserProps) {
+  const [isOpen, setOpen] = useState(false)
+  const found = useFootings(plan, index, isOpen)
+  if (!isOpen)
+    return (
+      <button type="button" className="button quiet mt-2" onClick={() => setOpen(true)}>
+        What else could hold it here?
+      </button>
+    )
+  return (
+    <section
+      aria-label="What could hold it"
+      className="mt-2 border-t border-faint pt-2"
+      aria-busy={!found}
+    >
+      <p className="text-[13px] text-soft">
+        {found
+          ? 'Each tried here as it is begun, everything else as it is: the tightest of what this setup settles.'
+          : 'Trying each …'}
+      </p>
+      <ul>
+        {found?.map((footing) => (
+          <Row key={footing.kind} footing={footing} unit={plan.part.unit} onTake={onTake} />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function Row({
+  footing: { forbids, holding, isChosen, marginMm, requirement, title },
+  onTake,
+  unit,
+}: {
+  readonly footing: Footing
+  readonly unit: LengthUnit
+  readonly onTake: HoldingChooserProps['onTake']
+}) {
+  const isBad = forbids !== undefined || (marginMm ?? 0) < 0
+  return (
+    <li className="flex items-start gap-3 border-t border-faint py-1.5">
+      <p className="grow">
+        <strong>{title}</strong>
+        {isChosen && <span className="text-soft"> · as it is</span>}
+        <span className={`block text-[13px] ${forbids ? 'text-red' : 'text-soft'}`}>
+          {forbids ?? requirement ?? 'Nothing that must agree hangs on this setup.'}
+        </span>
+      </p>
+      {holding && marginMm !== undefined && (
+        <span className="figures whitespace-nowrap">
+          {signedFigure(marginMm, (mm) => printSpread(mm, unit))}{' '}
+          <span className={isBad ? 'text-red' : 'text-green'}>{isBad ? '▲' : '●'}</span>
+        </span>
+      )}
+      {holding && !isChosen && (
+        <button
+          type="button"
+          className="button quiet"
+          aria-label={`Take: ${title}`}
+          onClick={() => onTake(holding)}
+        >
+          Take
+        </button>
+      )}
+    </li>
+  )
+}
+
+/** What was found for the way as it is now; nothing while it is looked for. */
+function useFootings(plan: Plan, index: number, isWanted: boolean): readonly Footing[] | undefined {
+  const [found, setFound] = useState<{ readonly of: Plan; readonly all: readonly Footing[] }>()
+  useEffect(() => {
+    if (!isWanted) return
+    const { part, way, workshop } = plan
+    const running = startFootings({ part, way, workshop }, index)
+    running.result.then(
+      (all) => setFound({ of: plan, all }),
+      () => setFound({ of: plan, all: [] }),
+    )
+    return running.cancel
+  }, [index, isWanted, plan])
+  return found?.of === plan ? found.all : undefined
+}
