@@ -41,7 +41,8 @@ describe('the first footing held otherwise', () => {
     expect(lacking.find(({ kind }) => kind === 'straps')?.forbids).toBe(
       'The workshop has nothing for it: straps.',
     )
-    expect(lacking.find(({ kind }) => kind === 'plate')?.forbids).toMatch(/The part, as it stands/)
+    expect(lacking.find(({ kind }) => kind === 'nest')?.forbids).toMatch(/Only a casting/)
+    expect(lacking.find(({ kind }) => kind === 'plate')?.forbids).toMatch(/pins want two holes/)
   })
 
   it('a later setup is tried by itself: what is predicted is that of the way with that holding', () => {

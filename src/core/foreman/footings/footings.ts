@@ -92,7 +92,7 @@ function tried(
 }
 
 /** Why a kind of holding cannot be tried: gear that the workshop has none of, else the part. */
-function lackingFor({ fields }: (typeof HOLDING_KINDS)[number], workshop: Workshop): string {
+function lackingFor({ fields, wants }: (typeof HOLDING_KINDS)[number], workshop: Workshop): string {
   const none = fields.flatMap((field) =>
     field.kind === 'gear' && workshop[GEAR_LISTS[field.gear]].length === 0
       ? [field.label.toLowerCase()]
@@ -100,7 +100,7 @@ function lackingFor({ fields }: (typeof HOLDING_KINDS)[number], workshop: Worksh
   )
   return none.length > 0
     ? `The workshop has nothing for it: ${none.join(', ')}.`
-    : 'The part, as it stands here, has nothing for it to hold by.'
+    : (wants ?? 'The part, as it stands here, has nothing for it to hold by.')
 }
 
 /** What else castings are held by for the first cut, that is not reckoned here: said with its reason. */

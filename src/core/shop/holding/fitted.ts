@@ -17,6 +17,9 @@ export interface SetByFit extends Placed {
 /** How well a fit usually knows a casting, ± mm (common practice, no source). */
 export const USUALLY_KNOWN_MM = 0.1
 
+/** What such a holding wants of a part. */
+export const FIT_WANTED = 'Only a casting that was measured is set by its marked points.'
+
 /** How well one marked point is brought to its height, ± mm: as it is known, and as it is read. */
 export const setMm = ({ instrument, knownMm, work }: SetByFit): number =>
   Math.hypot(knownMm, instrument.repeatMm, work.machine.repeatMm)

@@ -1,4 +1,4 @@
-import { USUALLY_KNOWN_MM } from '../fitted'
+import { FIT_WANTED, USUALLY_KNOWN_MM } from '../fitted'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { type JacksHolding, JacksSchema } from './parameters'
@@ -15,10 +15,11 @@ export const JACKS: HoldingKind<JacksHolding> = {
     { key: 'clearance', label: 'Lowest jack', kind: 'length', hint: '' },
   ],
   leads: undefined,
-  begin: ({ instruments, straps }) => {
+  wants: FIT_WANTED,
+  begin: ({ instruments, straps }, { casting }) => {
     const [strap] = straps
     const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]
-    return strap && reads
+    return casting && strap && reads
       ? {
           kind: 'jacks',
           strap: strap.id,

@@ -1,5 +1,5 @@
 import { axisOf, sizeAlong } from '../../../work/part'
-import { USUALLY_KNOWN_MM } from '../fitted'
+import { FIT_WANTED, USUALLY_KNOWN_MM } from '../fitted'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { type NestHolding, NestSchema } from './parameters'
@@ -20,9 +20,10 @@ export const NEST: HoldingKind<NestHolding> = {
     { key: 'wall', label: 'Frame up its sides', kind: 'length', hint: '' },
   ],
   leads: undefined,
+  wants: FIT_WANTED,
   begin: ({ instruments }, part, _surfaces, { up }) => {
     const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]
-    return reads
+    return part.casting && reads
       ? {
           kind: 'nest',
           instrument: reads.id,

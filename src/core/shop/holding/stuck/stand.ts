@@ -29,7 +29,6 @@ const GEAR = { key: 'board', name: 'the board' }
 export function standStuck(holding: StuckHolding, work: Work): Standing {
   const own = onBoard(holding, work)
   const { adhesive, faceAt, high, low } = own
-  const fence = holding.square === 'fence'
   const stopX = stopXOf(own, holding.stop)
   const solids = solidsOf(own, stopX)
   return {
@@ -49,7 +48,7 @@ export function standStuck(holding: StuckHolding, work: Work): Standing {
     pivot: point(0, 0, low.z),
     held: fenceHolds(holding, faceAt.guide),
     hidden: [hiddenBelow(faceAt.down)],
-    guideY: fence ? 0 : undefined,
+    guideY: holding.square === 'fence' ? 0 : undefined,
     stopX,
     stopEnd: holding.stop === 'none' ? undefined : holding.stop,
     words: stuckWords(own),
@@ -59,10 +58,8 @@ export function standStuck(holding: StuckHolding, work: Work): Standing {
       drawPieces(
         own,
         { clamps: [], solids },
-        {
-          name: `board · ${adhesive.name}`,
-          guide: fence ? 'fence' : 'set true along here',
-        },
+        // What is over the work from above lies on the board: words there could not be read.
+        { name: `board · ${adhesive.name}`, guide: '' },
         view,
         paper,
       ),
