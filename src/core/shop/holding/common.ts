@@ -8,6 +8,7 @@ import {
   type Drawn,
   type HeldError,
   type HoldingField,
+  type HoldingWords,
   type Paper,
   type RoleWords,
   type Solid,
@@ -32,6 +33,15 @@ export const STOP_FIELD: HoldingField = {
     { value: 'none', label: 'none' },
   ],
 }
+
+/** What a part can still do that is put down on something flat; but for how it lifts, which is told by what that is. */
+export const FLAT_MOTIONS = {
+  tip: 'tip front to back',
+  tipAlong: 'tip end to end',
+  turn: 'turn round like a table',
+  slide: 'slide along X',
+  off: 'slide along Y',
+} as const satisfies Partial<HoldingWords['motions']>
 
 /** A length with its unit, in the unit of the part. */
 export const lengthIn =

@@ -1,7 +1,16 @@
+import { point } from '../../ground/geometry'
+import { box } from '../../ground/recipe'
 import { type Side } from '../../work/part'
 import { type Instrument } from '../workshop'
-import { heldError, roleWords, stopError } from './common'
-import { type CoveredFace, type HeldError, type Locator, type RoleWords } from './kind'
+import { heldError, roleWords, stopError, stopXOf } from './common'
+import {
+  type CoveredFace,
+  type HeldError,
+  type Locator,
+  type RoleWords,
+  type Solid,
+  type Spot,
+} from './kind'
 import { type Placed, type Work } from './work'
 
 /** A part put down by hand and set true along a face by an instrument, or put against a fence that was. */
@@ -71,6 +80,61 @@ export function setTrueErrors(
           lights: ['guide1', 'guide2'],
         }),
       ]
+}
+
+/** Where the line is set along X: so much of half the length to each side of the middle. */
+const GUIDE_SHARE = 0.8
+
+/** The places that set the line and the place along X; set by hand where neither fence nor stop is. */
+export function trueSpots(own: SetTrue): readonly Spot[] {
+  const { faceAt, high, holding, low } = own
+  const stopX = stopXOf(own, holding.stop)
+  const [middleY, middleZ] = [(low.y + high.y) / 2, (low.z + high.z) / 2]
+  const guideX = ((high.x - low.x) / 2) * GUIDE_SHARE
+  return [
+    ...[-guideX, guideX].map((x, i): Spot => ({
+      id: `guide${i + 1}`,
+      role: 'guide',
+      surface: faceAt.guide,
+      at: point(x, 0, middleZ),
+      ...(holding.square === 'indicator' && { isSet: true as const }),
+    })),
+    {
+      id: 'stop1',
+      role: 'stop',
+      surface: holding.stop === 'right' ? faceAt.right : faceAt.left,
+      at: point(stopX ?? low.x, middleY, middleZ),
+      ...(stopX === undefined && { isSet: true as const }),
+    },
+  ]
+}
+
+/** How thick a fence and a stop are, and how far the stop stands from the front edge, mm. */
+const [FENCE_MM, STOP_IN_MM] = [12, 4]
+
+/** Fence and stop as they stand on what lies so high, where there are any. */
+export function trueSolids(own: SetTrue, fromMm: number): readonly Solid[] {
+  const { high, holding, low } = own
+  const stopX = stopXOf(own, holding.stop)
+  const top = low.z + (high.z - low.z) / 2
+  const fence: Solid = {
+    name: 'fence',
+    ref: 'fence',
+    tone: 'hatch',
+    shape: box(point(low.x, 0, fromMm), point(high.x, FENCE_MM, top)),
+  }
+  const stop = (x: number): Solid => ({
+    name: 'stop',
+    ref: 'stop1',
+    shape: box(
+      point(holding.stop === 'left' ? x - FENCE_MM : x, low.y + STOP_IN_MM, fromMm),
+      point(holding.stop === 'left' ? x : x + FENCE_MM, low.y + STOP_IN_MM + FENCE_MM, top),
+    ),
+  })
+  return [
+    ...(holding.square === 'fence' ? [fence] : []),
+    ...(stopX === undefined ? [] : [stop(stopX)]),
+  ]
 }
 
 /** The face that lies against a fence, where there is one. */

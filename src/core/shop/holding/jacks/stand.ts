@@ -1,6 +1,6 @@
 import { point } from '../../../ground/geometry'
 import { round } from '../../../ground/recipe'
-import { drawPieces, lengthIn } from '../common'
+import { FLAT_MOTIONS, drawPieces, lengthIn } from '../common'
 import { fittedErrors, fittedSpots, fittedStay, outOfLine, SET_WORDS, setMm } from '../fitted'
 import { type HoldingWords, type Solid, type Standing } from '../kind'
 import { type Work } from '../work'
@@ -63,14 +63,7 @@ function jackWords(own: OnJacks): HoldingWords {
       guide: SET_WORDS,
       stop: SET_WORDS,
     },
-    motions: {
-      tip: 'tip front to back',
-      tipAlong: 'tip end to end',
-      turn: 'turn round like a table',
-      slide: 'slide along X',
-      off: 'slide along Y',
-      lift: 'lift off the jacks',
-    },
+    motions: { ...FLAT_MOTIONS, lift: 'lift off the jacks' },
     holdIt: 'give back a contact that was taken away',
     nought: { x: 'the middle of the work', y: 'the back of the work', z: 'the table' },
     guided: 'the back of the table',

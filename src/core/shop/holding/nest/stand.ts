@@ -1,6 +1,6 @@
 import { point, type Point } from '../../../ground/geometry'
 import { box, round } from '../../../ground/recipe'
-import { drawPieces, hiddenBelow, lengthIn } from '../common'
+import { FLAT_MOTIONS, drawPieces, hiddenBelow, lengthIn } from '../common'
 import {
   besideOf,
   fittedErrors,
@@ -95,14 +95,7 @@ function nestWords(own: InNest): HoldingWords {
       guide: SET_WORDS,
       stop: SET_WORDS,
     },
-    motions: {
-      tip: 'tip front to back',
-      tipAlong: 'tip end to end',
-      turn: 'turn round like a table',
-      slide: 'slide along X',
-      off: 'slide along Y',
-      lift: 'lift off the screws',
-    },
+    motions: { ...FLAT_MOTIONS, lift: 'lift off the screws' },
     holdIt: 'give back a screw that was taken away',
     nought: { x: 'the middle of the work', y: 'the back of the work', z: 'the table' },
     guided: 'the back of the nest',

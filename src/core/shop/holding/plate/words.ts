@@ -1,5 +1,5 @@
 import { norm } from '../../../ground/geometry'
-import { lengthIn, roleWords } from '../common'
+import { FLAT_MOTIONS, lengthIn, roleWords } from '../common'
 import { type HoldingWords } from '../kind'
 import { type OnPlate } from './layout'
 
@@ -19,14 +19,7 @@ export function plateWords(own: OnPlate): HoldingWords {
       guide: roleWords('Pin', 'pin', 'on the pins', 'The pins bear'),
       stop: roleWords('Pin', 'pin', 'on the round pin', 'The round pin bears'),
     },
-    motions: {
-      tip: 'tip front to back',
-      tipAlong: 'tip end to end',
-      turn: 'turn about the round pin',
-      slide: 'slide along X',
-      off: 'slide along Y',
-      lift: 'lift off the pads',
-    },
+    motions: { ...FLAT_MOTIONS, turn: 'turn about the round pin', lift: 'lift off the pads' },
     holdIt: 'put the relieved pin into another hole, further from the round one',
     nought: { x: 'the round pin', y: 'the round pin', z: 'the pads' },
     guided: 'the back of the plate',

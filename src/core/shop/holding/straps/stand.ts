@@ -18,7 +18,7 @@ import {
   type Standing,
   type Stay,
 } from '../kind'
-import { fenceHolds, readsMm, setTrueErrors } from '../setTrue'
+import { fenceHolds, readsMm, setTrueErrors, trueSolids, trueSpots } from '../setTrue'
 import { type Work } from '../work'
 import { strapFindings } from './findings'
 import { onTable, type OnTable } from './layout'
@@ -31,10 +31,10 @@ export function standOnTable(holding: StrapsHolding, work: Work): Standing {
   const fence = holding.square === 'fence'
   const gear = { key: `straps ${strap.id}`, name: strap.name }
   const stopX = stopXOf(own, holding.stop)
-  const solids = solidsOf(own, stopX)
+  const solids = solidsOf(own)
   return {
     ...own,
-    spots: spotsOf(own, stopX),
+    spots: spotsOf(own),
     solids,
     mark: `table, straps ${strap.id}`,
     stays: {
@@ -88,12 +88,10 @@ function yStayOf({ faceAt, high, holding, low, strap, work }: OnTable): Stay {
   )
 }
 
-function spotsOf(own: OnTable, stopX: number | undefined): readonly Spot[] {
-  const { faceAt, high, holding, low, parallels, parallelX } = own
+function spotsOf(own: OnTable): readonly Spot[] {
+  const { faceAt, high, low, parallels, parallelX } = own
   const half = (Math.min(high.y - low.y, parallels.length) / 2) * 0.8
-  const [middleY, middleZ] = [(low.y + high.y) / 2, (low.z + high.z) / 2]
-  const guideX = ((high.x - low.x) / 2) * 0.8
-  const isSet = holding.square === 'indicator' ? { isSet: true as const } : {}
+  const middleY = (low.y + high.y) / 2
   const rest = (id: string, x: number, y: number, by: string): Spot => ({
     id,
     role: 'rest',
@@ -105,27 +103,12 @@ function spotsOf(own: OnTable, stopX: number | undefined): readonly Spot[] {
     rest('rest1', parallelX[0], middleY + half, 'left'),
     rest('rest2', parallelX[0], middleY - half, 'left'),
     rest('rest3', parallelX[1], middleY, 'right'),
-    ...[-guideX, guideX].map((x, i): Spot => ({
-      id: `guide${i + 1}`,
-      role: 'guide',
-      surface: faceAt.guide,
-      at: point(x, 0, middleZ),
-      ...isSet,
-    })),
-    {
-      id: 'stop1',
-      role: 'stop',
-      surface: holding.stop === 'right' ? faceAt.right : faceAt.left,
-      at: point(stopX ?? low.x, middleY, middleZ),
-      ...(stopX === undefined && { isSet: true as const }),
-    },
+    ...trueSpots(own),
   ]
 }
 
-const FENCE_MM = 12
-
-function solidsOf(own: OnTable, stopX: number | undefined): readonly Solid[] {
-  const { high, holding, low, parallels, parallelX } = own
+function solidsOf(own: OnTable): readonly Solid[] {
+  const { high, low, parallels, parallelX } = own
   const [middleY, halfLength] = [(low.y + high.y) / 2, parallels.length / 2]
   const under = parallelX.map((x): Solid => ({
     name: 'parallel',
@@ -135,26 +118,7 @@ function solidsOf(own: OnTable, stopX: number | undefined): readonly Solid[] {
       point(x + parallels.thickness / 2, middleY + halfLength, low.z),
     ),
   }))
-  const top = low.z + (high.z - low.z) / 2
-  const fence: Solid = {
-    name: 'fence',
-    ref: 'fence',
-    tone: 'hatch',
-    shape: box(point(low.x, 0, 0), point(high.x, FENCE_MM, top)),
-  }
-  const stop = (x: number): Solid => ({
-    name: 'stop',
-    ref: 'stop1',
-    shape: box(
-      point(holding.stop === 'left' ? x - FENCE_MM : x, low.y + 4, 0),
-      point(holding.stop === 'left' ? x : x + FENCE_MM, low.y + 4 + FENCE_MM, top),
-    ),
-  })
-  return [
-    ...under,
-    ...(holding.square === 'fence' ? [fence] : []),
-    ...(stopX === undefined ? [] : [stop(stopX)]),
-  ]
+  return [...under, ...trueSolids(own, 0)]
 }
 
 function errorsOf(

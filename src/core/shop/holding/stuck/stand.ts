@@ -17,7 +17,7 @@ import {
   type Standing,
   type Stay,
 } from '../kind'
-import { fenceHolds, readsMm, setTrueErrors } from '../setTrue'
+import { fenceHolds, readsMm, setTrueErrors, trueSolids, trueSpots } from '../setTrue'
 import { type Work } from '../work'
 import { stuckFindings } from './findings'
 import { onBoard, type OnBoard, PLACED_MM, STOP_MM, STORED_MM } from './layout'
@@ -30,10 +30,10 @@ export function standStuck(holding: StuckHolding, work: Work): Standing {
   const own = onBoard(holding, work)
   const { adhesive, faceAt, high, low } = own
   const stopX = stopXOf(own, holding.stop)
-  const solids = solidsOf(own, stopX)
+  const solids = solidsOf(own)
   return {
     ...own,
-    spots: spotsOf(own, stopX),
+    spots: spotsOf(own),
     clamps: [],
     solids,
     mark: 'board',
@@ -101,8 +101,8 @@ function zStayOf(own: OnBoard): Stay {
 /** Rests stand so far out from the middle, as a share of half its size. */
 const OUT = 0.8
 
-function spotsOf(own: OnBoard, stopX: number | undefined): readonly Spot[] {
-  const { faceAt, high, holding, low } = own
+function spotsOf(own: OnBoard): readonly Spot[] {
+  const { faceAt, high, low } = own
   const middle = middleOf(own)
   const [outX, outY] = [((high.x - low.x) / 2) * OUT, ((high.y - low.y) / 2) * OUT]
   const rest = (id: string, x: number, y: number): Spot => ({
@@ -115,30 +115,16 @@ function spotsOf(own: OnBoard, stopX: number | undefined): readonly Spot[] {
     rest('rest1', -outX, middle.y + outY),
     rest('rest2', -outX, middle.y - outY),
     rest('rest3', outX, middle.y),
-    ...[-outX, outX].map((x, i): Spot => ({
-      id: `guide${i + 1}`,
-      role: 'guide',
-      surface: faceAt.guide,
-      at: point(x, 0, middle.z),
-      ...(holding.square === 'indicator' && { isSet: true as const }),
-    })),
-    {
-      id: 'stop1',
-      role: 'stop',
-      surface: holding.stop === 'right' ? faceAt.right : faceAt.left,
-      at: point(stopX ?? low.x, middle.y, middle.z),
-      ...(stopX === undefined && { isSet: true as const }),
-    },
+    ...trueSpots(own),
   ]
 }
 
-/** How far the board stands out under the work, and how thick a fence or stop on it is, mm. */
-const [BEYOND_MM, FENCE_MM] = [20, 10]
+/** How far the board stands out under the work, mm. */
+const BEYOND_MM = 20
 
-function solidsOf(own: OnBoard, stopX: number | undefined): readonly Solid[] {
+function solidsOf(own: OnBoard): readonly Solid[] {
   const { high, holding, low } = own
   const board = holding.board.mm
-  const top = low.z + (high.z - low.z) / 2
   const plate: Solid = {
     name: 'board',
     ref: 'board',
@@ -148,24 +134,7 @@ function solidsOf(own: OnBoard, stopX: number | undefined): readonly Solid[] {
       point(high.x + BEYOND_MM, high.y + BEYOND_MM, board),
     ),
   }
-  const fence: Solid = {
-    name: 'fence',
-    ref: 'fence',
-    shape: box(point(low.x, 0, board), point(high.x, FENCE_MM, top)),
-  }
-  const stop = (x: number): Solid => ({
-    name: 'stop',
-    ref: 'stop1',
-    shape: box(
-      point(holding.stop === 'left' ? x - FENCE_MM : x, low.y + 4, board),
-      point(holding.stop === 'left' ? x : x + FENCE_MM, low.y + 4 + FENCE_MM, top),
-    ),
-  })
-  return [
-    plate,
-    ...(holding.square === 'fence' ? [fence] : []),
-    ...(stopX === undefined ? [] : [stop(stopX)]),
-  ]
+  return [plate, ...trueSolids(own, board)]
 }
 
 function errorsOf(

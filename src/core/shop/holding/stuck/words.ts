@@ -1,4 +1,4 @@
-import { lengthIn, roleWords, stopCaption, stopLine, stopWords } from '../common'
+import { FLAT_MOTIONS, lengthIn, roleWords, stopCaption, stopLine, stopWords } from '../common'
 import { type HoldingWords } from '../kind'
 import { guideWords } from '../setTrue'
 import { type OnBoard } from './layout'
@@ -18,14 +18,7 @@ export function stuckWords(own: OnBoard): HoldingWords {
       guide: guideWords(holding),
       stop: stopWords(holding.stop),
     },
-    motions: {
-      tip: 'tip front to back',
-      tipAlong: 'tip end to end',
-      turn: 'turn round like a table',
-      slide: 'slide along X',
-      off: 'slide along Y',
-      lift: 'come off the board',
-    },
+    motions: { ...FLAT_MOTIONS, lift: 'come off the board' },
     holdIt: 'give back a contact that was taken away',
     nought: { x: 'the middle of the work', y: 'the face that is set true', z: 'the table' },
     guided: 'the back of the board',
