@@ -53,6 +53,15 @@ describe('work off the server’s own thread', () => {
     expect(await patient().run('readDocument', file)).toEqual(readDocumentText(file))
   })
 
+  it('no worker is started before there is work; one that was ended is no longer up', async () => {
+    const one = pool(scripted('parentPort.postMessage({ number, value: text })'))
+    expect(one.isUp).toBe(false)
+    expect(await one.run('readDrawing', 'said')).toBe('said')
+    expect(one.isUp).toBe(true)
+    await one.close()
+    expect(one.isUp).toBe(false)
+  })
+
   it('a drawing from which the parser never comes back is stopped, told, and the next is read', async () => {
     const one = pool(REAL, { taskMs: 10_000 })
     const answer = await one.run('readDrawing', ENDLESS)
