@@ -199,6 +199,7 @@ const SCENES: Record<
     way(cutBefore, held(onPins, ['c'])),
   ],
   'stuck.weak': () => [block, way(held({ ...STUCK_DOWN, by: 'tape' }, ['top'])), pushing(400)],
+  'stuck.tall': () => [{ ...block, size: { ...block.size, z: mm(90) } }, way(held(STUCK_DOWN, []))],
   'stuck.drilled': () => [twoHoles, way(held(STUCK_DOWN, ['a']))],
   'angle.short': () => [
     { ...block, size: { ...block.size, z: mm(400) } },

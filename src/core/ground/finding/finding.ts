@@ -63,6 +63,7 @@ export const FINDING_SEVERITY = {
   'screws.none': 'warns',
   'plate.drilled': 'warns',
   'stuck.weak': 'warns',
+  'stuck.tall': 'warns',
   'stuck.drilled': 'notes',
   'angle.short': 'warns',
   'index.no-rotary': 'forbids',

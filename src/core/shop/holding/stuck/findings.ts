@@ -5,11 +5,13 @@ import { type OnBoard } from './layout'
 
 /** It must hold so many times the side force that is reckoned with (common practice, no source). */
 const SAFETY = 4
+/** Higher than so many times its narrow side it is levered off before it slides (common practice, no source). */
+const TALL = 1
 
 /** Whether enough of it is stuck down, and what is drilled into the board. */
 export function stuckFindings(own: OnBoard, inspected: Inspected): readonly Finding[] {
-  const { adhesive, areaMm2, work } = own
-  const { index, name, ops } = inspected
+  const { adhesive, areaMm2, high, low, work } = own
+  const { index, length, name, ops } = inspected
   const pushN = work.workshop.conditions.sideForceN
   const holdsN = (areaMm2 / 100) * adhesive.holdsNPerCm2
   const weak =
@@ -20,6 +22,18 @@ export function stuckFindings(own: OnBoard, inspected: Inspected): readonly Find
             index,
             `Too little of it is stuck down for a side force of ${pushN} N.`,
             `${(areaMm2 / 100).toFixed(1)} cm² of ${adhesive.name} are trusted with ${Math.round(holdsN)} N along the board, ${SAFETY} times ${pushN} N are wanted. Lighter cuts, a larger face down, glue for tape, or another holding.`,
+          ),
+        ]
+      : []
+  const [tallMm, narrowMm] = [high.z - low.z, Math.min(high.x - low.x, high.y - low.y)]
+  const tall =
+    tallMm > TALL * narrowMm
+      ? [
+          finding(
+            'stuck.tall',
+            index,
+            `It stands ${length(tallMm)} high on ${length(narrowMm)}: a push near the top levers it off.`,
+            'What is stuck down holds little against a lift. Lay it on a larger face, or stick rails to the board on both sides of it.',
           ),
         ]
       : []
@@ -36,5 +50,5 @@ export function stuckFindings(own: OnBoard, inspected: Inspected): readonly Find
         ]
       : [],
   )
-  return [...weak, ...drilled]
+  return [...weak, ...tall, ...drilled]
 }
