@@ -7,12 +7,14 @@ interface SightProps {
   readonly last: StreamMessage | undefined
   readonly mark?: { readonly x: number; readonly y: number; readonly words: string } | undefined
   readonly className?: string
+  /** Shown no wider than a phone: its words are larger in it. */
+  readonly isNarrow?: boolean
 }
 
 const spread = (values: readonly number[]): number => Math.max(...values) - Math.min(...values)
 
 /** The vise from above with the tip over it, and beside it how high the tip hangs against the top of the work. */
-export function Sight({ className, last, mark, seen }: SightProps) {
+export function Sight({ className, isNarrow = false, last, mark, seen }: SightProps) {
   // From above the higher hides the lower.
   const boxes = [...seen.boxes].sort((a, b) => a.top - b.top)
   const points = boxes.flatMap((box) => box.corners)
@@ -28,7 +30,7 @@ export function Sight({ className, last, mark, seen }: SightProps) {
   const width = right - left + 34
   const height = back - front
   // Words are as large whatever the vise: a part of the height of the picture.
-  const letter = height / 17
+  const letter = isNarrow ? Math.max(height / 17, width / 28) : height / 17
   const at = (p: { x: number; y: number }): string => `${p.x - left},${back - p.y}`
   const inside =
     last && last.x > left && last.x < right && last.y > front && last.y < back ? last : undefined
@@ -45,9 +47,9 @@ export function Sight({ className, last, mark, seen }: SightProps) {
       role="img"
       aria-label={`The vise from above${tipZ === undefined ? '' : `; the tip is ${Math.abs(tipZ - top).toFixed(0)} mm ${tipZ > top ? 'above' : 'below'} the top`}`}
     >
-      {boxes.map((box) => (
+      {boxes.map((box, i) => (
         <polygon
-          key={box.name}
+          key={`${box.name} ${i}`}
           points={box.corners.map(at).join(' ')}
           fill={box.name === 'work' ? 'var(--sheet)' : 'var(--hatch)'}
           stroke="var(--ink)"
@@ -56,7 +58,7 @@ export function Sight({ className, last, mark, seen }: SightProps) {
       ))}
       {boxes.map((box, i) => (
         <BoxName
-          key={box.name}
+          key={`${box.name} ${i}`}
           box={box}
           over={boxes.slice(i + 1)}
           letter={letter}

@@ -123,8 +123,8 @@ function Touching({
   }
   return (
     <>
-      <div className="relative flex h-[130px] items-center justify-center overflow-hidden">
-        <Sight seen={standing.seen} last={last} className="h-full w-full" />
+      <div className="relative flex h-[150px] items-center justify-center overflow-hidden">
+        <Sight seen={standing.seen} last={last} isNarrow className="h-full w-full" />
         <button type="button" className="button quiet absolute top-0 right-0" onClick={onClose}>
           <X className="size-4" aria-hidden /> Leave
         </button>

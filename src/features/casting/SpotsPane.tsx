@@ -76,7 +76,7 @@ export function SpotsPane({ casting, edit, part }: SpotsPaneProps) {
             onChange={(text) => setNote(text.slice(0, 200))}
           />
         </div>
-        <button type="submit" className="button">
+        <button type="submit" className="button mt-2">
           Note it
         </button>
       </form>
