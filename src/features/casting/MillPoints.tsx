@@ -117,7 +117,7 @@ function Touching({
     last?.tool === 'probe' && last.sense.kind === 'touch' && !last.moving && state.kind === 'live'
   const keep = (): void => {
     if (!last) return
-    const touch = { surface, ...touchedPoint(moment.planned, surface, last) }
+    const touch = touchedPoint(moment.planned, surface, last)
     edit((body) => withTouch(body, moment, touch))
     setKept(kept + 1)
   }

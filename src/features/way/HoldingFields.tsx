@@ -6,7 +6,7 @@ import { type HoldingField, HOLDING_KINDS, holesAlong, kindOf } from '@/core/sho
 import { type Part, refLabel } from '@/core/work/part'
 import { type Length, parseAngle, printDegrees } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
-import { changeClamping, type OwnClamping, type Setup } from '@/core/plan/way'
+import { changeClamping, holdIn, type OwnClamping, type Setup } from '@/core/plan/way'
 import { ACROSS, GEAR_LISTS, type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField, Tick } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
@@ -27,10 +27,7 @@ const named = (list: readonly { id: string; name: string }[]) =>
 export default function HoldingFields(props: HoldingFieldsProps) {
   const { onChange, plan, planned } = props
   const { setup, standing } = planned
-  const take = (holding: OwnClamping['holding']): void =>
-    onChange((s) =>
-      changeClamping(s, (c) => ({ ...c, holding, footing: { lead: 'rest', edits: [] } })),
-    )
+  const take = (holding: OwnClamping['holding']): void => onChange((s) => holdIn(s, holding))
   return (
     <>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
@@ -100,11 +97,7 @@ function ClampingFields({ onChange, part, planned, workshop }: HoldingFieldsProp
           options={kinds.map((k) => ({ value: k.kind.kind, label: k.kind.title }))}
           onChange={(chosen) => {
             const first = kinds.find((k) => k.kind.kind === chosen)?.first
-            if (first)
-              change({
-                holding: first,
-                footing: { lead: kindOf(first).leads ? footing.lead : 'rest', edits: [] },
-              })
+            if (first) onChange((s) => holdIn(s, first))
           }}
         />
       )}

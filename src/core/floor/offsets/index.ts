@@ -29,7 +29,7 @@ export {
   ZeroRecordSchema,
 } from './record'
 export { setupWorld } from './standinWorld'
-export { type TouchedPoint, touchedPoint } from './touchedPoint'
+export { touchedPoint } from './touchedPoint'
 export { type SanityPlace, sanityPlace } from './sanity'
 export { splitAtStop, type SplitInput, type SplitPlan } from './split'
 export {

@@ -55,7 +55,7 @@ describe('the first footing held otherwise', () => {
         ? changeClamping(setup, (clamping) => ({
             ...clamping,
             holding,
-            footing: { lead: 'rest', edits: [] },
+            footing: { ...clamping.footing, edits: [] },
           }))
         : setup,
     )

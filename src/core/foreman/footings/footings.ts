@@ -1,7 +1,7 @@
 import { HOLDING_KINDS, type Holding } from '../../shop/holding'
 import { GEAR_LISTS, type Workshop } from '../../shop/workshop'
 import { planWay } from '../../plan/planning'
-import { changeClamping, type Way } from '../../plan/way'
+import { holdIn, type Way } from '../../plan/way'
 import { predictWay } from '../../predict/prediction'
 import { findingsOf } from '../findings'
 import { type Part, partSurfaces } from '../../work/part'
@@ -44,7 +44,11 @@ export function footingsOf(
     const about = { kind: kind.kind, title: kind.title, isChosen }
     const holding = isChosen ? now : kind.begin(workshop, part, surfaces, { up, guide })
     return holding
-      ? { ...about, holding, ...tried(workshop, part, way, index, holding) }
+      ? {
+          ...about,
+          holding,
+          ...outcomeOf(workshop, part, isChosen ? way : heldWith(way, index, holding), index),
+        }
       : {
           ...about,
           holding: undefined,
@@ -58,26 +62,19 @@ export function footingsOf(
   return found.sort((a, b) => rank(a) - rank(b))
 }
 
-/** The way with that holding in that setup, predicted to its end. */
-function tried(
+const heldWith = (way: Way, index: number, holding: Holding): Way => ({
+  ...way,
+  setups: way.setups.map((setup, i) => (i === index ? holdIn(setup, holding) : setup)),
+})
+
+/** What a way comes to for one of its setups, predicted to its end. */
+function outcomeOf(
   workshop: Workshop,
   part: Part,
   way: Way,
   index: number,
-  holding: Holding,
 ): Pick<Footing, 'forbids' | 'marginMm' | 'requirement'> {
-  const setups = way.setups.map((setup, i) =>
-    i === index
-      ? changeClamping(setup, (clamping) => ({
-          ...clamping,
-          holding,
-          footing:
-            clamping.holding.kind === holding.kind ? clamping.footing : { lead: 'rest', edits: [] },
-        }))
-      : setup,
-  )
-  const prediction = predictWay(planWay(workshop, part, { ...way, setups }))
-  // Angles have a margin of another kind: they are not held against lengths.
+  const prediction = predictWay(planWay(workshop, part, way))
   const margins = prediction.requirements.flatMap(({ outcome, requirement, setups: of, title }) =>
     outcome && requirement.kind !== 'angle' && of.includes(index)
       ? [{ mm: outcome.likely.margin, title }]

@@ -1,3 +1,4 @@
+import { kindOf } from '../../shop/holding'
 import { keepsClampings } from './checkWay'
 import { type ContactEdit, type Op, type OwnClamping, type Setup, type Way } from './schema'
 
@@ -87,6 +88,14 @@ export const changeClamping = (
   setup: Setup,
   change: (clamping: OwnClamping) => OwnClamping,
 ): Setup => (setup.clamping.kind === 'own' ? { ...setup, clamping: change(setup.clamping) } : setup)
+
+/** The setup held otherwise: what was changed of its contacts by hand belonged to what held it before. */
+export const holdIn = (setup: Setup, holding: OwnClamping['holding']): Setup =>
+  changeClamping(setup, (clamping) => ({
+    ...clamping,
+    holding,
+    footing: { lead: kindOf(holding).leads ? clamping.footing.lead : 'rest', edits: [] },
+  }))
 
 const changeEdits = (
   setup: Setup,

@@ -15,6 +15,7 @@ export {
 export { refsOfPickup } from './pickup'
 export {
   changeClamping,
+  holdIn,
   changeOp,
   changeSetup,
   editContact,

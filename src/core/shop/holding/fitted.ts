@@ -1,7 +1,16 @@
+import { capital } from '../../ground/finding'
 import { type Axis, point, type Point } from '../../ground/geometry'
 import { type Instrument } from '../workshop'
-import { heldError, roleWords } from './common'
-import { type HeldError, type Locator, type RoleWords, type Spot, type Stay } from './kind'
+import { FLAT_MOTIONS, heldError, roleWords } from './common'
+import {
+  type HeldError,
+  type HoldingWords,
+  type Locator,
+  type RoleWords,
+  type Spot,
+  type Standing,
+  type Stay,
+} from './kind'
 import { type Placed, type Work } from './work'
 
 /** A casting that is set by its marked points, whatever carries it: six places that follow the fit, not the skin. */
@@ -25,7 +34,7 @@ export const setMm = ({ instrument, knownMm, work }: SetByFit): number =>
   Math.hypot(knownMm, instrument.repeatMm, work.machine.repeatMm)
 
 /** How far out of line a casting may lie that is set at its ends, ± mm in 100 mm. */
-export const outOfLine = (own: SetByFit): number =>
+const outOfLine = (own: SetByFit): number =>
   (Math.SQRT2 * setMm(own) * 100) / Math.max(20, own.high.x - own.low.x)
 
 /** Where along X its line and its end are set: so much of half its length. */
@@ -49,7 +58,7 @@ export function besideOf({ high, low }: Placed): {
 }
 
 /** Every locator is set by readings, and follows the fit: not the skin that it stands on. */
-export function fittedSpots(own: SetByFit): readonly Spot[] {
+function fittedSpots(own: SetByFit): readonly Spot[] {
   const { carried, faceAt } = own
   const { guides, stop } = besideOf(own)
   const fitted = { isSet: true, isFitted: true } as const
@@ -72,7 +81,7 @@ export function fittedSpots(own: SetByFit): readonly Spot[] {
   ]
 }
 
-export function fittedErrors(
+function fittedErrors(
   { instrument, knownMm, work }: SetByFit,
   { id, role }: Pick<Locator, 'role' | 'id'>,
 ): readonly HeldError[] {
@@ -98,7 +107,7 @@ export function fittedErrors(
 }
 
 /** Zero is where the readings have it: the marked points are known in the part. */
-export function fittedStay(own: SetByFit, axis: Axis): Stay {
+function fittedStay(own: SetByFit, axis: Axis): Stay {
   const { high, low } = own
   const place = point<'setup'>(
     (low.x + high.x) / 2,
@@ -128,10 +137,45 @@ export function fittedStay(own: SetByFit, axis: Axis): Stay {
 }
 
 /** What is said of a place that is set by readings. */
-export const SET_WORDS: RoleWords = roleWords(
+const SET_WORDS: RoleWords = roleWords(
   'Set',
   'set place',
   'as set',
   'The reading has',
   'Read it once more.',
 )
+
+/** Everything of how it stands that comes of being set by a fit. */
+export const fittedStanding = (own: SetByFit) =>
+  ({
+    spots: fittedSpots(own),
+    stays: { x: fittedStay(own, 'x'), y: fittedStay(own, 'y'), z: fittedStay(own, 'z') },
+    overTableMm: 0,
+    outOfLinePer100: outOfLine(own),
+    comesBackMm: setMm(own),
+    pivot: point<'setup'>(0, 0, own.low.z),
+    held: [],
+    guideY: undefined,
+    stopX: undefined,
+    stopEnd: undefined,
+    errors: (locator) => fittedErrors(own, locator),
+  }) satisfies Partial<Standing>
+
+/** What is said of it whatever carries it: a "jack", a "screw". */
+export const fittedWords = (carrier: string) =>
+  ({
+    roles: {
+      rest: {
+        ...SET_WORDS,
+        label: capital(carrier),
+        noun: carrier,
+        onto: `on the ${carrier}s`,
+      },
+      guide: SET_WORDS,
+      stop: SET_WORDS,
+    },
+    motions: { ...FLAT_MOTIONS, lift: `lift off the ${carrier}s` },
+    nought: { x: 'the middle of the work', y: 'the back of the work', z: 'the table' },
+    turns: 'the casting',
+    tram: 'Read the marked points again',
+  }) satisfies Partial<HoldingWords>

@@ -1,15 +1,7 @@
 import { point, type Point } from '../../../ground/geometry'
 import { box, round } from '../../../ground/recipe'
-import { FLAT_MOTIONS, drawPieces, hiddenBelow, lengthIn } from '../common'
-import {
-  besideOf,
-  fittedErrors,
-  fittedSpots,
-  fittedStay,
-  outOfLine,
-  SET_WORDS,
-  setMm,
-} from '../fitted'
+import { drawPieces, hiddenBelow, lengthIn } from '../common'
+import { besideOf, fittedStanding, fittedWords, setMm } from '../fitted'
 import { type HoldingWords, type Solid, type Standing } from '../kind'
 import { type Work } from '../work'
 import { nestFindings } from './findings'
@@ -18,25 +10,15 @@ import { type NestHolding } from './parameters'
 
 export function standInNest(holding: NestHolding, work: Work): Standing {
   const own = inNest(holding, work)
-  const { clamps, faceAt, instrument, low } = own
+  const { clamps, faceAt, instrument } = own
   const solids = [...frameOf(own), ...screwsOf(own)]
   return {
     ...own,
-    spots: fittedSpots(own),
+    ...fittedStanding(own),
     solids,
     mark: 'nest',
-    stays: { x: fittedStay(own, 'x'), y: fittedStay(own, 'y'), z: fittedStay(own, 'z') },
-    overTableMm: 0,
-    outOfLinePer100: outOfLine(own),
-    comesBackMm: setMm(own),
-    pivot: point(0, 0, low.z),
-    held: [],
     hidden: [hiddenBelow(faceAt.down)],
-    guideY: undefined,
-    stopX: undefined,
-    stopEnd: undefined,
     words: nestWords(own),
-    errors: (locator) => fittedErrors(own, locator),
     findings: (inspected) => nestFindings(own, inspected),
     draw: (view, paper) =>
       drawPieces(
@@ -90,17 +72,9 @@ function nestWords(own: InNest): HoldingWords {
   const length = lengthIn(work)
   const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
   return {
-    roles: {
-      rest: { ...SET_WORDS, label: 'Screw', noun: 'screw', onto: 'on the screws' },
-      guide: SET_WORDS,
-      stop: SET_WORDS,
-    },
-    motions: { ...FLAT_MOTIONS, lift: 'lift off the screws' },
+    ...fittedWords('screw'),
     holdIt: 'give back a screw that was taken away',
-    nought: { x: 'the middle of the work', y: 'the back of the work', z: 'the table' },
     guided: 'the back of the nest',
-    turns: 'the casting',
-    tram: 'Read the marked points again',
     pivot: 'Turn the casting between its screws',
     name: 'the nest',
     short: 'nest with screws',
