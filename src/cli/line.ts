@@ -2,8 +2,10 @@ import { dirname, join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { BadInput, type Ends, must, read } from './ends'
 import { fitLine } from './fitLine'
+import { jawsLine } from './jawsLine'
 import { standLine } from './standLine'
 import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
+import { JAW_KINDS } from '@/operations/jawOptions'
 import { nearestWord } from '@/core/ground/issues'
 import { parseLength } from '@/core/handbook/units'
 import {
@@ -29,6 +31,8 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold fit FILE [--casting NAME] [--hold none|turn|rest]
                                                how the part lies best in a measured casting, and how it is set
   foothold fit-points INPUT.json [--hold …]    the same for plain surfaces and points
+  foothold jaws FILE --setup N --as ${JAW_KINDS.join('|')} [--jaw fixed|moving] [--way NAME] [--out FILE]
+                                               soft jaws for a setup, as they are to be cut
   foothold left FILE [--way NAME]              what is left after each setup, and what the metal says
   foothold say LINE [--part FILE] [--unit inch] what a line says, as in the document; or a question
   foothold stand FILE [--way NAME]             how the part stands in each setup: locators, clamps, zero
@@ -46,6 +50,7 @@ const COMMANDS = [
   'fit',
   'fit-points',
   'import',
+  'jaws',
   'left',
   'say',
   'stand',
@@ -67,6 +72,7 @@ const OPTIONS = {
   body: { type: 'string' },
   casting: { type: 'string' },
   hold: { type: 'string' },
+  jaw: { type: 'string' },
   thickness: { type: 'string' },
   layer: { type: 'string' },
   'by-hand': { type: 'boolean' },
@@ -123,6 +129,8 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
     case 'fit':
     case 'fit-points':
       return fitLine(command, text, values, print)
+    case 'jaws':
+      return jawsLine(text, values, ends)
     case 'left':
       return leftLine(text, values.way, print)
     case 'stand':

@@ -1,5 +1,5 @@
-import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf'
-import { type Template } from '@/core/paper/formats'
+import { Colors, DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf'
+import { type Profile, type Template } from '@/core/paper/formats'
 
 /** A template as DXF in mm: outline, holes and their middles, each on a layer of its own. */
 export function writeDxf(template: Template): string {
@@ -21,5 +21,24 @@ export function writeDxf(template: Template): string {
     dxf.setCurrentLayerName('MIDDLES')
     dxf.addPoint(at.x, at.y, 0)
   }
+  return dxf.stringify()
+}
+
+/** Outlines as DXF in mm: closed polylines with their arcs as bulges, each kind on a layer of its own. */
+export function writeProfileDxf({ layers, middles }: Profile): string {
+  const dxf = new DxfWriter()
+  dxf.setUnits(Units.Millimeters)
+  for (const { name, rings } of layers) {
+    dxf.addLayer(name, Colors.White, 'CONTINUOUS')
+    dxf.setCurrentLayerName(name)
+    for (const ring of rings)
+      dxf.addLWPolyline(
+        ring.map(({ bulge = 0, x, y }) => ({ point: point2d(x, y), bulge })),
+        { flags: LWPolylineFlags.Closed },
+      )
+  }
+  dxf.addLayer('MIDDLES', Colors.Green, 'CONTINUOUS')
+  dxf.setCurrentLayerName('MIDDLES')
+  for (const { x, y } of middles) dxf.addPoint(x, y, 0)
   return dxf.stringify()
 }

@@ -1,4 +1,5 @@
 export { facetBytes, facetsFrom } from './facets'
+export { jawsOf } from './jaws'
 export { leftOf } from './left'
 export { metalOf, type MetalReport } from './metalReport'
 export { looksOf, type WantedLook } from './looks'

@@ -280,13 +280,14 @@ function exportOffsets(
 
 const CSV = 'text/csv; charset=utf-8'
 
-const slug = (name: string): string =>
+/** A name as part of a file's name. */
+export const slug = (name: string): string =>
   name
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '') || 'part'
 
-const textFile = (name: string, type: string, text: string): Exported => ({
+export const textFile = (name: string, type: string, text: string): Exported => ({
   bytes: new TextEncoder().encode(text),
   type,
   name,

@@ -2,6 +2,8 @@ export { isDatabaseAway } from '@/db'
 export { saveDocument, type Saved, stepHistory } from './documents'
 export { EXPORT_KINDS, type ExportKind, type ExportOptions, readPlace } from './exportOptions'
 export { type Exported } from './files'
+export { jawsOfJob } from './jawsOfJob'
+export { JAW_KINDS, type JawKind } from './jawOptions'
 export { Busy } from './backroom/pool'
 export { addCasting, addWayFromFit } from './castings'
 export {
@@ -10,6 +12,7 @@ export {
   exportFile,
   fitFile,
   standFile,
+  jawsFile,
   fitPointsText,
   readDocument,
   readDrawing,

@@ -1,2 +1,3 @@
+export { jawsPdf, type JawSheet } from './jawsPdf'
 export { setupSheetPdf } from './setupSheetPdf'
 export { templatePdf } from './templatePdf'

@@ -25,6 +25,7 @@ export interface TopBarProps {
     | 'part'
     | 'casting'
     | 'ways'
+    | 'holding'
     | 'holes'
     | 'zero'
     | 'sheet'
@@ -60,6 +61,7 @@ function pagesOf(job: NonNullable<TopBarProps['job']>): readonly Entry[] {
     ...(way
       ? ([
           ['ways', 'Ways', way],
+          ['holding', 'Holding', `${way}/holding`],
           ['holes', 'Holes', `${way}/holes`],
           ['zero', 'Zero', `${way}/zero`],
           ['sheet', 'Sheet', `${way}/sheet`],

@@ -8,6 +8,7 @@ import { type LinkShare } from '@/core/chain/variation'
 import { type Cures } from '@/core/foreman/cures'
 import { type Footing } from '@/core/foreman/footings'
 import { type Way } from '@/core/plan/way'
+import { type JawDesign } from '@/core/shop/holding'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { type PartInCasting } from '@/core/chain/fitting'
@@ -36,6 +37,11 @@ export interface SolidWorker {
     readonly part: Part
     readonly way: Way
   }): Promise<MetalReport>
+  /** Soft jaws for a setup that is held in them. */
+  jaws(
+    documents: { readonly workshop: Workshop; readonly part: Part; readonly way: Way },
+    index: number,
+  ): Promise<JawDesign | undefined>
   /** Any solid by its recipe, in the frame in which the recipe is. */
   recipe(of: Recipe<Frame>): Promise<SolidMesh>
 }

@@ -5,7 +5,7 @@ import { type Model, type Part } from '@/core/work/part'
 import { type FacedMesh } from '@/core/work/solid'
 import { edgesOfSkin, type Skin, skinOf, solidNow, stateFinished } from '@/core/work/stock'
 import { planWay } from '@/core/plan/planning'
-import { looksOf, meshOf, metalOf, takeModelsFrom } from '@/kernel'
+import { jawsOf, looksOf, meshOf, metalOf, takeModelsFrom } from '@/kernel'
 import { fetchFacets } from './facets'
 import { type SkinnedMesh, type SolidWorker } from './messages'
 
@@ -24,6 +24,11 @@ const worker: SolidWorker = {
   },
   metal({ part, way, workshop }) {
     return metalOf(planWay(workshop, part, way))
+  },
+  async jaws({ part, way, workshop }, index) {
+    const planned = planWay(workshop, part, way).setups[index]
+    const holding = planned?.clamping.holding
+    return holding?.kind === 'soft-jaws' && planned ? jawsOf(planned, holding) : undefined
   },
   async recipe(of) {
     const mesh = await meshOf(of)

@@ -92,6 +92,7 @@ export const workshopItems = pgTable(
         'strap',
         'plate',
         'anglePlate',
+        'jawBlank',
         'instrument',
         'cutter',
         'capability',

@@ -7,7 +7,8 @@ import { type Prediction, type RequirementAnalysis } from '@/core/predict/predic
 import { linkPlace } from '@/core/paper/sheet'
 import { type LinkShare } from '@/core/chain/variation'
 import { type Way } from '@/core/plan/way'
-import { failingWords, figureOf, isZone, signedFigure } from './figures'
+import { signedFigure } from '@/ui/signedFigure'
+import { failingWords, figureOf, isZone } from './figures'
 import { type AnswerKind, ANSWERS } from './useWayAddress'
 
 const Simulation = dynamic(() => import('./Simulation'), { ssr: false })

@@ -3,7 +3,8 @@
 import { type Part, requirementFigures } from '@/core/work/part'
 import { type RequirementAnalysis } from '@/core/predict/prediction'
 import { StandingMark } from '@/ui/Standing'
-import { figureOf, isZone, signedFigure } from './figures'
+import { signedFigure } from '@/ui/signedFigure'
+import { figureOf, isZone } from './figures'
 import { type AnswerKind } from './useWayAddress'
 
 interface LedgerProps {

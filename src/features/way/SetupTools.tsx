@@ -13,7 +13,7 @@ import { Tool } from './Tool'
 // What is under a button comes when it is pressed.
 const CutFields = dynamic(() => import('./CutFields'), { ssr: false })
 const FootingFields = dynamic(() => import('./FootingFields'), { ssr: false })
-const HoldingFields = dynamic(() => import('./HoldingFields'), { ssr: false })
+const HoldingFields = dynamic(() => import('@/ui/holding/HoldingFields'), { ssr: false })
 const ZeroFields = dynamic(() => import('./ZeroFields'), { ssr: false })
 
 interface SetupToolsProps {

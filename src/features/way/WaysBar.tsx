@@ -9,7 +9,8 @@ import { type Prediction, predictWay, wayVerdict } from '@/core/predict/predicti
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { call } from '@/ui/api'
-import { figureOf, signedFigure } from './figures'
+import { signedFigure } from '@/ui/signedFigure'
+import { figureOf } from './figures'
 
 interface WaysBarProps {
   readonly jobId: string

@@ -10,10 +10,6 @@ export function figureOf(requirement: Requirement, unit: LengthUnit): (value: nu
 export const isZone = (requirement: Requirement): boolean =>
   !['size', 'distance', 'angle', 'profile'].includes(requirement.kind)
 
-/** +0.004 or −0.006. */
-export const signedFigure = (value: number, figure: (v: number) => string): string =>
-  `${value < 0 ? '−' : '+'}${figure(Math.abs(value))}`
-
 /** The share of pieces that do not hold, in words. */
 export function failingWords(failing: number): string {
   const percent = 100 * failing

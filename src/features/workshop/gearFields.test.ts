@@ -10,6 +10,7 @@ const ITEMS: Readonly<Record<GearKind, readonly object[]>> = {
   strap: STANDARD_WORKSHOP.straps,
   plate: STANDARD_WORKSHOP.plates,
   anglePlate: STANDARD_WORKSHOP.anglePlates,
+  jawBlank: STANDARD_WORKSHOP.jawBlanks,
   instrument: STANDARD_WORKSHOP.instruments,
   cutter: STANDARD_WORKSHOP.cutters,
 }

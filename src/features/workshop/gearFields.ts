@@ -19,6 +19,7 @@ export const GEAR_WORDS: Readonly<
   strap: { many: 'Straps', one: 'set of straps' },
   plate: { many: 'Plates', one: 'plate' },
   anglePlate: { many: 'Angle plates', one: 'angle plate' },
+  jawBlank: { many: 'Soft jaw blanks', one: 'pair of blanks' },
   instrument: { many: 'Instruments', one: 'instrument' },
   cutter: { many: 'Cutters', one: 'cutter' },
 }
@@ -98,6 +99,17 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     mm('tramPer100', 'Out of line with X, in 100'),
     mm('stopMm', 'Comes back to the stop ±'),
     mm('storedMm', 'Stored zero known to ±'),
+  ],
+  jawBlank: [
+    name,
+    mm('width', 'Width along the jaw'),
+    mm('thickness', 'Thickness of each'),
+    mm('height', 'Bed to their top'),
+    mm('screwApart', 'Between the two screws'),
+    mm('screwHeight', 'Bed to middle of the screws'),
+    mm('headDiameter', 'Counterbore of the screws'),
+    { path: 'pairs', label: 'Pairs owned, uncut', kind: 'number' },
+    mm('backMm', 'Come back, screwed on again ±'),
   ],
   instrument: [
     name,

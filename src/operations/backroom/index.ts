@@ -15,6 +15,7 @@ export const checkFile = behind('checkFile')
 export const analyseFile = behind('analyseFile')
 export const exportFile = behind('exportFile')
 export const standFile = behind('standFile')
+export const jawsFile = behind('jawsFile')
 export const fitFile = behind('fitFile')
 export const fitPointsText = behind('fitPointsText')
 

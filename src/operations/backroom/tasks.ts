@@ -5,6 +5,7 @@ import { fitFile, fitPointsText } from '../fitting'
 import { leftFile } from '../left'
 import { bodyAsPart, readSolids } from '../solids/tasks'
 import { demoBracket } from '../solids/demoBracket'
+import { jawsFile } from '../jaws'
 import { standFile } from '../standFile'
 import { standingOfWay } from '../standing'
 
@@ -17,6 +18,7 @@ export const TASKS = {
   analyseFile,
   exportFile,
   standFile,
+  jawsFile,
   standingOfWay,
   readSolids,
   bodyAsPart,

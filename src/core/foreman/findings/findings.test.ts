@@ -121,6 +121,19 @@ const STUCK_DOWN: Holding = {
   instrument: 'indicator',
   stop: 'none',
 }
+const IN_JAWS: Holding & { kind: 'soft-jaws' } = {
+  kind: 'soft-jaws',
+  vise: 'vise-125',
+  blank: 'soft-125',
+  step: mm(8),
+  gap: mm(12),
+  clear: mm(0.3),
+  cutter: 'end-10',
+  stop: 'left',
+  shift: mm(0),
+  jaws: 'as cut',
+}
+const jaws = (change: Partial<typeof IN_JAWS>): Way => way(held({ ...IN_JAWS, ...change }, []))
 const pushing = (sideForceN: number): Workshop => ({
   ...STANDARD_WORKSHOP,
   conditions: { ...STANDARD_WORKSHOP.conditions, sideForceN },
@@ -201,6 +214,20 @@ const SCENES: Record<
   'stuck.weak': () => [block, way(held({ ...STUCK_DOWN, by: 'tape' }, ['top'])), pushing(400)],
   'stuck.tall': () => [{ ...block, size: { ...block.size, z: mm(90) } }, way(held(STUCK_DOWN, []))],
   'stuck.drilled': () => [twoHoles, way(held(STUCK_DOWN, ['a']))],
+  // A round bar has its flats nowhere near the floor of the jaws.
+  'soft-jaws.no-flat': () => [
+    {
+      ...block,
+      size: { ...block.size, z: mm(60) },
+      stock: { form: 'round', along: 'x', wide: mm(60), bar: mm(1000), kerf: mm(2), grip: mm(20) },
+    },
+    jaws({}),
+  ],
+  'soft-jaws.thin': () => [{ ...block, size: { ...block.size, y: mm(90) } }, jaws({})],
+  'soft-jaws.no-floor': () => [block, jaws({ gap: mm(60) })],
+  'soft-jaws.screws': () => [block, jaws({ step: mm(25) })],
+  'soft-jaws.end-wall': () => [{ ...block, size: { ...block.size, x: mm(120) } }, jaws({})],
+  'soft-jaws.drilled': () => [withFeatures([at('a', 20, 12)]), way(held(IN_JAWS, ['a']))],
   'angle.short': () => [
     { ...block, size: { ...block.size, z: mm(400) } },
     way(

@@ -16,4 +16,6 @@ export {
   roundedRectangle,
 } from './outline'
 export { arcEdge, crossingOf, type DrawnEdge, ringsOf } from './chain'
+export { fitRing } from './fit'
 export { offsetRing } from './offset'
+export { filled, type Region, regionArea, type RegionKernel, ringsOfRegion } from './region'

@@ -19,3 +19,4 @@ export {
   gearDifferences,
   underOwnNames,
 } from './gear'
+export { type Profile, profileSvg } from './profile'

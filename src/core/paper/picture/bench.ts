@@ -102,7 +102,17 @@ export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
   } = standing.draw('above', options, zeroPoint(planned).x)
   drawStop(sheet, planned)
   drawWork(planned, sheet, (p) => [p.x, p.y], 'z', options.offered, options.looks?.plan)
-  for (const contact of planned.contacts) {
+  drawContacts(planned, sheet)
+  drawZero(planned, sheet, namesAt)
+  if (options.check) drawCheck(sheet, options.check)
+  over()
+  drawArrows(sheet, arrowsAt)
+  return { width: options.width, height: options.height, marks: sheet.marks }
+}
+
+/** Where the part is located, from above: rests as dots, the others as triangles into the work. */
+export function drawContacts({ contacts, standing }: PlannedSetup, sheet: Sheet): void {
+  for (const contact of contacts) {
     const at: readonly [number, number] = [contact.inSetup.x, contact.inSetup.y]
     if (contact.role === 'rest')
       sheet.circle(...at, 6.5 / sheet.scale, {
@@ -119,11 +129,6 @@ export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
         inwards(standing, contact, ({ x, y }) => [x, y]),
       )
   }
-  drawZero(planned, sheet, namesAt)
-  if (options.check) drawCheck(sheet, options.check)
-  over()
-  drawArrows(sheet, arrowsAt)
-  return { width: options.width, height: options.height, marks: sheet.marks }
 }
 
 /** The arrows of X and Y, with their corner at a place. */

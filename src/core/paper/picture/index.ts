@@ -26,3 +26,4 @@ export {
   type CastingMark,
   castingPicture,
 } from './castingPicture'
+export { jawsPlan, jawsSection } from './jaws'

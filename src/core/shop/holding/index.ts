@@ -20,6 +20,18 @@ export {
 } from './kind'
 export { type LocatorEdit, locatorPlane, locatorsOf, topOfHolding, holesAlong } from './locators'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
+export {
+  designSoftJaws,
+  halvesOf,
+  jawCorner,
+  jawExtent,
+  jawReport,
+  ringFrom,
+  type JawDesign,
+  type JawHalf,
+  type JawKernel,
+  type SoftJawsHolding,
+} from './softJaws'
 export { viseAnchored, type ViseHolding } from './vise'
 export {
   byId,

@@ -8,6 +8,8 @@ import { NEST } from './nest'
 import { NestSchema } from './nest/parameters'
 import { PIN_PLATE } from './plate'
 import { PinPlateSchema } from './plate/parameters'
+import { SOFT_JAWS } from './softJaws'
+import { SoftJawsSchema } from './softJaws/parameters'
 import { STUCK } from './stuck'
 import { StuckSchema } from './stuck/parameters'
 import { STRAPS } from './straps'
@@ -25,6 +27,7 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   JacksSchema,
   NestSchema,
   StuckSchema,
+  SoftJawsSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -37,6 +40,7 @@ const KINDS: Kinds = {
   jacks: JACKS,
   nest: NEST,
   stuck: STUCK,
+  'soft-jaws': SOFT_JAWS,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]

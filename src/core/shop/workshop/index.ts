@@ -3,6 +3,7 @@ export {
   type Conditions,
   CONDITIONS_ID,
   type AnglePlate,
+  type JawBlank,
   type Cutter,
   GEAR_LISTS,
   GEAR_SCHEMAS,

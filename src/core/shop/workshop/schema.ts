@@ -112,6 +112,48 @@ export const AnglePlateSchema = z.strictObject({
   storedMm: spread.describe('How closely the place of face and stop is known, ± mm.'),
 })
 
+/** A pair of blanks for soft jaws, as they are screwed to a vise. */
+export const JawBlankSchema = z.strictObject({
+  id,
+  name,
+  width: positive.describe('Along the jaw, mm.'),
+  thickness: positive.describe('Each of the two, from the vise’s jaw to the gap, mm.'),
+  height: positive.describe('From the bed of the vise to their top, mm.'),
+  screwApart: positive.describe('Between the two screws of each, mm.'),
+  screwHeight: positive.describe('Middle of the screws over the bed, mm.'),
+  headDiameter: positive.describe('Counterbore of the screws, mm.'),
+  pairs: z.int().min(0).max(1000).describe('How many pairs are there uncut.'),
+  backMm: spread.describe('How closely cut jaws come back when they are screwed on again, ± mm.'),
+})
+
+/** Blanks as they can be bought, where a shop does not say what it has (common practice, no source). */
+export const USUAL_JAW_BLANKS: readonly z.infer<typeof JawBlankSchema>[] = [
+  {
+    id: 'soft-125',
+    name: 'Soft jaws 125',
+    width: 125,
+    thickness: 40,
+    height: 45,
+    screwApart: 80,
+    screwHeight: 14,
+    headDiameter: 18,
+    pairs: 0,
+    backMm: 0.03,
+  },
+  {
+    id: 'soft-180',
+    name: 'Soft jaws 180',
+    width: 180,
+    thickness: 60,
+    height: 50,
+    screwApart: 100,
+    screwHeight: 16,
+    headDiameter: 20,
+    pairs: 0,
+    backMm: 0.03,
+  },
+]
+
 export const InstrumentSchema = z.strictObject({
   id,
   name,
@@ -193,6 +235,7 @@ export const MOST_GEAR = {
   strap: 30,
   plate: 50,
   anglePlate: 30,
+  jawBlank: 50,
   instrument: 50,
   cutter: 300,
 } as const
@@ -204,6 +247,10 @@ export const WorkshopSchema = z.strictObject({
   straps: z.array(StrapSchema).max(MOST_GEAR.strap).default([]),
   plates: z.array(PlateSchema).max(MOST_GEAR.plate).default([]),
   anglePlates: z.array(AnglePlateSchema).max(MOST_GEAR.anglePlate).default([]),
+  jawBlanks: z
+    .array(JawBlankSchema)
+    .max(MOST_GEAR.jawBlank)
+    .default([...USUAL_JAW_BLANKS]),
   instruments: z.array(InstrumentSchema).min(1).max(MOST_GEAR.instrument),
   cutters: z.array(CutterSchema).max(MOST_GEAR.cutter),
   capabilities: z.record(z.enum(PROCESSES), CapabilitySchema),
@@ -219,6 +266,7 @@ export const GEAR_SCHEMAS = {
   strap: StrapSchema,
   plate: PlateSchema,
   anglePlate: AnglePlateSchema,
+  jawBlank: JawBlankSchema,
   instrument: InstrumentSchema,
   cutter: CutterSchema,
 } as const
@@ -231,6 +279,7 @@ export const GEAR_LISTS = {
   strap: 'straps',
   plate: 'plates',
   anglePlate: 'anglePlates',
+  jawBlank: 'jawBlanks',
   instrument: 'instruments',
   cutter: 'cutters',
 } as const satisfies Record<GearKind, string>
@@ -251,6 +300,7 @@ export type Parallels = z.infer<typeof ParallelsSchema>
 export type Strap = z.infer<typeof StrapSchema>
 export type Plate = z.infer<typeof PlateSchema>
 export type AnglePlate = z.infer<typeof AnglePlateSchema>
+export type JawBlank = z.infer<typeof JawBlankSchema>
 export type Instrument = z.infer<typeof InstrumentSchema>
 export type Cutter = z.infer<typeof CutterSchema>
 export type Capability = z.infer<typeof CapabilitySchema>

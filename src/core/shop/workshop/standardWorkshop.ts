@@ -1,4 +1,4 @@
-import { USUAL_CONDITIONS, type Workshop } from './schema'
+import { USUAL_CONDITIONS, USUAL_JAW_BLANKS, type Workshop } from './schema'
 
 /**
  * The invented workshop that ships with the product. What the processes can do (common practice,
@@ -169,6 +169,7 @@ export const STANDARD_WORKSHOP: Workshop = {
       storedMm: 0.015,
     },
   ],
+  jawBlanks: USUAL_JAW_BLANKS.map((blank) => ({ ...blank, pairs: 2 })),
   instruments: [
     { id: 'edge-finder', name: 'Edge finder', kind: 'edge finder', repeatMm: 0.01, tip: 10 },
     { id: 'probe', name: 'Touch probe', kind: 'probe', repeatMm: 0.004, tip: 4 },

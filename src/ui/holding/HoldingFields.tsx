@@ -8,8 +8,8 @@ import { type Length, parseAngle, printDegrees } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
 import { changeClamping, holdIn, type OwnClamping, type Setup } from '@/core/plan/way'
 import { ACROSS, GEAR_LISTS, type Workshop } from '@/core/shop/workshop'
-import { Choice, TextField, Tick } from '@/ui/fields'
-import { QuantityField } from '@/ui/QuantityField'
+import { Choice, TextField, Tick } from '../fields'
+import { QuantityField } from '../QuantityField'
 import { HoldingChooser } from './HoldingChooser'
 
 interface HoldingFieldsProps {

@@ -6,7 +6,7 @@ import { type LengthUnit, printSpread } from '@/core/handbook/units'
 import { type Plan } from '@/core/plan/planning'
 import { type OwnClamping } from '@/core/plan/way'
 import { startFootings } from '@/workers/client'
-import { signedFigure } from './figures'
+import { signedFigure } from '../signedFigure'
 
 interface HoldingChooserProps {
   readonly plan: Plan

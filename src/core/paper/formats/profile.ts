@@ -1,0 +1,50 @@
+import { type PlanePoint } from '../../ground/geometry'
+import { edgesOf, type Ring } from '../../ground/outline'
+
+/** Outlines at full size, in mm, X to the right and Y up from the low corner: for a cutter, a laser or a plotter. */
+export interface Profile {
+  readonly title: string
+  readonly widthMm: number
+  readonly heightMm: number
+  readonly layers: readonly {
+    /** "JAW": capital letters, digits, no blanks. */
+    readonly name: string
+    readonly rings: readonly Ring[]
+  }[]
+  readonly middles: readonly PlanePoint[]
+}
+
+const n = (value: number): string => String(Number(value.toFixed(5)) + 0)
+
+/** The outlines as SVG whose units are millimetres; arcs as arcs. */
+export function profileSvg({ heightMm, layers, middles, title, widthMm }: Profile): string {
+  const y = (value: number): string => n(heightMm - value)
+  const path = (ring: Ring): string => {
+    const edges = edgesOf(ring)
+    const begin = edges[0]?.from ?? { x: 0, y: 0 }
+    const steps = edges.map((edge) => {
+      const to = `${n(edge.to.x)} ${y(edge.to.y)}`
+      if (edge.kind === 'line') return `L${to}`
+      const isLong = Math.abs(edge.turnRad) > Math.PI ? 1 : 0
+      // On a page Y runs down, so that what turns counter-clockwise is drawn the other way.
+      const sweep = edge.turnRad > 0 ? 0 : 1
+      return `A${n(edge.radiusMm)} ${n(edge.radiusMm)} 0 ${isLong} ${sweep} ${to}`
+    })
+    return `<path d="M${n(begin.x)} ${y(begin.y)}${steps.join('')}Z"/>`
+  }
+  const groups = layers.map(
+    ({ name, rings }) => `<g id="${name}">\n${rings.map(path).join('\n')}\n</g>`,
+  )
+  const cross = ({ x, y: v }: PlanePoint): string =>
+    `<path d="M${n(x - 2)} ${y(v)}H${n(x + 2)}M${n(x)} ${y(v - 2)}V${y(v + 2)}"/>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(widthMm)}mm" height="${n(heightMm)}mm" viewBox="0 0 ${n(widthMm)} ${n(heightMm)}">
+<title>${title.replace(/[<>&]/g, (c) => `&#${c.charCodeAt(0)};`)}</title>
+<g fill="none" stroke="#000" stroke-width="0.15">
+${groups.join('\n')}
+<g id="MIDDLES">
+${middles.map(cross).join('\n')}
+</g>
+</g>
+</svg>
+`
+}

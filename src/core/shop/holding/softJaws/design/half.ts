@@ -1,0 +1,108 @@
+import { point } from '../../../../ground/geometry'
+import { rectangleRing, type Region, type Ring, ringsOfRegion } from '../../../../ground/outline'
+import { box, type Plane, prism, type Recipe } from '../../../../ground/recipe'
+import { type InSoftJaws } from '../layout'
+import { gapsOf } from './measure'
+import { milledBy } from './milled'
+import { type Pocket } from './pocket'
+import { type Half, type JawHalf, type JawKernel, type JawTrouble, type PlaneBounds } from './types'
+
+/** The groove at the foot of the walls: no wider than this, so deep, mm (common practice, no source). */
+const WIDEST_GROOVE_MM = 3
+export const GROOVE_DEEP_MM = 0.5
+
+/** Where a half lies, seen from above. */
+function blankOf({ blank, gapY }: InSoftJaws, half: Half): PlaneBounds {
+  const [x0, x1] = [-blank.width / 2, blank.width / 2]
+  return half === 'fixed'
+    ? { low: { x: x0, y: gapY[0] }, high: { x: x1, y: gapY[0] + blank.thickness } }
+    : { low: { x: x0, y: gapY[1] - blank.thickness }, high: { x: x1, y: gapY[1] } }
+}
+
+/** One half with its pocket as the cutter makes it, measured against the part. */
+export function halfOf(
+  own: InSoftJaws,
+  kernel: JawKernel,
+  half: Half,
+  pocket: Pocket,
+  outline: readonly Ring[],
+): { readonly made: JawHalf; readonly trouble: readonly JawTrouble[] } {
+  const bounds = blankOf(own, half)
+  const milled = (radiusMm: number) => milledBy(kernel, pocket, half, bounds, radiusMm)
+  const { cutsPart, region, reliefs } = milled(own.cutter.diameter / 2)
+  const profile = ringsOfRegion(kernel.cut([rectangleRing(bounds.low, bounds.high)], region))
+  const groove = ringsOfRegion(grooveOf(own, kernel, region, bounds))
+  return {
+    made: {
+      half,
+      ...bounds,
+      profile,
+      groove,
+      reliefs,
+      body: bodyOf(own, bounds, profile, groove),
+      ...gapsOf(outline, { ...bounds, profile, reliefs }),
+    },
+    trouble: cutsPart ? [tooThick(own, half, (radiusMm) => !milled(radiusMm).cutsPart)] : [],
+  }
+}
+
+function tooThick(
+  { cutter, work }: InSoftJaws,
+  half: Half,
+  isMade: (radiusMm: number) => boolean,
+): JawTrouble {
+  const fits = work.workshop.cutters
+    .filter(({ diameter, kind }) => kind === 'end mill' && diameter < cutter.diameter)
+    .sort((a, b) => b.diameter - a.diameter)
+    .find(({ diameter }) => isMade(diameter / 2))
+  return {
+    code: 'cutter',
+    sentence: `${cutter.name} does not get into the pocket of the ${half} half. ${
+      fits
+        ? `${fits.name} does.`
+        : 'No end mill of the workshop does: hold it another way, or grip less deep.'
+    }`,
+  }
+}
+
+/** Along the foot of the walls, for the cutter's corner radius and for burrs; none where no cutter is small enough. */
+function grooveOf(
+  own: InSoftJaws,
+  kernel: JawKernel,
+  milled: Region,
+  { high, low }: PlaneBounds,
+): Region {
+  const small = grooveCutter(own)
+  if (!small) return []
+  const inner = kernel.grow(milled, -small.diameter, 'sharp')
+  return kernel.meet(kernel.cut(milled, inner), [rectangleRing(low, high)])
+}
+
+/** The smallest end mill, where it is small enough for the groove. */
+export const grooveCutter = ({ work }: InSoftJaws) =>
+  work.workshop.cutters
+    .filter(({ diameter, kind }) => kind === 'end mill' && diameter <= WIDEST_GROOVE_MM)
+    .sort((a, b) => a.diameter - b.diameter)[0]
+
+function bodyOf(
+  { floorZ, topZ }: InSoftJaws,
+  { high, low }: PlaneBounds,
+  profile: JawHalf['profile'],
+  groove: JawHalf['groove'],
+): Recipe<'setup'> {
+  const level = (z: number): Plane<'setup'> => ({
+    at: point(0, 0, z),
+    across: point(1, 0, 0),
+    out: point(0, 0, 1),
+  })
+  const foot = box<'setup'>(point(low.x, low.y, 0), point(high.x, high.y, floorZ))
+  const walls = profile.map((ring) => prism(level(floorZ), [ring], topZ - floorZ))
+  const whole: Recipe<'setup'> = { kind: 'united', of: [foot, ...walls] }
+  return groove.length === 0
+    ? whole
+    : {
+        kind: 'cut',
+        from: whole,
+        by: [prism(level(floorZ - GROOVE_DEEP_MM), groove, GROOVE_DEEP_MM)],
+      }
+}

@@ -1,0 +1,136 @@
+import { filled, flatRing, type Region, ringsOfRegion } from '../../../../ground/outline'
+import { type InSoftJaws, MOUTH_MM } from '../layout'
+import { GROOVE_DEEP_MM, grooveCutter, halfOf } from './half'
+import { pocketsOf } from './pocket'
+import { PAST_MM } from './reliefs'
+import {
+  type Half,
+  type JawCut,
+  type JawDesign,
+  type JawKernel,
+  type JawTrouble,
+  type Relief,
+} from './types'
+
+export { type JawDesign, type JawHalf, type JawKernel } from './types'
+
+/** Arcs of the part stand so fine for themselves, mm. */
+const FINE_MM = 0.0005
+/** The slug's top stays so far below the floor, clear of the cutter, mm (common practice, no source). */
+const SLUG_BELOW_MM = 3
+
+/** Designs a pair of jaws to the part as it stands in them. */
+export function designJaws(own: InSoftJaws, kernel: JawKernel): JawDesign {
+  const { end, fixed, floorZ, holding, topZ } = own
+  const outline = ringsOfRegion(filled(kernel.shadow(floorZ, topZ)))
+  const shadow: Region = outline.map((ring) => flatRing(ring, FINE_MM))
+  const pockets = pocketsOf(own, kernel, shadow)
+  const half = (which: Half) => halfOf(own, kernel, which, pockets[which], outline)
+  const [fixedHalf, movingHalf] = [half('fixed'), half('moving')]
+  const troubles: readonly JawTrouble[] = [
+    ...(shadow.length === 0
+      ? [
+          {
+            code: 'nothing-in-step',
+            sentence: 'Nothing of the part lies within the step.',
+          } as const,
+        ]
+      : []),
+    ...[fixedHalf, movingHalf].flatMap(({ trouble }) => trouble),
+    ...[fixedHalf.made, movingHalf.made].flatMap(({ bearsMm, half: which }) =>
+      bearsMm > 0
+        ? []
+        : [
+            {
+              code: 'no-contact',
+              sentence: `The wall of the ${which} half touches nothing of the part.`,
+            } as const,
+          ],
+    ),
+  ]
+  return {
+    vise: own.vise,
+    blank: own.blank,
+    cutter: own.cutter,
+    clearMm: holding.clear.mm,
+    mouthMm: MOUTH_MM,
+    gapY: own.gapY,
+    slug: { diameterMm: holding.gap.mm, topZ: floorZ - SLUG_BELOW_MM },
+    walls: { fixed: fixed.at, moving: own.moving.at },
+    workTopZ: own.high.z,
+    stepMm: holding.step.mm,
+    gripMm: gripOf(own, kernel),
+    floorZ,
+    topZ,
+    outline,
+    fixed: fixedHalf.made,
+    moving: movingHalf.made,
+    cuts: cutsOf(own, [...fixedHalf.made.reliefs, ...movingHalf.made.reliefs]),
+    zero: {
+      x: end?.at ?? 0,
+      y: fixed.at,
+      z: floorZ,
+      words: `${end ? 'end wall' : 'middle of the vise'}, wall of the fixed half, floor of the step`,
+    },
+    troubles,
+  }
+}
+
+/** Slices by which it is found how high the part lies flat against the walls. */
+const SLICES = 24
+const FLAT_MM = 0.01
+
+/** The height over which both walls have something flat against them, less the mouth, mm. */
+function gripOf({ fixed, floorZ, moving, topZ }: InSoftJaws, kernel: JawKernel): number {
+  const [from, to] = [floorZ, topZ - MOUTH_MM]
+  const step = (to - from) / SLICES
+  if (step <= 0) return 0
+  let flat = 0
+  for (let i = 0; i < SLICES; i++) {
+    const ys = kernel.section(from + (i + 0.5) * step).flatMap((loop) => loop.map(({ y }) => y))
+    if (ys.length === 0) continue
+    if (Math.max(...ys) > fixed.at - FLAT_MM && Math.min(...ys) < moving.at + FLAT_MM) flat += step
+  }
+  return flat
+}
+
+function cutsOf(own: InSoftJaws, reliefs: readonly Relief[]): readonly JawCut[] {
+  const { cutter, holding, work } = own
+  const small = grooveCutter(own)
+  const chamfer = work.workshop.cutters.find(({ kind }) => kind === 'chamfer mill')
+  const depthMm = holding.step.mm
+  return [
+    {
+      what: 'pocket, a light last pass at full depth',
+      cutter: cutter.name,
+      depthMm,
+      halves: 'both',
+    },
+    ...(reliefs.length > 0
+      ? [
+          {
+            what: `${reliefs.length} corners relieved, driven ${PAST_MM} mm past them`,
+            cutter: cutter.name,
+            depthMm,
+            halves: 'both',
+          } as const,
+        ]
+      : []),
+    ...(small
+      ? [
+          {
+            what: 'groove along the foot of the walls',
+            cutter: small.name,
+            depthMm: depthMm + GROOVE_DEEP_MM,
+            halves: 'both',
+          } as const,
+        ]
+      : []),
+    {
+      what: `mouth chamfered ${MOUTH_MM} mm`,
+      cutter: chamfer?.name ?? 'a file',
+      depthMm: MOUTH_MM,
+      halves: 'both',
+    },
+  ]
+}

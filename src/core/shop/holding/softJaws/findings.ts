@@ -1,0 +1,158 @@
+import { capital, type Finding, finding } from '../../../ground/finding'
+import { lowestOpenCut, throughHoles } from '../cuts'
+import { type Inspected } from '../kind'
+import { depthInto, type InSoftJaws, MOUTH_MM } from './layout'
+
+/** What is left behind the pocket, beside an end wall, and over the screws' heads, mm (common practice, no source). */
+export const [LEAST_WALL_MM, LEAST_OVER_SCREW_MM] = [6, 2]
+
+/** Grip, the blanks, their screws, what is cut below their top or drilled into their floor. */
+export function softJawsFindings(own: InSoftJaws, inspected: Inspected): readonly Finding[] {
+  return [
+    ...gripFindings(own, inspected),
+    ...blankFindings(own, inspected),
+    ...cutFindings(own, inspected),
+  ]
+}
+
+function gripFindings(own: InSoftJaws, { index: i, length }: Inspected): readonly Finding[] {
+  const { fixed, high, holding, low, moving } = own
+  const tall = high.z - low.z
+  const grip = Math.min(tall, holding.step.mm) - MOUTH_MM
+  const wanted = Math.max(2, tall / 6)
+  const shallow =
+    grip < wanted
+      ? [
+          finding(
+            'grip.shallow',
+            i,
+            `Only ${length(Math.max(0, grip))} is gripped.`,
+            `The work stands ${length(tall)} tall; grip at least a sixth of that, ${length(wanted)} (common practice), and reckon ${length(MOUTH_MM)} off for the mouth. A deeper step grips more. An estimate: the machine’s and holder’s own limits decide.`,
+          ),
+        ]
+      : []
+  const flat = [
+    { bearing: fixed, wall: 'fixed half' },
+    { bearing: moving, wall: 'moving half' },
+  ].flatMap(({ bearing, wall }) =>
+    bearing.isThere
+      ? []
+      : [
+          finding(
+            'soft-jaws.no-flat',
+            i,
+            `Nothing flat of the part lies against the ${wall}.`,
+            'Within the step it has no upright flat face there to bear on. Turn the part, make the step deeper, or hold it another way.',
+          ),
+        ],
+  )
+  return [...shallow, ...flat]
+}
+
+function blankFindings(own: InSoftJaws, { index: i, length }: Inspected): readonly Finding[] {
+  const { blank, end, floorZ, holding, vise } = own
+  const found: Finding[] = []
+  const open = 2 * blank.thickness + holding.gap.mm
+  if (open > vise.opening)
+    found.push(
+      finding(
+        'grip.too-wide',
+        i,
+        'The vise does not open as wide as the blanks and their gap.',
+        `${length(open)} against ${length(vise.opening)}. Thinner blanks, or another vise.`,
+      ),
+    )
+  const [intoFixed, intoMoving] = depthInto(own)
+  const least = Math.min(intoFixed, intoMoving)
+  const wall = blank.thickness - Math.max(intoFixed, intoMoving)
+  if (wall < LEAST_WALL_MM)
+    found.push(
+      finding(
+        'soft-jaws.thin',
+        i,
+        wall > 0
+          ? `Only ${length(wall)} of the blank is left behind the pocket.`
+          : 'The pocket goes through the back of the blank.',
+        `Leave ${length(LEAST_WALL_MM)} (common practice). A gap wider by ${length(2 * (LEAST_WALL_MM - wall))}, or thicker blanks.`,
+      ),
+    )
+  if (least < 3)
+    found.push(
+      finding(
+        'soft-jaws.no-floor',
+        i,
+        'There is hardly a floor under the work.',
+        `The step reaches ${length(Math.max(0, least))} under it; a gap of ${length(Math.max(1, holding.gap.mm - 2 * (4 - least)))} leaves enough, or parallels in the gap.`,
+      ),
+    )
+  const head = blank.screwHeight + blank.headDiameter / 2
+  if (floorZ < head + LEAST_OVER_SCREW_MM && screwsMeet(own))
+    found.push(
+      finding(
+        'soft-jaws.screws',
+        i,
+        'The pocket goes into the heads of the jaws’ screws.',
+        `Its floor stands ${length(floorZ)} over the bed, the heads reach ${length(head)}. A step no deeper than ${length(blank.height - head - LEAST_OVER_SCREW_MM)}, higher blanks, or the part moved off the screws.`,
+      ),
+    )
+  const left = end && blank.width / 2 - Math.abs(end.at)
+  if (left !== undefined && (left < LEAST_WALL_MM || endIsOutside(own)))
+    found.push(
+      finding(
+        'soft-jaws.end-wall',
+        i,
+        'The blank is too short for an end wall.',
+        `${length(Math.max(0, endIsOutside(own) ? 0 : left))} would stand beside the work, ${length(LEAST_WALL_MM)} are wanted. Move the work, take a wider blank, or stop it otherwise.`,
+      ),
+    )
+  return found
+}
+
+const endIsOutside = ({ blank, end }: InSoftJaws): boolean =>
+  end !== undefined && Math.abs(end.at) >= blank.width / 2
+
+/** Whether the pocket lies over a screw, seen from above. */
+function screwsMeet({ blank, high, holding, low }: InSoftJaws): boolean {
+  const reach = blank.headDiameter / 2 + holding.clear.mm
+  return [-1, 1].some((side) => {
+    const x = (side * blank.screwApart) / 2
+    return x > low.x - reach && x < high.x + reach
+  })
+}
+
+function cutFindings(
+  own: InSoftJaws,
+  { index: i, length, name, ops }: Inspected,
+): readonly Finding[] {
+  const { gapY, topZ, work } = own
+  const found: Finding[] = []
+  for (const op of ops) {
+    const bottom = lowestOpenCut(own, work, op)
+    const again = found.some((f) => f.code === 'jaw.cut-below' && f.feature === op.feature)
+    if (!again && bottom !== undefined && bottom < topZ - 1e-9)
+      found.push(
+        finding(
+          'jaw.cut-below',
+          i,
+          `${capital(name(op.feature))} is cut below the top of the jaws.`,
+          `By ${length(topZ - bottom)}: the cutter meets the jaw. Make the step less deep by as much, or hold it another way.`,
+          { feature: op.feature },
+        ),
+      )
+    if (
+      throughHoles(own, work, op).some(
+        ({ at, radius }) => at.y + radius > gapY[0] || at.y - radius < gapY[1],
+      )
+    )
+      found.push(
+        finding(
+          'soft-jaws.drilled',
+          i,
+          `${capital(name(op.feature))} breaks through into the floor of the jaws.`,
+          'Mill a relief under each hole while the jaws are cut, or lay the holes over the gap.',
+          { feature: op.feature },
+        ),
+      )
+  }
+  return found
+}

@@ -1,0 +1,136 @@
+import { applyMotion, dot, point, type Point } from '../../../ground/geometry'
+import { type PlaneSurface } from '../../../work/part'
+import { hasMetal, planeNow } from '../../../work/stock'
+import { type Cutter, type JawBlank, type Vise } from '../../workshop'
+import { byId, type Facing, type Placed, placed, toSetup, type Work } from '../work'
+import { type SoftJawsHolding } from './parameters'
+
+/** Chamfer at the mouth of the pocket, mm (common practice, no source). */
+export const MOUTH_MM = 0.5
+
+/** A face of the part that lies against a wall of the jaws. */
+export interface Bearing {
+  readonly surface: string
+  /** Where it is along the direction that it faces, in the setup, mm. */
+  readonly at: number
+  /** There is metal of that face within the step. */
+  readonly isThere: boolean
+}
+
+/**
+ * A part as it stands in soft jaws. Setup frame: X along the jaw to the right with 0 at the middle of
+ * the vise, Y towards the fixed jaw with 0 at the wall that locates, Z up with 0 at the bed of the vise.
+ */
+export interface InSoftJaws extends Placed {
+  readonly work: Work
+  readonly holding: SoftJawsHolding
+  readonly vise: Vise
+  readonly blank: JawBlank
+  readonly cutter: Cutter
+  /** Floor of the step, and the top of the jaws. */
+  readonly floorZ: number
+  readonly topZ: number
+  /** Where the two halves end at the gap: the fixed one, the moving one. */
+  readonly gapY: readonly [number, number]
+  /** Faces at the walls: at the fixed half, at the moving half, at the end stop. */
+  readonly fixed: Bearing
+  readonly moving: Bearing
+  readonly end: Bearing | undefined
+}
+
+export function inSoftJaws(holding: SoftJawsHolding, work: Work): InSoftJaws {
+  const vise = byId(work.workshop.vises, holding.vise)
+  const blank = byId(work.workshop.jawBlanks, holding.blank)
+  const cutter = byId(work.workshop.cutters, holding.cutter)
+  const topZ = blank.height
+  const floorZ = topZ - holding.step.mm
+  const lay = (back: number): Placed =>
+    placed(work, (low, high) =>
+      point(holding.shift.mm - (low.x + high.x) / 2, back - high.y, floorZ - low.z),
+    )
+  // Where a face that lies inside of the block's own bears, that face comes to the wall.
+  const first = lay(0)
+  const block = lay(-bearingOf(work, first, 'guide', floorZ, holding.step.mm).at)
+  const [fixed, moving] = (['guide', 'away'] as const).map((facing) =>
+    bearingOf(work, block, facing, floorZ, holding.step.mm),
+  ) as [Bearing, Bearing]
+  const middle = moving.at / 2
+  const gapY = [middle + holding.gap.mm / 2, middle - holding.gap.mm / 2] as const
+  return {
+    ...block,
+    work,
+    holding,
+    vise,
+    blank,
+    cutter,
+    floorZ,
+    topZ,
+    gapY,
+    fixed,
+    moving,
+    end:
+      holding.stop === 'none'
+        ? undefined
+        : bearingOf(work, block, holding.stop, floorZ, holding.step.mm, gapY[0] / 2),
+  }
+}
+
+/** Places along a face at which it is looked for metal, as parts of the work's size from its middle. */
+const PLACES = [0, 0.12, -0.12, 0.25, -0.25, 0.38, -0.38, 0.46, -0.46]
+/** So far up the step a wall bears, as a share of it. */
+const UP = 0.6
+
+const OUTWARD: Readonly<Record<'guide' | 'away' | 'left' | 'right', Point<'setup'>>> = {
+  guide: point(0, 1, 0),
+  away: point(0, -1, 0),
+  left: point(-1, 0, 0),
+  right: point(1, 0, 0),
+}
+
+/** The outermost flat face towards a wall that has metal within the step; the block's own where there is none. */
+function bearingOf(
+  work: Work,
+  block: Placed,
+  facing: keyof typeof OUTWARD & Facing,
+  floorZ: number,
+  stepMm: number,
+  acrossAt?: number,
+): Bearing {
+  const out = OUTWARD[facing]
+  const { before, part } = work
+  const z = floorZ + stepMm * UP
+  const [axis, across] = out.x === 0 ? (['y', 'x'] as const) : (['x', 'y'] as const)
+  const sign = out[axis]
+  const size = block.high[across] - block.low[across]
+  const middle = (block.high[across] + block.low[across]) / 2
+  const places = acrossAt === undefined ? PLACES.map((share) => middle + share * size) : [acrossAt]
+  const rows = block.setupFromPart.rows
+  const found = [...work.surfaces.values()]
+    .filter((s): s is PlaneSurface => s.kind === 'plane')
+    .filter(({ normal }) => dot(rows[axis === 'x' ? 0 : 1], normal) * sign > 1 - 1e-9)
+    .map((surface) => ({
+      surface,
+      at: toSetup(block, planeNow(part, before, surface))[axis],
+    }))
+    .filter(({ at, surface }) =>
+      places.some((place) => {
+        const here = axis === 'x' ? point<'setup'>(at, place, z) : point<'setup'>(place, at, z)
+        return hasMetal(part, before, surface, applyMotion(block.partFromSetup, here))
+      }),
+    )
+    .sort((a, b) => (b.at - a.at) * sign)
+  const [best] = found
+  return best
+    ? { surface: best.surface.id, at: best.at, isThere: true }
+    : {
+        surface: block.faceAt[facing],
+        at: sign > 0 ? block.high[axis] : block.low[axis],
+        isThere: false,
+      }
+}
+
+/** How deep the pocket goes into each half from the gap, mm. */
+export const depthInto = ({ fixed, gapY, moving }: InSoftJaws): readonly [number, number] => [
+  fixed.at - gapY[0],
+  gapY[1] - moving.at,
+]

@@ -1,0 +1,20 @@
+import { z } from 'zod'
+import { LengthSchema } from '../../../work/part'
+
+/** In soft jaws, cut in place to the part as it stands there. */
+export const SoftJawsSchema = z.strictObject({
+  kind: z.literal('soft-jaws'),
+  vise: z.string().min(1).max(40),
+  blank: z.string().min(1).max(40),
+  step: LengthSchema.describe('Depth of the step in which the work sits.'),
+  gap: LengthSchema.describe('Between the two halves, closed on the part and while they are cut.'),
+  clear: LengthSchema.describe('Left free where a wall does not locate.'),
+  cutter: z.string().min(1).max(40),
+  stop: z.enum(['left', 'right', 'none']).describe('End at which a wall of the fixed half stops.'),
+  shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
+  jaws: z
+    .enum(['as cut', 'put back', 'indicated', 'skimmed'])
+    .describe('Whether they were unscrewed since they were cut, and what was done about it.'),
+})
+
+export type SoftJawsHolding = z.infer<typeof SoftJawsSchema>

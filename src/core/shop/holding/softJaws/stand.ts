@@ -1,0 +1,305 @@
+import { type Axis, point } from '../../../ground/geometry'
+import { box } from '../../../ground/recipe'
+import { drawPieces, heldError, hiddenBelow, storedStay, unkeptStay } from '../common'
+import {
+  type HeldError,
+  type Locator,
+  type Solid,
+  type Spot,
+  type Standing,
+  type Stay,
+} from '../kind'
+import { type Work } from '../work'
+import { softJawsFindings } from './findings'
+import { type InSoftJaws, inSoftJaws } from './layout'
+import { softJawsAnchored } from './anchored'
+import { type SoftJawsHolding } from './parameters'
+import { softJawsWords } from './words'
+
+/** From the table to the bed of a vise that does not say, mm (common practice, no source). */
+const USUAL_BED_MM = 65
+/** So far over the jaws a face can be touched beside them, mm. */
+const TOUCH_OVER_MM = 3
+
+export function standInSoftJaws(holding: SoftJawsHolding, work: Work): Standing {
+  const own = inSoftJaws(holding, work)
+  const { blank, end, faceAt, high, low, topZ, vise } = own
+  const solids = solidsOf(own)
+  const rest = 'The jaws hide it. Take the zero of the jaws, or make the step less deep.'
+  const isLow = high.z - topZ <= TOUCH_OVER_MM
+  return {
+    ...own,
+    spots: spotsOf(own),
+    clamps: [],
+    solids,
+    stays: staysOf(own),
+    mark: softJawsAnchored(holding).mark,
+    overTableMm: vise.bedHeight ?? USUAL_BED_MM,
+    outOfLinePer100: wallOf(own).formMm,
+    comesBackMm: wallOf(own).formMm,
+    pivot: point(0, 0, low.z),
+    held: [faceAt.guide, faceAt.away].map((face) => ({
+      face,
+      what: 'is held by the jaws here.',
+      rest: 'It cannot be cut where it is gripped. Turn the part so that it is up, or at an end.',
+    })),
+    hidden: [
+      hiddenBelow(faceAt.down),
+      ...(isLow ? [faceAt.guide, faceAt.away].map((face) => ({ face, rest })) : []),
+    ],
+    guideY: 0,
+    stopX: end?.at,
+    stopEnd: holding.stop === 'none' ? undefined : holding.stop,
+    words: softJawsWords(own),
+    errors: (locator) => errorsOf(own, locator),
+    findings: (inspected) => softJawsFindings(own, inspected),
+    draw: (view, paper) =>
+      drawPieces(
+        own,
+        { clamps: [], solids },
+        { name: `${vise.name} · ${blank.name.toLowerCase()}`, guide: 'fixed half' },
+        view,
+        paper,
+      ),
+  }
+}
+
+const wallOf = ({ work }: InSoftJaws) => work.workshop.capabilities.wall
+const floorOf = ({ work }: InSoftJaws) => work.workshop.capabilities.mill
+
+/** Rests and walls bear so far out from the middle, as a share of half the length that is there. */
+const OUT = 0.8
+
+function spotsOf(own: InSoftJaws): readonly Spot[] {
+  const { blank, end, faceAt, fixed, floorZ, gapY, high, holding, low, moving } = own
+  const [x0, x1] = [Math.max(low.x, -blank.width / 2), Math.min(high.x, blank.width / 2)]
+  const [middle, half] = [(x0 + x1) / 2, ((x1 - x0) / 2) * OUT]
+  const up = floorZ + holding.step.mm * 0.6
+  const rest = (id: string, x: number, y: number, by: 'fixed' | 'moving'): Spot => ({
+    id,
+    role: 'rest',
+    surface: faceAt.down,
+    at: point(x, y, low.z),
+    by,
+  })
+  const guide = (id: string, x: number): Spot => ({
+    id,
+    role: 'guide',
+    surface: fixed.surface,
+    at: point(x, fixed.at, up),
+  })
+  const at = [(fixed.at + gapY[0]) / 2, (moving.at + gapY[1]) / 2] as const
+  return [
+    rest('rest1', middle - half, at[0], 'fixed'),
+    rest('rest2', middle + half, at[0], 'fixed'),
+    rest('rest3', middle, at[1], 'moving'),
+    guide('guide1', middle - half),
+    guide('guide2', middle + half),
+    ...(end
+      ? [
+          {
+            id: 'stop1',
+            role: 'stop' as const,
+            surface: end.surface,
+            at: point<'setup'>(end.at, at[0], up),
+          },
+        ]
+      : []),
+  ]
+}
+
+const VISE_JAW_MM = 22
+
+/** The two halves as boxes about the work, for pictures and for what a cutter may meet; their true outline is in the design. */
+function solidsOf(own: InSoftJaws): readonly Solid[] {
+  const { blank, fixed, floorZ, gapY, high, holding, low, moving, topZ, vise } = own
+  const half = blank.width / 2
+  const clear = holding.clear.mm
+  const slab = (
+    name: string,
+    x: readonly [number, number],
+    y: readonly [number, number],
+    z: readonly [number, number],
+    ref?: string,
+  ): Solid => ({
+    name,
+    tone: 'hatch',
+    ...(ref !== undefined && { ref }),
+    shape: box(point(x[0], Math.min(...y), z[0]), point(x[1], Math.max(...y), z[1])),
+  })
+  const jaw = (name: string, gap: number, wall: number, sign: number, ends: readonly number[]) => {
+    const rear = gap + sign * blank.thickness
+    const [left = low.x, right = high.x] = ends
+    const beside = [
+      ...(left > -half ? [[-half, left] as const] : []),
+      ...(right < half ? [[right, half] as const] : []),
+    ]
+    return [
+      slab(name, [-half, half], [gap, rear], [0, floorZ], 'parallels'),
+      slab(name, [-half, half], [wall, rear], [floorZ, topZ], sign > 0 ? 'jaw' : undefined),
+      ...beside.map((x) =>
+        slab(name, x, [gap, wall], [floorZ, topZ], sign > 0 ? 'stop' : undefined),
+      ),
+    ]
+  }
+  const fixedEnds = [
+    holding.stop === 'left' ? low.x : low.x - clear,
+    holding.stop === 'right' ? high.x : high.x + clear,
+  ]
+  const viseHalf = vise.jawWidth / 2
+  const [rearFixed, rearMoving] = [gapY[0] + blank.thickness, gapY[1] - blank.thickness]
+  return [
+    {
+      name: 'vise',
+      tone: 'steel',
+      shape: box(
+        point<'setup'>(-viseHalf, rearFixed, 0),
+        point(viseHalf, rearFixed + VISE_JAW_MM, Math.min(vise.jawHeight, topZ)),
+      ),
+    },
+    {
+      name: 'vise',
+      tone: 'steel',
+      shape: box(
+        point<'setup'>(-viseHalf, rearMoving - VISE_JAW_MM, 0),
+        point(viseHalf, rearMoving, Math.min(vise.jawHeight, topZ)),
+      ),
+    },
+    ...jaw('fixed half', gapY[0], fixed.at, 1, fixedEnds),
+    ...jaw('moving half', gapY[1], moving.at, -1, [low.x - 2 * clear, high.x + 2 * clear]),
+  ]
+}
+
+function staysOf(own: InSoftJaws): Readonly<Record<Axis, Stay>> {
+  const { end, faceAt, fixed, gapY, high, holding, low, work } = own
+  const middle = point<'setup'>((low.x + high.x) / 2, (fixed.at + gapY[0]) / 2, low.z)
+  const gear = { key: `soft jaws ${holding.blank}`, name: own.blank.name }
+  const marks = softJawsAnchored(holding).marks
+  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
+  // Where they were cut is where the machine's own zero was: what a cut by the side of a cutter is off by.
+  const wallMm = wallOf(own).positionMm
+  return {
+    x: end
+      ? storedStay('x', gear, {
+          by: 'end wall of the jaws',
+          where: `at the end wall, ${face(holding.stop === 'right' ? 'right' : 'left')}`,
+          at: end.at,
+          place: { ...middle, x: end.at },
+          anchorAt: end.at,
+          mark: marks.x.mark,
+          plusMinus: wallMm,
+          lights: ['stop1'],
+        })
+      : unkeptStay(middle.x, middle),
+    y: storedStay('y', gear, {
+      by: 'wall of the fixed half',
+      where: `at the wall of the fixed half, ${face('guide')}`,
+      at: fixed.at,
+      place: { ...middle, y: fixed.at },
+      anchorAt: fixed.at,
+      mark: marks.y.mark,
+      plusMinus: wallMm,
+      lights: ['jaw'],
+    }),
+    z: storedStay('z', gear, {
+      by: 'floor of the jaws',
+      where: `on the floor of the jaws, ${face('down')}`,
+      at: low.z,
+      place: middle,
+      anchorAt: low.z,
+      mark: marks.z.mark,
+      plusMinus: work.machine.repeatMm,
+      lights: ['parallels'],
+    }),
+  }
+}
+
+const RESTS = ['parallels', 'rest1', 'rest2', 'rest3'] as const
+
+/** What the jaws are off by where each locator bears: as they were cut, and as they were put back. */
+function errorsOf(
+  own: InSoftJaws,
+  { by, id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'by' | 'id'>,
+): readonly HeldError[] {
+  const { floorZ, holding, vise } = own
+  const cut = (what: string, plusMinus: number, lights: readonly string[]): HeldError =>
+    heldError({
+      key: `${id} as cut`,
+      link: `${what} as cut`,
+      cause: `${what} as cut in place`,
+      plusMinus,
+      remedy: 'Cut the jaws with a sharp cutter and a light last pass, both halves in one go.',
+      lights,
+    })
+  if (role === 'rest')
+    return [
+      cut('floor of the jaws', floorOf(own).formMm / 2, RESTS),
+      ...backErrors(own, `z ${by ?? ''}`, 1, RESTS),
+      ...(by === 'moving'
+        ? [
+            heldError({
+              key: 'lift',
+              cause: 'moving half lifts the work',
+              plusMinus: vise.liftMm,
+              distribution: 'one-sided',
+              remedy:
+                'Hold the work down while the vise closes, and look whether it can be rocked.',
+              lights: RESTS,
+              coefficient: -1,
+            }),
+          ]
+        : []),
+    ]
+  if (role === 'stop')
+    return [
+      cut('end wall', wallOf(own).formMm / 2, ['stop1']),
+      ...backErrors(own, 'x', 1, ['stop1']),
+    ]
+  const lights = ['jaw', 'guide1', 'guide2']
+  return [
+    cut('wall of the fixed half', wallOf(own).formMm / 2, lights),
+    heldError({
+      key: 'wall leans',
+      cause: 'wall of the fixed half leans as cut',
+      plusMinus: wallOf(own).leanPer100 / 100,
+      remedy: 'A light last pass at full depth; a stiffer cutter.',
+      lights,
+      coefficient: inSetup.z - (floorZ + holding.step.mm * 0.6),
+    }),
+    ...backErrors(own, 'y', 1, lights),
+    ...backErrors(own, 'turn', (2 * inSetup.x) / own.blank.width, lights),
+  ]
+}
+
+/** Cut jaws that were unscrewed do not come back to where they were cut. */
+function backErrors(
+  own: InSoftJaws,
+  what: string,
+  coefficient: number,
+  lights: readonly string[],
+): readonly HeldError[] {
+  const plusMinus = backMmOf(own)
+  return plusMinus === 0
+    ? []
+    : [
+        heldError({
+          key: `put back ${what}`,
+          link: 'jaws put back',
+          cause: 'jaws that were unscrewed, put back',
+          plusMinus,
+          remedy:
+            'Indicate them from an edge or a bore that was cut with them, take a skim cut, or leave them on.',
+          lights,
+          coefficient,
+        }),
+      ]
+}
+
+/** How far jaws that were unscrewed may be from where they were cut, ± mm. */
+export function backMmOf({ blank, holding, work }: InSoftJaws): number {
+  if (holding.jaws === 'put back') return blank.backMm
+  if (holding.jaws !== 'indicated') return 0
+  const { instruments } = work.workshop
+  const reads = instruments.filter(({ kind }) => kind === 'indicator')
+  return Math.min(blank.backMm, ...reads.map(({ repeatMm }) => repeatMm))
+}

@@ -1,0 +1,80 @@
+import { lengthIn, roleWords, stopCaption, stopLine } from '../common'
+import { type HoldingWords } from '../kind'
+import { type InSoftJaws, MOUTH_MM } from './layout'
+
+const CLEAN = 'Blow the chips out of the corners, deburr the edges of the work that go in.'
+
+export const SINCE_WORDS = {
+  'as cut': 'Left on since they were cut.',
+  'put back': 'Put back by their screws alone.',
+  indicated: 'Put back, and set true with an indicator from what was cut with them.',
+  skimmed: 'Put back, and a skim cut taken in their walls and floor.',
+} as const
+
+const ROLES = {
+  rest: roleWords(
+    'Floor',
+    'rest on the floor',
+    'on the floor of the jaws',
+    'The floor bears',
+    CLEAN,
+  ),
+  guide: roleWords(
+    'Wall',
+    'wall contact',
+    'on the wall of the fixed half',
+    'The fixed half bears',
+    CLEAN,
+  ),
+  stop: roleWords('End wall', 'end wall', 'at the end wall', 'The end wall bears', CLEAN),
+}
+
+const MOTIONS = {
+  tip: 'tip towards or away from the fixed half',
+  tipAlong: 'tip end to end',
+  turn: 'turn round like a table',
+  slide: 'slide along the jaws',
+  off: 'move off the fixed half',
+  lift: 'lift off the floor of the jaws',
+}
+
+export function softJawsWords(own: InSoftJaws): HoldingWords {
+  const { blank, cutter, faceAt, high, holding, topZ, vise, work } = own
+  const length = lengthIn(work)
+  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
+  const grip = Math.max(0, holding.step.mm - MOUTH_MM)
+  return {
+    roles: ROLES,
+    motions: MOTIONS,
+    holdIt:
+      holding.stop === 'none'
+        ? 'leave an end wall standing at the left or right'
+        : 'give back a contact that was taken away',
+    nought: { x: 'the middle of the vise', y: 'the wall of the fixed half', z: 'the bed' },
+    guided: 'the fixed half',
+    pivot: 'Cut the jaws again',
+    name: blank.name,
+    short: `${vise.name.toLowerCase()}, ${blank.name.toLowerCase()}`,
+    turns: 'the jaws',
+    tram: 'Skim the jaws in place',
+    stillHeld: `with ${length(grip)} still gripped`,
+    grip: 'the jaws',
+    caption: [
+      'In soft jaws on ',
+      faceAt.down,
+      ', against ',
+      faceAt.guide,
+      ...stopCaption(own, holding.stop),
+    ],
+    note: `A step of ${length(holding.step.mm)}, ${length(Math.max(0, high.z - topZ))} stand over the jaws. Close it as hard as the jaws were closed while they were cut, no harder: it must not crush a thin part. An estimate of what is enough; the vise’s own limits and a qualified person decide.`,
+    lines: [
+      `${work.machine.name}, ${vise.name}, ${blank.name.toLowerCase()}, cut in place with ${cutter.name.toLowerCase()}.`,
+      `${face('up')} up, ${face('guide')} to the fixed half, standing on ${face('down')}.`,
+      `Step ${length(holding.step.mm)} deep, gap ${length(holding.gap.mm)} closed on the part; ${length(holding.clear.mm)} free where nothing locates.`,
+      holding.stop === 'none'
+        ? 'No end wall.'
+        : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
+      SINCE_WORDS[holding.jaws],
+    ],
+  }
+}

@@ -1,0 +1,316 @@
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { type PlanePoint } from '@/core/ground/geometry'
+import {
+  circleRing,
+  edgesOf,
+  flatRing,
+  isWithin,
+  rectangleRing,
+  type Region,
+  regionArea,
+  type RegionKernel,
+  type Ring,
+} from '@/core/ground/outline'
+import { WORM_BLOCK, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
+import { planWay, type PlannedSetup } from '@/core/plan/planning'
+import {
+  designSoftJaws,
+  type JawDesign,
+  type JawHalf,
+  type SoftJawsHolding,
+  type Work,
+} from '@/core/shop/holding'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
+import { type Part } from '@/core/work/part'
+import { solidNow } from '@/core/work/stock'
+import { mm, op, plainBlock, setup, way } from '../../tests/support/documents'
+import { jawsOf } from './jaws'
+import { exactKernel } from '../../tests/support/exactKernel'
+import { stepOf } from './exact'
+import { matrixOf, meshOf, withKitchen } from './mesh'
+import { withShadows } from './regions'
+
+const IN_JAWS: SoftJawsHolding = {
+  kind: 'soft-jaws',
+  vise: 'vise-125',
+  blank: 'soft-125',
+  step: mm(9),
+  gap: mm(12),
+  clear: mm(0.3),
+  cutter: 'end-10',
+  stop: 'left',
+  shift: mm(0),
+  jaws: 'as cut',
+}
+
+/** A block with a lobe at its right, all of its outline cut before: 60 × 60 and a tongue 24 wide with a round end. */
+const LOBE: Ring = [
+  { x: 0, y: 0 },
+  { x: 60, y: 0 },
+  { x: 60, y: 18 },
+  { x: 78, y: 18, bulge: 1 },
+  { x: 78, y: 42 },
+  { x: 60, y: 42 },
+  { x: 60, y: 60 },
+  { x: 0, y: 60 },
+]
+const lobed: Part = {
+  ...plainBlock(),
+  size: { x: mm(90), y: mm(60), z: mm(30) },
+  features: [
+    {
+      kind: 'contour',
+      id: 'outline',
+      name: 'outline',
+      on: 'top',
+      place: { dims: [], centred: true },
+      plane: { at: { x: 0, y: 0, z: 0 }, across: { x: 1, y: 0, z: 0 }, out: { x: 0, y: 0, z: 1 } },
+      rings: [LOBE.map((corner) => ({ ...corner }))],
+      takes: 'outside',
+      through: true,
+    },
+  ],
+}
+const held = (part: Part, holding: SoftJawsHolding): PlannedSetup => {
+  const sides = ['left', 'right', 'front', 'back', 'top'] as const
+  const first = setup('s-1', 'top', 'back', [...sides, ...part.features.map(({ id }) => id)])
+  const second = setup('s-2', 'bottom', 'back', [], { holding, ops: [op('bottom')] })
+  const planned = planWay(STANDARD_WORKSHOP, part, way(first, second)).setups[1]
+  if (!planned) throw new Error('no setup')
+  return planned
+}
+
+const softOf = ({ clamping: { holding } }: PlannedSetup): SoftJawsHolding => {
+  if (holding.kind !== 'soft-jaws') throw new Error('not in soft jaws')
+  return holding
+}
+
+/** What a half and the part share, mm³, and how far they are apart, mm, by the kernel's own solids. */
+const meets = (
+  { before, part, standing }: PlannedSetup,
+  { body }: JawHalf,
+  [moveX, moveY, moveZ]: readonly [number, number, number] = [0, 0, 0],
+): Promise<{ readonly shared: number; readonly gap: number }> =>
+  withKitchen((kitchen) => {
+    const jaw = kitchen.keep(kitchen.cook(body).translate([moveX, moveY, moveZ]))
+    const whole = kitchen.cook(solidNow(part, before))
+    const work = kitchen.keep(whole.transform(matrixOf(standing.setupFromPart)))
+    return { shared: kitchen.keep(jaw.intersect(work)).volume(), gap: jaw.minGap(work, 50) }
+  })
+
+describe('the worm block, stood on its end', () => {
+  const planned = planWay(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_B).setups.at(-1)
+  if (!planned) throw new Error('no setup')
+  let design: JawDesign
+  beforeAll(async () => {
+    design = await jawsOf(planned, softOf(planned))
+  })
+
+  it('bears at walls and end, is clear elsewhere, and is relieved at the corners of the block', () => {
+    // By hand: the block is 60 × 75 there, the wall 60 long, each half 32 deep from a gap of 11 less half of it.
+    expect(design.troubles).toEqual([])
+    expect(design.fixed.leastGapMm).toBeCloseTo(0, 9)
+    expect(design.fixed.mostGapMm).toBeCloseTo(0.3, 6)
+    expect(design.moving.leastGapMm).toBeCloseTo(0, 9)
+    expect(design.moving.mostGapMm).toBeCloseTo(0.6, 6)
+    // Wall of 60 and end of 32, less some 7 at each of the corners that are relieved: to half a place measured.
+    expect(Math.abs(design.fixed.bearsMm - (60 + 32 - 3 * 7.07))).toBeLessThan(1)
+    expect(design.gripMm).toBeCloseTo(17 - 0.5, 6)
+    expect([...design.fixed.reliefs, ...design.moving.reliefs]).toHaveLength(4)
+    expect(design.zero).toMatchObject({ x: -30, y: 0, z: 28 })
+  })
+
+  it('neither half cuts the block, both touch it; lifted off their floor and away from it they are as far off as they were moved', async () => {
+    for (const [half, sign] of [
+      [design.fixed, 1],
+      [design.moving, -1],
+    ] as const) {
+      const closed = await meets(planned, half)
+      expect(closed.shared).toBeLessThan(1e-3)
+      expect(closed.gap).toBeLessThan(1e-4)
+      const away = await meets(planned, half, [-0.2 * sign, 0.1 * sign, -0.15])
+      expect(away.gap).toBeCloseTo(0.1, 4)
+      // Pushed further together by a tenth they meet over the whole wall between the reliefs.
+      const pushed = await meets(planned, half, [0, -0.1 * sign, 0])
+      expect(pushed.shared).toBeGreaterThan(0.1 * 17 * 40)
+    }
+  })
+
+  it('both kernels make the same solid of a half', async () => {
+    const exact = await exactKernel()
+    for (const { body } of [design.fixed, design.moving]) {
+      const written = stepOf(exact, body)
+      const mesh = await meshOf(body)
+      if (!written.ok) throw new Error(written.issues[0].sentence)
+      expect(Math.abs(written.value.volumeMm3 / mesh.volumeMm3 - 1)).toBeLessThan(1e-3)
+    }
+  })
+})
+
+describe('a part with a lobe', () => {
+  it('the lobe lies free in both halves, the jaw is rounded past the corners that it has there, and both ends of the lobe can be cut', async () => {
+    const planned = held(lobed, IN_JAWS)
+    const design = await jawsOf(planned, IN_JAWS)
+    expect(design.troubles).toEqual([])
+    expect(planned.contacts.every(({ bears }) => bears)).toBe(true)
+    const arcs = (half: JawHalf) =>
+      half.profile.flatMap(edgesOf).filter((edge) => edge.kind === 'arc')
+    // Its end: 12 and what is free about it. A corner of the part's own, filled by 3 and grown by as much: 2.7.
+    expect(arcs(design.fixed).some((arc) => Math.abs(arc.radiusMm - 12.3) < 2e-3)).toBe(true)
+    expect(arcs(design.fixed).some((arc) => Math.abs(arc.radiusMm - 2.7) < 2e-3)).toBe(true)
+    expect(arcs(design.moving).some((arc) => Math.abs(arc.radiusMm - 12.6) < 2e-3)).toBe(true)
+    for (const half of [design.fixed, design.moving])
+      expect((await meets(planned, half)).shared).toBeLessThan(1e-3)
+  })
+
+  it('a cutter that is too thick for the pocket is told, with the largest that does', async () => {
+    const slim: Part = {
+      ...lobed,
+      features: lobed.features.map((one) =>
+        one.kind === 'contour'
+          ? {
+              ...one,
+              rings: [
+                LOBE.map((corner) => ({
+                  ...corner,
+                  y: corner.y === 18 ? 50 : corner.y === 42 ? 58.5 : corner.y,
+                })),
+              ],
+            }
+          : one,
+      ),
+    }
+    const holding = { ...IN_JAWS, cutter: 'end-16' }
+    const { troubles } = await jawsOf(held(slim, holding), holding)
+    expect(troubles.map(({ code }) => code)).toContain('cutter')
+    expect(troubles.map(({ sentence }) => sentence).join(' ')).toMatch(/End mill (6|10) does/)
+  })
+})
+
+/** Around a middle, edge after edge straight or bent in or out, within 40 × 26. */
+const blob = fc
+  .array(
+    fc.record({
+      out: fc.double({ min: 0.35, max: 1, noNaN: true }),
+      bend: fc.integer({ min: -1, max: 1 }),
+    }),
+    { minLength: 4, maxLength: 9 },
+  )
+  .map((rays): Ring =>
+    rays.map(({ bend, out }, i) => {
+      const angle = (2 * Math.PI * i) / rays.length
+      return {
+        x: 40 * out * Math.cos(angle),
+        y: 26 * out * Math.sin(angle) - 30,
+        ...(bend !== 0 && { bulge: bend * 0.2 }),
+      }
+    }),
+  )
+
+describe('any outline between two flats, with openings in it', () => {
+  const block: Part = { ...plainBlock(), size: { x: mm(100), y: mm(60), z: mm(40) } }
+  const planned = held(block, { ...IN_JAWS, stop: 'none' })
+
+  /** Designs for an outline that is handed in, as if the part below the jaws' top were that. */
+  const designFor = (shadowOf: (kernel: RegionKernel) => Region, holding: SoftJawsHolding) =>
+    withShadows(solidNow(block, planned.before), planned.standing.setupFromPart, (kernel) => {
+      const shadow = shadowOf(kernel)
+      const { before, clamping, machine, part, surfaces, workshop } = planned
+      const work: Work = {
+        workshop,
+        machine,
+        part,
+        surfaces,
+        before,
+        up: clamping.up,
+        guide: clamping.guide,
+        lead: clamping.footing.lead,
+      }
+      const design = designSoftJaws(holding, work, {
+        ...kernel,
+        shadow: () => shadow,
+        section: () => shadow,
+      })
+      return { design, shadow, kernel: { cut: kernel.cut, meet: kernel.meet, grow: kernel.grow } }
+    })
+
+  it('the jaw never cuts it, touches at the flats, is clear by no less than is wanted elsewhere, and the cutter makes all of it or it is told', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        blob,
+        fc.double({ min: 0.1, max: 0.8, noNaN: true }),
+        fc.constantFrom('end-6', 'end-10', 'end-16'),
+        async (ring, clear, cutter) => {
+          const holding = { ...IN_JAWS, stop: 'none' as const, clear: mm(clear), cutter }
+          const { design, shadow } = await designFor(
+            (kernel) =>
+              kernel.cut(
+                kernel.unite([
+                  [flatRing(ring, 0.01)],
+                  [rectangleRing({ x: -30, y: -12 }, { x: 25, y: 0 })],
+                  [rectangleRing({ x: -20, y: -60 }, { x: 30, y: -50 })],
+                  [rectangleRing({ x: -6, y: -55 }, { x: 6, y: -5 })],
+                ]),
+                [flatRing(circleRing({ x: 0, y: -20 }, 3), 0.01)],
+              ),
+            holding,
+          )
+          const radius = design.cutter.diameter / 2
+          for (const half of [design.fixed, design.moving]) {
+            const wall = half.half === 'fixed' ? 0 : -60
+            for (const at of placesOf(shadow, half)) {
+              const gap = gapOf(half, at)
+              expect(gap).toBeGreaterThan(-0.002)
+              // Away from the flat that bears it is clear.
+              if (Math.abs(at.y - wall) > clear + 0.01) expect(gap).toBeGreaterThan(clear - 0.02)
+            }
+            expect(half.bearsMm).toBeGreaterThan(0)
+            // The jaw's inside corners turn clockwise about its metal: what a cutter leaves in one that is tighter is told.
+            const left = half.profile
+              .flatMap(edgesOf)
+              .filter((edge) => edge.kind === 'arc' && edge.turnRad < 0)
+              .map((edge) =>
+                edge.kind === 'arc' && edge.radiusMm < radius - 0.001
+                  ? (radius - edge.radiusMm) * (1 / Math.cos(edge.turnRad / 2) - 1)
+                  : 0,
+              )
+            const isTold = design.troubles.some(({ code }) => code === 'cutter')
+            expect(isTold || Math.max(0, ...left) < 0.03).toBe(true)
+          }
+        },
+      ),
+      { numRuns: 12, endOnFailure: true },
+    )
+  })
+})
+
+/** Places of an outline that lie in a half, each corner and between. */
+const placesOf = (region: Region, { high, low }: JawHalf): readonly PlanePoint[] =>
+  region
+    .filter((loop) => regionArea([loop]) > 0)
+    .flatMap((loop) =>
+      loop.flatMap((p, i) => {
+        const q = loop[(i + 1) % loop.length] as PlanePoint
+        return [0, 0.5].map((t) => ({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t }))
+      }),
+    )
+    .filter(({ x, y }) => x > low.x && x < high.x && y > low.y && y < high.y)
+
+/** How far metal of a half is from a place, less than 0 where the place lies in it: by many points of its outline, not by the engine's own measure. */
+function gapOf({ profile }: JawHalf, at: PlanePoint): number {
+  let nearest = Infinity
+  for (const ring of profile) {
+    const flat = flatRing(ring, 0.002)
+    flat.forEach((p, i) => {
+      const q = flat[(i + 1) % flat.length] as PlanePoint
+      const [dx, dy] = [q.x - p.x, q.y - p.y]
+      const t = Math.min(
+        1,
+        Math.max(0, ((at.x - p.x) * dx + (at.y - p.y) * dy) / (dx * dx + dy * dy || 1)),
+      )
+      nearest = Math.min(nearest, Math.hypot(at.x - p.x - t * dx, at.y - p.y - t * dy))
+    })
+  }
+  return isWithin(profile, at) ? -nearest : nearest
+}

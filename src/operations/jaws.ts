@@ -1,0 +1,205 @@
+import { fail, type Result, succeed } from '@/core/ground/issues'
+import { rectangleRing } from '@/core/ground/outline'
+import { moved, type Recipe } from '@/core/ground/recipe'
+import { point } from '@/core/ground/geometry'
+import { type Profile, profileSvg, readDocumentText } from '@/core/paper/formats'
+import { jawsPlan, jawsSection } from '@/core/paper/picture'
+import { planWay, type PlannedSetup } from '@/core/plan/planning'
+import { holdIn } from '@/core/plan/way'
+import {
+  halvesOf,
+  type JawDesign,
+  type JawHalf,
+  jawCorner,
+  jawExtent,
+  jawReport,
+  kindOf,
+  ringFrom,
+  type SoftJawsHolding,
+} from '@/core/shop/holding'
+import { writeProfileDxf } from '@/exchange'
+import { jawsOf, meshOf, stlOf } from '@/kernel'
+import { stepOf } from '@/kernel/exact'
+import { jawsPdf } from '@/pdf'
+import { type Exported, slug, textFile } from './files'
+import { fonts } from './fonts'
+import { type JawKind } from './jawOptions'
+import { exactKernel } from './solids/read'
+import { stockMissing } from './solids/stockMissing'
+
+/** Which jaws are wanted. */
+export interface JawOptions {
+  readonly way?: string | undefined
+  /** Counted from 1. */
+  readonly setup: number
+  readonly jaw?: JawHalf['half'] | undefined
+}
+
+/** Soft jaws for one setup of a document: those that hold it there, else such as would be proposed. */
+export async function jawsFile(
+  text: string,
+  kind: JawKind,
+  options: JawOptions,
+): Promise<Result<ExportedJaws>> {
+  const planned = jawsPlanned(text, options)
+  if (!planned.ok) return planned
+  const { holding, setup } = planned.value
+  const design = await jawsOf(setup, holding).catch(stockMissing)
+  if ('ok' in design) return design
+  const exported = await exportJaws(setup, design, kind, options.jaw)
+  return exported.ok
+    ? succeed({ ...exported.value, isSound: design.troubles.length === 0 })
+    : exported
+}
+
+/** A file, and whether the jaws in it can be made and hold. */
+export type ExportedJaws = Exported & { readonly isSound: boolean }
+
+interface Planned {
+  readonly setup: PlannedSetup
+  readonly holding: SoftJawsHolding
+}
+
+function jawsPlanned(text: string, { setup: number, way: name }: JawOptions): Result<Planned> {
+  const file = readDocumentText(text)
+  if (!file.ok) return file
+  const { part, ways, workshop } = file.value
+  const way = name === undefined ? ways[0] : ways.find((one) => one.name === name)
+  if (!way)
+    return fail(
+      'jaws.no-way',
+      name === undefined
+        ? 'The document has no way yet.'
+        : `The document has no way called “${name}”.`,
+      'way',
+    )
+  const index = number - 1
+  const asIs = planWay(workshop, part, way).setups[index]
+  if (!asIs)
+    return fail(
+      'jaws.no-setup',
+      `${way.name} has ${way.setups.length} setups; there is no setup ${number}.`,
+      'setup',
+    )
+  if (asIs.indexed)
+    return fail(
+      'jaws.indexed',
+      `Setup ${number} turns what setup ${asIs.indexed.base.index + 1} clamped: ask for the jaws of that one.`,
+      'setup',
+    )
+  const { holding: now } = asIs.clamping
+  if (now.kind === 'soft-jaws') return succeed({ setup: asIs, holding: now })
+  const kind = kindOf({ kind: 'soft-jaws' })
+  const holding = kind.begin(workshop, part, asIs.surfaces, asIs.clamping)
+  if (holding?.kind !== 'soft-jaws')
+    return fail('jaws.no-blanks', kind.wants ?? 'The workshop has nothing for soft jaws.')
+  const setups = way.setups.map((setup, i) => (i === index ? holdIn(setup, holding) : setup))
+  const setup = planWay(workshop, part, { ...way, setups }).setups[index] ?? asIs
+  return succeed({ setup, holding })
+}
+
+/** A pair of jaws, or one half, as figures, as a solid, or as a drawing. */
+async function exportJaws(
+  planned: PlannedSetup,
+  design: JawDesign,
+  kind: JawKind,
+  jaw?: JawHalf['half'],
+): Promise<Result<Exported>> {
+  const { index, part } = planned
+  const title = `${part.name}, soft jaws of setup ${index + 1}`
+  const stem = `${slug(part.name)}-jaws-${index + 1}${jaw === undefined ? '' : `-${jaw}`}`
+  switch (kind) {
+    case 'json':
+      return succeed(
+        textFile(
+          `${stem}.json`,
+          'application/json',
+          `${JSON.stringify(jawReport(design, jaw), undefined, 2)}\n`,
+        ),
+      )
+    case 'svg':
+      return succeed(
+        textFile(`${stem}.svg`, 'image/svg+xml', profileSvg(profileOf(design, title, jaw))),
+      )
+    case 'dxf':
+      return succeed(
+        textFile(`${stem}.dxf`, 'image/vnd.dxf', writeProfileDxf(profileOf(design, title, jaw))),
+      )
+    case 'pdf':
+      return succeed({
+        bytes: await jawsPdf(
+          {
+            title,
+            subtitle: [part.revision && `rev ${part.revision}`, part.material]
+              .filter(Boolean)
+              .join(' · '),
+            unit: part.unit,
+            design,
+            plan: jawsPlan(planned, design, { width: 700, height: 470 }),
+            section: jawsSection(design, part.unit, { width: 330, height: 230 }),
+          },
+          fonts(),
+        ),
+        type: 'application/pdf',
+        name: `${stem}.pdf`,
+      })
+    case 'stl':
+    case 'step':
+      return solidOf(bodyOf(design, jaw), title, stem, kind)
+  }
+}
+
+/** The halves in their own corner: the low left one of the half, or of the moving half for both, Z from the foot. */
+function bodyOf(design: JawDesign, jaw?: JawHalf['half']): Recipe<'setup'> {
+  const { x, y } = jawCorner(design, jaw)
+  const by = {
+    rows: [point<'setup'>(1, 0, 0), point<'setup'>(0, 1, 0), point<'setup'>(0, 0, 1)],
+    shift: point<'setup'>(-x, -y, 0),
+  } as const
+  const bodies = halvesOf(design, jaw).map(({ body }) => body)
+  const [first] = bodies
+  return moved(by, bodies.length === 1 && first ? first : { kind: 'united', of: bodies })
+}
+
+async function solidOf(
+  body: Recipe<'setup'>,
+  title: string,
+  stem: string,
+  kind: 'stl' | 'step',
+): Promise<Result<Exported>> {
+  if (kind === 'stl')
+    return succeed({
+      bytes: stlOf(await meshOf(body), title),
+      type: 'model/stl',
+      name: `${stem}.stl`,
+    })
+  const written = stepOf(await exactKernel(), body)
+  return written.ok
+    ? succeed({ bytes: written.value.bytes, type: 'model/step', name: `${stem}.step` })
+    : written
+}
+
+function profileOf(design: JawDesign, title: string, jaw?: JawHalf['half']): Profile {
+  const origin = jawCorner(design, jaw)
+  const halves = halvesOf(design, jaw)
+  return {
+    title,
+    ...jawExtent(halves),
+    layers: [
+      {
+        name: 'BLANK',
+        rings: halves.map(({ high, low }) => ringFrom(rectangleRing(low, high), origin)),
+      },
+      {
+        name: 'JAW',
+        rings: halves.flatMap(({ profile }) => profile.map((ring) => ringFrom(ring, origin))),
+      },
+      {
+        name: 'GROOVE',
+        rings: halves.flatMap(({ groove }) => groove.map((ring) => ringFrom(ring, origin))),
+      },
+      { name: 'PART', rings: design.outline.map((ring) => ringFrom(ring, origin)) },
+    ].filter(({ rings }) => rings.length > 0),
+    middles: [{ x: design.zero.x - origin.x, y: design.zero.y - origin.y }],
+  }
+}
