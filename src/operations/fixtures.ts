@@ -137,12 +137,18 @@ function checked(body: unknown, issues: (fixture: Fixture) => ReturnType<typeof 
   return resultOf(parsed.data, issues(parsed.data))
 }
 
-export async function createFixture(name: string, who: string): Promise<Result<string>> {
+/** Writes a fixture down: one of which only its name is known yet, or one that was designed. */
+export async function createFixture(
+  name: string,
+  who: string,
+  designed?: unknown,
+): Promise<Result<string>> {
   const workshop = await workshopOrStandard()
-  const made = checked(newFixture(workshop, name), (f) => fixtureIssues(workshop, f))
+  const made = checked(designed ?? newFixture(workshop, name), (f) => fixtureIssues(workshop, f))
+  if (!made.ok && designed !== undefined) return made
   if (!made.ok) return fail('fixture.name', 'Give the fixture a name of 1 to 60 letters.', 'name')
   const id = nanoid(10)
-  await insertFixture(id, made.value, who, 'new')
+  await insertFixture(id, made.value, who, designed === undefined ? 'new' : 'as designed')
   return succeed(id)
 }
 

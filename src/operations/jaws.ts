@@ -3,7 +3,6 @@ import { rectangleRing } from '@/core/ground/outline'
 import { moved, type Recipe } from '@/core/ground/recipe'
 import { point } from '@/core/ground/geometry'
 import { type Profile, profileSvg, readDocumentText } from '@/core/paper/formats'
-import { jawsPlan, jawsSection } from '@/core/paper/picture'
 import { planWay, type PlannedSetup } from '@/core/plan/planning'
 import { holdIn } from '@/core/plan/way'
 import {
@@ -24,6 +23,7 @@ import { jawsPdf } from '@/pdf'
 import { type Exported, slug, textFile } from './files'
 import { fonts } from './fonts'
 import { type JawKind } from './jawOptions'
+import { jawSheet } from './jawSheet'
 import { exactKernel } from './solids/read'
 import { stockMissing } from './solids/stockMissing'
 
@@ -106,7 +106,7 @@ async function exportJaws(
   jaw?: JawHalf['half'],
 ): Promise<Result<Exported>> {
   const { index, part } = planned
-  const title = `${part.name}, soft jaws of setup ${index + 1}`
+  const { title } = jawSheet(planned, design)
   const stem = `${slug(part.name)}-jaws-${index + 1}${jaw === undefined ? '' : `-${jaw}`}`
   switch (kind) {
     case 'json':
@@ -127,19 +127,7 @@ async function exportJaws(
       )
     case 'pdf':
       return succeed({
-        bytes: await jawsPdf(
-          {
-            title,
-            subtitle: [part.revision && `rev ${part.revision}`, part.material]
-              .filter(Boolean)
-              .join(' · '),
-            unit: part.unit,
-            design,
-            plan: jawsPlan(planned, design, { width: 700, height: 470 }),
-            section: jawsSection(design, part.unit, { width: 330, height: 230 }),
-          },
-          fonts(),
-        ),
+        bytes: await jawsPdf(jawSheet(planned, design), fonts()),
         type: 'application/pdf',
         name: `${stem}.pdf`,
       })

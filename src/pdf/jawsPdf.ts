@@ -2,7 +2,7 @@ import { type Scene } from '@/core/ground/scene'
 import { type LengthUnit, lengthWords } from '@/core/handbook/units'
 import { type JawDesign } from '@/core/shop/holding'
 import { drawScene, INK } from './drawScene'
-import { bytesOf, clean, newPaper, type PaperFonts } from './paper'
+import { bytesOf, clean, newPaper, type Paper, type PaperFonts } from './paper'
 
 /** A drawing of a pair of jaws, and what is to be cut into them. */
 export interface JawSheet {
@@ -19,10 +19,15 @@ const [WIDTH, HEIGHT] = [841.89, 595.28]
 const MARGIN = 36
 const COLUMN = 250
 
-/** Both halves from above and in section with their dimensions; figures, cuts in order, cautions beside. */
 export function jawsPdf(sheet: JawSheet, fonts: PaperFonts): Promise<Uint8Array> {
+  const paper = newPaper(sheet.title, fonts, MARGIN)
+  jawsPage(paper, sheet)
+  return bytesOf(paper)
+}
+
+/** A page with both halves from above and in section, with dimensions; figures, cuts in order, cautions beside. */
+export function jawsPage(paper: Paper, sheet: JawSheet): void {
   const { design, plan, section, subtitle, title, unit } = sheet
-  const paper = newPaper(title, fonts, MARGIN)
   paper.addPage({ size: [WIDTH, HEIGHT], margin: MARGIN })
   const left = WIDTH - MARGIN - COLUMN
   const say = (text: string, size: number, font: keyof PaperFonts = 'words', x = left): void => {
@@ -67,7 +72,6 @@ export function jawsPdf(sheet: JawSheet, fonts: PaperFonts): Promise<Uint8Array>
     'Grip and force are estimates: the limits of vise and machine, local rules and a qualified person decide. The solid and the profile are without the chamfer at the mouth and without the blank’s own holes.',
     8,
   )
-  return bytesOf(paper)
 }
 
 const gaps = (

@@ -1,5 +1,6 @@
 import { type ChainBlock, type SetupSheet, type SheetPage } from '@/core/paper/sheet'
 import { drawScene, GREY, INK } from './drawScene'
+import { type JawSheet, jawsPage } from './jawsPdf'
 import { bytesOf, clean, newPaper, type Paper, type PaperFont, type PaperFonts } from './paper'
 
 /** A4 in points. */
@@ -18,12 +19,24 @@ interface Cell {
   readonly font?: PaperFont
 }
 
-/** Draws the setup sheet: black on white, a cover and a page for each setup. */
-export function setupSheetPdf(sheet: SetupSheet, fonts: PaperFonts): Promise<Uint8Array> {
+/**
+ * Draws the setup sheet: black on white, a cover and a page for each setup.
+ *
+ * @param jaws - drawings of soft jaws by the number of their setup: each comes before its setup.
+ */
+export function setupSheetPdf(
+  sheet: SetupSheet,
+  fonts: PaperFonts,
+  jaws: ReadonlyMap<number, JawSheet> = new Map(),
+): Promise<Uint8Array> {
   const paper = newPaper(sheet.title, fonts, MARGIN)
   const writer = new Writer(paper)
   cover(writer, sheet)
-  for (const page of sheet.pages) setup(writer, sheet, page)
+  for (const page of sheet.pages) {
+    const drawing = jaws.get(page.number)
+    if (drawing) jawsPage(paper, drawing)
+    setup(writer, sheet, page)
+  }
   writer.number(sheet.title)
   return bytesOf(paper)
 }

@@ -18,6 +18,9 @@ interface SetupStripProps {
   readonly onChoose: (id: string) => void
 }
 
+const intoView = (button: HTMLButtonElement | null): void =>
+  button?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+
 /** The setups of a way in order, each with a small picture of the part as it stands and its marked corner. */
 export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStripProps) {
   const wanted = useMemo(() => standingLooks(planned), [planned])
@@ -50,6 +53,7 @@ export function SetupStrip({ chosen, onChoose, part, planned, says }: SetupStrip
           <button
             key={p.setup.id}
             type="button"
+            ref={p.setup.id === chosen ? intoView : undefined}
             aria-pressed={p.setup.id === chosen}
             className={`sheet flex shrink-0 cursor-pointer items-center gap-3 px-3 py-1 text-left ${p.setup.id === chosen ? 'border-2! border-blue!' : ''}`}
             onClick={() => onChoose(p.setup.id)}

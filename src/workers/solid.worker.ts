@@ -28,7 +28,9 @@ const worker: SolidWorker = {
   async jaws({ part, way, workshop }, index) {
     const planned = planWay(workshop, part, way).setups[index]
     const holding = planned?.clamping.holding
-    return holding?.kind === 'soft-jaws' && planned ? jawsOf(planned, holding) : undefined
+    return planned && !planned.indexed && holding?.kind === 'soft-jaws'
+      ? jawsOf(planned, holding)
+      : undefined
   },
   async recipe(of) {
     const mesh = await meshOf(of)

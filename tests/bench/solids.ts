@@ -6,8 +6,9 @@ import { RayTree } from '@/core/ground/mesh'
 import { round } from '@/core/ground/recipe'
 import { planWay } from '@/core/plan/planning'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
-import { newPart, type Part } from '@/core/work/part'
-import { leftOf, meshOf } from '@/kernel'
+import { kindOf } from '@/core/shop/holding'
+import { newPart, type Part, partSurfaces } from '@/core/work/part'
+import { jawsOf, leftOf, meshOf } from '@/kernel'
 import { partOfBody } from '@/operations/solids/body'
 import { readSolidFile } from '@/operations/solids/read'
 import { setup, topHole, way } from '../support/documents'
@@ -44,12 +45,39 @@ const left = (part: Part): Promise<unknown> => {
   return leftOf(planWay(STANDARD_WORKSHOP, part, way(setup('s-1', 'top', 'back', ids))))
 }
 
+/** Soft jaws for a part that is finished but for its top. */
+function jawsFor(part: Part, stepMm: number) {
+  const pose = { up: 'top', guide: 'back' } as const
+  const holding = kindOf({ kind: 'soft-jaws' }).begin(
+    STANDARD_WORKSHOP,
+    part,
+    partSurfaces(part),
+    pose,
+  )
+  if (holding?.kind !== 'soft-jaws') throw new Error('no blanks')
+  const cut = setup(
+    's-1',
+    'bottom',
+    'back',
+    part.features.map(({ id }) => id),
+  )
+  const held = { ...holding, step: { mm: stepMm } }
+  const [, planned] = planWay(
+    STANDARD_WORKSHOP,
+    part,
+    way(cut, setup('s-2', 'top', 'back', [], { holding: held })),
+  ).setups
+  return planned && jawsOf(planned, held)
+}
+
 /** How long solids take: read and recognised, left after cuts, picked. */
 export async function solidRows(): Promise<readonly Row[]> {
   const bytes = new Uint8Array(readFileSync(STEP))
-  const recognised = async (): Promise<void> => {
+  const recognised = async () => {
     const read = await readSolidFile(bytes, 'part.stp')
-    if (read.ok) await partOfBody(read.value, { body: 0, name: 'Part' })
+    const made = read.ok ? await partOfBody(read.value, { body: 0, name: 'Part' }) : read
+    if (!made.ok) throw new Error(made.issues[0].sentence)
+    return made.value
   }
   const first = await timed(recognised)
   const next = await timed(recognised)
@@ -57,6 +85,9 @@ export async function solidRows(): Promise<readonly Row[]> {
   const cold = await timed(() => left(thirtyCuts(1)))
   const edited = await timed(() => left(thirtyCuts(1, 1.5)))
   const { mesh, picks } = await fineMesh()
+  const part = await recognised()
+  const jaws = await timed(() => jawsFor(part, 8))
+  const jawsChanged = await timed(() => jawsFor(part, 9))
   const tree = new RayTree<'part'>(mesh)
   const pick = await timed(() => {
     for (const from of picks) tree.hits(from, point(0.01, 0.02, -1))
@@ -66,6 +97,8 @@ export async function solidRows(): Promise<readonly Row[]> {
     row('the same, the next', next, 2000),
     row('what is left after 30 cuts, cold', cold, 1000),
     row('the same after an edit of the last', edited, 120),
+    row('soft jaws for the part of that STEP', jaws, 1500),
+    row('the same with another step', jawsChanged, 250),
     row(`a pick among ${mesh.triangles.length / 3} triangles`, pick / picks.length, 16),
   ]
 }

@@ -108,7 +108,7 @@ test('what else could hold it is tried, the best first, and taken with one press
   await page.getByRole('button', { name: 'What else could hold it here?' }).click()
   const chooser = page.getByRole('region', { name: 'What could hold it' })
   await expect(chooser.getByText('· as it is')).toBeVisible({ timeout: 20_000 })
-  await expect(chooser.getByRole('listitem')).toHaveCount(7)
+  await expect(chooser.getByRole('listitem')).toHaveCount(8)
   // No hole is there yet for pins to go into: said, and nothing to take.
   await expect(chooser.getByRole('listitem').last()).toContainText(/Only a casting|pins want/)
   await accessible(page)
@@ -117,4 +117,51 @@ test('what else could hold it is tried, the best first, and taken with one press
   await page.keyboard.press('Escape')
   await page.keyboard.press('Control+z')
   await expect(page.getByText('tape on both sides, board 20')).toHaveCount(0)
+})
+
+test('soft jaws: designed, changed, handed out, written down', async ({ page, request }) => {
+  const job = await freshWorm(request)
+  const way = job.ways[1]?.id
+  await open(page, `/jobs/${job.id}/ways/${way}`)
+  await page.getByRole('link', { name: 'Holding' }).click()
+  await page.getByRole('navigation', { name: 'Setups' }).getByText('Oil pocket').click()
+  const jaws = page.getByRole('region', { name: 'The jaws' })
+  await expect(jaws.getByRole('img', { name: /Soft jaws from above/ })).toBeVisible()
+  const figures = page.getByRole('region', { name: 'Figures of the jaws' })
+  await expect(figures.getByRole('row', { name: /^Grip/ })).toContainText('16.5')
+  await accessible(page)
+
+  // A step that is too deep goes into the screws; as it is typed, grip and findings follow.
+  await page.getByLabel('Step, deep').fill('25')
+  await page.keyboard.press('Tab')
+  await expect(figures.getByRole('row', { name: /^Grip/ })).toContainText('24.5')
+  await expect(page.getByText('The pocket goes into the heads of the jaws’ screws.')).toBeVisible()
+  await page.getByLabel('Step, deep').fill('12')
+  await page.keyboard.press('Tab')
+  await expect(figures.getByRole('row', { name: /^Grip/ })).toContainText('11.5')
+  await saved(page)
+
+  const file = await request.get(`/api/jobs/${job.id}/jaws?way=Way%20B&setup=5&as=json&jaw=fixed`)
+  expect(await file.json()).toMatchObject({ jaw: 'fixed', stepMm: 12, gripMm: 11.5 })
+  const sheet = await request.get(`/api/jobs/${job.id}/export?as=sheet-pdf&way=Way%20B`)
+  expect(sheet.status()).toBe(200)
+
+  const register = page.getByRole('region', { name: 'Into the register' })
+  await register.getByLabel('Who').fill('AB')
+  await register.getByLabel('Who').press('Tab')
+  await register.getByRole('button', { name: 'Into the register' }).click()
+  await expect(page.getByRole('heading', { name: 'Jaws Worm block, setup 5' })).toBeVisible()
+})
+
+test('the holding of any setup: drawn, held otherwise, on a phone too', async ({
+  page,
+  request,
+}) => {
+  const job = await freshWorm(request)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/holding?setup=s-2`)
+  await expect(page.getByRole('region', { name: 'The holding' })).toBeVisible()
+  await page.getByLabel('Held in').selectOption({ label: 'Soft jaws' })
+  await expect(page.getByRole('img', { name: /Soft jaws from above/ })).toBeVisible()
+  await saved(page)
 })

@@ -3,24 +3,28 @@
 import { parseAsString } from 'nuqs'
 import { useMemo, useState } from 'react'
 import { findingsOf } from '@/core/foreman/findings'
-import { type PlannedSetup, planWay } from '@/core/plan/planning'
+import { tightestIn } from '@/core/foreman/footings'
+import { printSpread } from '@/core/handbook/units'
+import { planWay } from '@/core/plan/planning'
 import { changeSetup, type Way } from '@/core/plan/way'
-import { predictWay } from '@/core/predict/prediction'
+import { type Prediction, predictWay } from '@/core/predict/prediction'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { FindingCards } from '@/ui/FindingCards'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import HoldingFields from '@/ui/holding/HoldingFields'
+import { SetupStrip } from '@/ui/SetupStrip'
+import { signedFigure } from '@/ui/signedFigure'
 import { SaveNotice } from '@/ui/SaveNotice'
 import { barJob, TopBar } from '@/ui/TopBar'
 import { useAddress } from '@/ui/useAddress'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
-import { useKeys } from '@/ui/useKeys'
 import { BenchPane } from './BenchPane'
 import { JawFigures } from './JawFigures'
 import { JawsPane } from './JawsPane'
-import { useJaws } from './useJaws'
+import { IntoRegister } from './IntoRegister'
+import { isInJaws, useJaws } from './useJaws'
 
 interface HoldingViewProps {
   readonly jobId: string
@@ -45,18 +49,14 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
   const { go, setup: chosen } = useAddress(ADDRESS)
   const [pointed, setPointed] = useState<ReadonlySet<string>>(new Set())
   const plan = useMemo(() => planWay(workshop, part, way), [part, way, workshop])
-  const findings = useMemo(() => findingsOf(predictWay(plan)), [plan])
+  const prediction = useMemo(() => predictWay(plan), [plan])
+  const findings = useMemo(() => findingsOf(prediction), [prediction])
   const index = Math.max(
     0,
     plan.setups.findIndex(({ id }) => id === chosen),
   )
   const planned = plan.setups[index]
   const jaws = useJaws(plan, index)
-  const step = (by: -1 | 1): void => {
-    const next = plan.setups[index + by]
-    if (next) go({ setup: next.id })
-  }
-  useKeys({ '[': () => step(-1), ']': () => step(1) })
   const design = jaws.is === 'here' ? jaws.design : jaws.is === 'coming' ? jaws.last : undefined
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[720px]">
@@ -69,10 +69,18 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
         <HistoryButtons {...document_} />
       </TopBar>
       <SaveNotice document={document_} />
-      <Setups setups={plan.setups} index={index} onChoose={(id) => go({ setup: id })} />
+      {planned && (
+        <SetupStrip
+          part={part}
+          planned={plan.setups}
+          chosen={planned.id}
+          says={({ standing }) => standing.words.short}
+          onChoose={(id) => go({ setup: id })}
+        />
+      )}
       {planned ? (
         <main className="grid min-h-0 grow gap-3 px-4 pb-3 lg:grid-cols-[minmax(0,1fr)_minmax(380px,34%)]">
-          {planned.clamping.holding.kind === 'soft-jaws' ? (
+          {isInJaws(planned) ? (
             <JawsPane
               jobId={jobId}
               wayName={way.name}
@@ -84,7 +92,7 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
             <BenchPane part={part} planned={planned} lit={pointed} onPoint={setPointed} />
           )}
           <div className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto">
-            {design && <JawFigures design={design} unit={part.unit} />}
+            <Tightest prediction={prediction} index={index} />
             <section aria-label="How it is held" className="sheet p-3">
               <h2 className="mb-1 font-bold">How it is held</h2>
               <HoldingFields
@@ -95,6 +103,8 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
                 onChange={(next) => edit((w) => changeSetup(w, planned.id, next))}
               />
             </section>
+            {design && <JawFigures design={design} unit={part.unit} />}
+            {jaws.is === 'here' && <IntoRegister planned={planned} design={jaws.design} />}
             <section aria-label="What is to be said of it" className="flex flex-col gap-2">
               <FindingCards
                 findings={findings.filter(({ setup }) => setup === index)}
@@ -112,28 +122,26 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
   )
 }
 
-/** The setups of the way, each with what holds it. */
-function Setups(props: {
-  readonly setups: readonly PlannedSetup[]
+/** The least margin of all that hangs on this setup. */
+function Tightest({
+  prediction,
+  index,
+}: {
+  readonly prediction: Prediction
   readonly index: number
-  readonly onChoose: (id: string) => void
 }) {
+  const tightest = tightestIn(prediction, index)
+  if (!tightest) return null
+  const isShort = tightest.mm < 0
   return (
-    <nav aria-label="Setups" className="flex gap-2 overflow-x-auto px-4 py-2.5">
-      {props.setups.map(({ id, setup, standing }, i) => (
-        <button
-          key={id}
-          type="button"
-          aria-current={i === props.index ? 'page' : undefined}
-          className="chip shrink-0 text-left aria-[current]:border-blue aria-[current]:bg-tint"
-          onClick={() => props.onChoose(id)}
-        >
-          <strong>
-            {i + 1} · {setup.name}
-          </strong>
-          <span className="block text-[13px] text-soft">{standing.words.short}</span>
-        </button>
-      ))}
-    </nav>
+    <p className="sheet px-3 py-2 text-[14px]">
+      Tightest here: <strong>{tightest.title}</strong>{' '}
+      <span className="figures whitespace-nowrap">
+        {signedFigure(tightest.mm, (mm) => printSpread(mm, prediction.plan.part.unit))}{' '}
+        <span className={isShort ? 'text-red' : 'text-green'}>
+          {isShort ? '▲ short' : '● holds'}
+        </span>
+      </span>
+    </p>
   )
 }

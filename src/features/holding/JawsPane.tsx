@@ -45,7 +45,7 @@ export function JawsPane({ design, isStale, jobId, planned, wayName }: JawsPaneP
           both halves from above, closed on the part at the height of the step
         </p>
       </div>
-      <div ref={sheet} className="min-h-[420px] grow overflow-hidden">
+      <div ref={sheet} className="min-h-[320px] grow overflow-hidden sm:min-h-[420px]">
         {scene ? (
           <SceneSvg
             scene={scene}

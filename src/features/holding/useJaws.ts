@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { type Plan } from '@/core/plan/planning'
+import { type Plan, type PlannedSetup } from '@/core/plan/planning'
 import { type JawDesign } from '@/core/shop/holding'
 import { solids } from '@/workers/client'
 
@@ -11,6 +11,10 @@ export type Jaws =
   | { readonly is: 'here'; readonly design: JawDesign }
   | { readonly is: 'not' }
 
+/** Whether a setup itself holds the part in soft jaws, not one before it. */
+export const isInJaws = ({ clamping, indexed }: PlannedSetup): boolean =>
+  !indexed && clamping.holding.kind === 'soft-jaws'
+
 /** The jaws of a setup that is held in them, designed off the page; what was there before stays until then. */
 export function useJaws(plan: Plan, index: number): Jaws {
   const [found, setFound] = useState<{
@@ -18,7 +22,8 @@ export function useJaws(plan: Plan, index: number): Jaws {
     readonly index: number
     readonly design: JawDesign | undefined
   }>()
-  const isHeldSo = plan.setups[index]?.clamping.holding.kind === 'soft-jaws'
+  const planned = plan.setups[index]
+  const isHeldSo = planned !== undefined && isInJaws(planned)
   useEffect(() => {
     if (!isHeldSo) return
     let current = true

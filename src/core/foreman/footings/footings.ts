@@ -2,7 +2,7 @@ import { HOLDING_KINDS, type Holding } from '../../shop/holding'
 import { GEAR_LISTS, type Workshop } from '../../shop/workshop'
 import { planWay } from '../../plan/planning'
 import { holdIn, type Way } from '../../plan/way'
-import { predictWay } from '../../predict/prediction'
+import { type Prediction, predictWay } from '../../predict/prediction'
 import { findingsOf } from '../findings'
 import { type Part, partSurfaces } from '../../work/part'
 
@@ -67,6 +67,22 @@ const heldWith = (way: Way, index: number, holding: Holding): Way => ({
   setups: way.setups.map((setup, i) => (i === index ? holdIn(setup, holding) : setup)),
 })
 
+/** Of all that must agree and hangs on a setup, what has the least margin; angles are no lengths and left out. */
+export function tightestIn(
+  { requirements }: Prediction,
+  index: number,
+): { readonly mm: number; readonly title: string } | undefined {
+  const margins = requirements.flatMap(({ outcome, requirement, setups: of, title }) =>
+    outcome && requirement.kind !== 'angle' && of.includes(index)
+      ? [{ mm: outcome.likely.margin, title }]
+      : [],
+  )
+  return margins.reduce<(typeof margins)[number] | undefined>(
+    (worst, one) => (worst && worst.mm <= one.mm ? worst : one),
+    undefined,
+  )
+}
+
 /** What a way comes to for one of its setups, predicted to its end. */
 function outcomeOf(
   workshop: Workshop,
@@ -75,15 +91,7 @@ function outcomeOf(
   index: number,
 ): Pick<Footing, 'forbids' | 'marginMm' | 'requirement'> {
   const prediction = predictWay(planWay(workshop, part, way))
-  const margins = prediction.requirements.flatMap(({ outcome, requirement, setups: of, title }) =>
-    outcome && requirement.kind !== 'angle' && of.includes(index)
-      ? [{ mm: outcome.likely.margin, title }]
-      : [],
-  )
-  const least = margins.reduce<(typeof margins)[number] | undefined>(
-    (worst, one) => (worst && worst.mm <= one.mm ? worst : one),
-    undefined,
-  )
+  const least = tightestIn(prediction, index)
   const bad = findingsOf(prediction).find((f) => f.severity === 'forbids' && f.setup === index)
   return { marginMm: least?.mm, requirement: least?.title, forbids: bad?.what }
 }

@@ -203,7 +203,8 @@ function drawTriangle(
 function drawStop(sheet: Sheet, planned: PlannedSetup): void {
   for (const contact of planned.contacts) {
     const isPlane = planned.surfaces.get(contact.surface)?.kind === 'plane'
-    if (contact.role !== 'stop' || contact.isSet || !isPlane) continue
+    if (contact.role !== 'stop' || contact.isSet || !isPlane || planned.standing.stopIsWall)
+      continue
     const { x, y } = contact.inSetup
     const sign = facesLeft(planned.standing, contact) ? -1 : 1
     sheet.rectangle(x + sign * 5, y - 8, x + sign * 13, y + 8, {

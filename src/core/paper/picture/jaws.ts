@@ -4,6 +4,8 @@ import { dimension, type Scene, Sheet } from '../../ground/scene'
 import { type LengthUnit, printLength } from '../../handbook/units'
 import { type JawDesign, type JawHalf } from '../../shop/holding'
 import { drawContacts } from './bench'
+import { drawWork } from './drawnWork'
+import { needsLook } from './paintLook'
 
 interface Room {
   readonly width: number
@@ -11,6 +13,8 @@ interface Room {
 }
 
 const VISE_MM = 10
+/** Narrower than this it is without the marks that are cut into the jaws, sheet units. */
+const MARKED_FROM = 520
 /** How fine arcs are drawn, mm. */
 const FINE_MM = 0.02
 
@@ -39,20 +43,24 @@ export function jawsPlan(planned: PlannedSetup, design: JawDesign, { height, wid
   sheet.words(-viseHalf, v1, `${vise.name}, fixed jaw`, label(14))
   sheet.words(-viseHalf, moving.low.y, 'moving jaw', label(14))
   for (const half of [fixed, moving]) drawHalf(sheet, half, design)
-  drawSlug(sheet, design)
-  for (const ring of outline)
-    sheet.polygon(flat(ring), { fill: 'sheet', stroke: 'ink', width: 1.8 })
+  for (const ring of outline) sheet.polygon(flat(ring), { fill: 'sheet', stroke: 'none' })
+  // What is cut here, where the part is one that is drawn at once.
+  if (!needsLook(planned.part)) drawWork(planned, sheet, ({ x, y }) => [x, y], 'z')
+  for (const ring of outline) sheet.polygon(flat(ring), { stroke: 'ink', width: 1.8 })
+  drawSlug(sheet, design, unit)
   drawReliefs(sheet, [fixed, moving])
   drawContacts(planned, sheet)
   drawZero(sheet, design)
   drawClosing(sheet, design)
   drawFigures(sheet, design, about, unit)
-  sheet.words(
-    moving.high.x,
-    moving.low.y,
-    `SETUP ${planned.index + 1}  STEP ${printLength(design.stepMm, unit)}  FRONT`,
-    { anchor: 'end', dx: -8, dy: -7, size: 11, ink: 'soft', figures: true },
-  )
+  // Where there is room beside the names of the halves.
+  if (width > MARKED_FROM)
+    sheet.words(
+      moving.high.x,
+      moving.low.y,
+      `SETUP ${planned.index + 1}  STEP ${printLength(design.stepMm, unit)}  FRONT`,
+      { anchor: 'end', dx: -8, dy: -7, size: 11, ink: 'soft', figures: true },
+    )
   return { width, height, marks: sheet.marks }
 }
 
@@ -88,9 +96,16 @@ function drawHalf(
   sheet.words(low.x, low.y, `${half} half`, label(-7))
 }
 
-function drawSlug(sheet: Sheet, { gapY, slug }: JawDesign): void {
+function drawSlug(sheet: Sheet, { gapY, slug }: JawDesign, unit: LengthUnit): void {
   const middle = (gapY[0] + gapY[1]) / 2
   sheet.circle(0, middle, slug.diameterMm / 2, { stroke: 'soft', width: 1, dash: 'hidden' })
+  sheet.words(slug.diameterMm / 2, middle, `slug ${printLength(slug.diameterMm, unit)}`, {
+    anchor: 'start',
+    dx: 6,
+    dy: 4,
+    size: 12,
+    ink: 'soft',
+  })
 }
 
 function drawReliefs(sheet: Sheet, halves: readonly JawHalf[]): void {
@@ -108,9 +123,9 @@ function drawZero(sheet: Sheet, { fixed, zero }: JawDesign): void {
   sheet.line(zero.x, zero.y - 1.7 * r, zero.x, zero.y + 1.7 * r, { stroke: 'ink', width: 1.6 })
   const isRight = zero.x > (fixed.low.x + fixed.high.x) / 2
   sheet.words(zero.x, zero.y, 'zero of the jaws', {
-    anchor: isRight ? 'start' : 'end',
-    dx: isRight ? 10 : -10,
-    dy: -9,
+    anchor: 'end',
+    dx: -10,
+    dy: isRight ? -24 : -9,
     size: 12,
   })
 }

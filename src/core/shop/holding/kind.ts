@@ -218,6 +218,8 @@ export interface Standing extends Omit<Placed, 'faceAt'> {
   /** Where the work is guided along Y and stopped along X, if it is; for plans of the face. */
   readonly guideY: number | undefined
   readonly stopX: number | undefined
+  /** What stops it is a wall of the holding, drawn with that. */
+  readonly stopIsWall?: true
   /** Where the stop is put on a bare table, from the middle of the travel, by the end that it stands at. */
   readonly stopEnd: 'left' | 'right' | undefined
   readonly words: HoldingWords

@@ -112,8 +112,9 @@ const endIsOutside = ({ blank, end }: InSoftJaws): boolean =>
   end !== undefined && Math.abs(end.at) >= blank.width / 2
 
 /** Whether the pocket lies over a screw, seen from above. */
-function screwsMeet({ blank, high, holding, low }: InSoftJaws): boolean {
-  const reach = blank.headDiameter / 2 + holding.clear.mm
+function screwsMeet({ blank, cutter, high, holding, low }: InSoftJaws): boolean {
+  // A corner that is relieved goes out by some third of the cutter’s radius.
+  const reach = blank.headDiameter / 2 + holding.clear.mm + cutter.diameter / 6
   return [-1, 1].some((side) => {
     const x = (side * blank.screwApart) / 2
     return x > low.x - reach && x < high.x + reach

@@ -49,6 +49,7 @@ export function standInSoftJaws(holding: SoftJawsHolding, work: Work): Standing 
     ],
     guideY: 0,
     stopX: end?.at,
+    stopIsWall: true,
     stopEnd: holding.stop === 'none' ? undefined : holding.stop,
     words: softJawsWords(own),
     errors: (locator) => errorsOf(own, locator),
@@ -57,7 +58,7 @@ export function standInSoftJaws(holding: SoftJawsHolding, work: Work): Standing 
       drawPieces(
         own,
         { clamps: [], solids },
-        { name: `${vise.name} · ${blank.name.toLowerCase()}`, guide: 'fixed half' },
+        { name: `${vise.name} · ${blank.name.toLowerCase()}`, guide: '' },
         view,
         paper,
       ),

@@ -75,6 +75,11 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
         ? 'No end wall.'
         : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
       SINCE_WORDS[holding.jaws],
+      ...(holding.jaws === 'put back' || holding.jaws === 'indicated'
+        ? []
+        : [
+            `First the jaws: closed on a slug ${length(holding.gap.mm)} thick low over the screw, as hard as the part; both halves cut in one go, their zero is the zero of this setup.`,
+          ]),
     ],
   }
 }
