@@ -15,7 +15,7 @@ import {
 export { type JawDesign, type JawHalf, type JawKernel } from './types'
 
 /** Arcs of the part stand so fine for themselves, mm. */
-const FINE_MM = 0.0005
+const FINE_MM = 0.001
 /** The slug's top stays so far below the floor, clear of the cutter, mm (common practice, no source). */
 const SLUG_BELOW_MM = 3
 

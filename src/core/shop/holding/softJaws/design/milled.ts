@@ -12,7 +12,7 @@ import { reliefsOf, sweptBy } from './reliefs'
 import { type Half, type JawKernel, type PlaneBounds, type Relief } from './types'
 
 /** How fine arcs stand for themselves, mm. */
-const FINE_MM = 0.0005
+const FINE_MM = 0.001
 /** The cutter is reckoned smaller by this, so that it gets through a gap of its own width. */
 const HAIR_MM = 0.01
 /** What is thinner is not seen, mm. */
@@ -42,28 +42,23 @@ export function milledBy(
     return kernel.grow(kernel.meet(kernel.cut(region, swept), blank), -THIN_MM, 'sharp')
   }
   const left = leftOf(pocket.region)
+  const nearerThan = (mm: number): Region =>
+    kernel.meet(left, kernel.grow(pocket.part, THIN_MM + Math.max(0, mm), 'sharp'))
+  const inPart = nearerThan(0)
+  const inFree = nearerThan(pocket.clearMm - 2 * HAIR_MM)
   const isInJaw = ({ x, y }: PlanePoint): boolean =>
     x > low.x && x < high.x && y > low.y && y < high.y
+  // Beside the end of a wall that bears less than all that is to be left free may be.
+  const isBeside = (corner: PlanePoint): boolean =>
+    pocket.wallEnds.some((end) => planeDistance(end, corner) < 2 * pocket.clearMm + BESIDE_MM)
   const reliefs = ringsOfRegion(pocket.region)
     .flatMap((ring) => reliefsOf(ring, radiusMm, half, isInJaw))
-    .filter((relief) => isNeeded(kernel, pocket, left, relief))
+    .filter(({ corner }) => {
+      const here: Region = [flatRing(circleRing(corner, 2 * radiusMm), 0.1)]
+      return regionArea(kernel.meet(isBeside(corner) ? inPart : inFree, here)) > 1e-6
+    })
   const driven = reliefs.map((one): Region => [flatRing(sweptBy(one), FINE_MM)])
   const region = kernel.unite([pocket.region, ...driven])
-  const stillLeft = kernel.meet(leftOf(region), kernel.grow(pocket.part, HAIR_MM, 'sharp'))
-  return { region, reliefs, cutsPart: regionArea(stillLeft) > LEFT_MM2 }
-}
-
-/** Whether what is left standing in a corner is nearer to the part than what is to be left free there. */
-function isNeeded(
-  kernel: JawKernel,
-  { clearMm, part, wallEnds }: Pocket,
-  left: Region,
-  { corner, radiusMm }: Relief,
-): boolean {
-  const here = kernel.meet(left, [flatRing(circleRing(corner, 2 * radiusMm), 0.1)])
-  const isBeside = wallEnds.some((end) => planeDistance(end, corner) < 2 * clearMm + BESIDE_MM)
-  const free = isBeside ? 0 : clearMm - 2 * HAIR_MM
-  return (
-    regionArea(kernel.meet(here, kernel.grow(part, THIN_MM + Math.max(0, free), 'sharp'))) > 1e-6
-  )
+  const stillInPart = kernel.cut(inPart, kernel.unite(driven))
+  return { region, reliefs, cutsPart: regionArea(stillInPart) > LEFT_MM2 }
 }
