@@ -1,4 +1,4 @@
-import { JAW_KINDS, type JawKind } from '@/operations/jawOptions'
+import { JAW_KINDS, type JawKind } from '@/operations/heldKinds'
 import { BadInput, type Ends, must } from './ends'
 
 /** Soft jaws for a setup, as a file; 1 where they cannot be made or do not hold. */

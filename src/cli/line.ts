@@ -3,9 +3,10 @@ import { parseArgs } from 'node:util'
 import { BadInput, type Ends, must, read } from './ends'
 import { fitLine } from './fitLine'
 import { jawsLine } from './jawsLine'
+import { plateLine } from './plateLine'
 import { standLine } from './standLine'
 import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
-import { JAW_KINDS } from '@/operations/jawOptions'
+import { JAW_KINDS, PLATE_KINDS } from '@/operations/heldKinds'
 import { nearestWord } from '@/core/ground/issues'
 import { parseLength } from '@/core/handbook/units'
 import {
@@ -34,6 +35,8 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold jaws FILE --setup N --as ${JAW_KINDS.join('|')} [--jaw fixed|moving] [--way NAME] [--out FILE]
                                                soft jaws for a setup, as they are to be cut
   foothold left FILE [--way NAME]              what is left after each setup, and what the metal says
+  foothold plate FILE --setup N --as ${PLATE_KINDS.join('|')} [--way NAME] [--out FILE]
+                                               a fixture plate for a setup: pins, rests, screws, reliefs
   foothold say LINE [--part FILE] [--unit inch] what a line says, as in the document; or a question
   foothold stand FILE [--way NAME]             how the part stands in each setup: locators, clamps, zero
   foothold zero FILE --readings FILE [--way NAME] [--setup N]
@@ -52,6 +55,7 @@ const COMMANDS = [
   'import',
   'jaws',
   'left',
+  'plate',
   'say',
   'stand',
   'zero',
@@ -131,6 +135,8 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
       return fitLine(command, text, values, print)
     case 'jaws':
       return jawsLine(text, values, ends)
+    case 'plate':
+      return plateLine(text, values, ends)
     case 'left':
       return leftLine(text, values.way, print)
     case 'stand':

@@ -13,13 +13,12 @@ import {
   type Ring,
 } from '@/core/ground/outline'
 import { WORM_BLOCK, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
-import { planWay, type PlannedSetup } from '@/core/plan/planning'
+import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
 import {
   designSoftJaws,
   type JawDesign,
   type JawHalf,
   type SoftJawsHolding,
-  type Work,
 } from '@/core/shop/holding'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
@@ -216,18 +215,7 @@ describe('any outline between two flats, with openings in it', () => {
   const designFor = (shadowOf: (kernel: RegionKernel) => Region, holding: SoftJawsHolding) =>
     withShadows(solidNow(block, planned.before), planned.standing.setupFromPart, (kernel) => {
       const shadow = shadowOf(kernel)
-      const { before, clamping, machine, part, surfaces, workshop } = planned
-      const work: Work = {
-        workshop,
-        machine,
-        part,
-        surfaces,
-        before,
-        up: clamping.up,
-        guide: clamping.guide,
-        lead: clamping.footing.lead,
-      }
-      const design = designSoftJaws(holding, work, {
+      const design = designSoftJaws(holding, workOf(planned), {
         ...kernel,
         shadow: () => shadow,
         section: () => shadow,

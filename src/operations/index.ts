@@ -2,8 +2,8 @@ export { isDatabaseAway } from '@/db'
 export { saveDocument, type Saved, stepHistory } from './documents'
 export { EXPORT_KINDS, type ExportKind, type ExportOptions, readPlace } from './exportOptions'
 export { type Exported } from './files'
-export { jawsOfJob } from './jawsOfJob'
-export { JAW_KINDS, type JawKind } from './jawOptions'
+export { jawsOfJob, plateOfJob } from './heldOfJob'
+export { JAW_KINDS, type JawKind, PLATE_KINDS, type PlateKind } from './heldKinds'
 export { Busy } from './backroom/pool'
 export { addCasting, addWayFromFit } from './castings'
 export {
@@ -13,6 +13,7 @@ export {
   fitFile,
   standFile,
   jawsFile,
+  plateFile,
   fitPointsText,
   readDocument,
   readDrawing,

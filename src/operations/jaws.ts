@@ -1,10 +1,9 @@
-import { fail, type Result, succeed } from '@/core/ground/issues'
+import { type Result, succeed } from '@/core/ground/issues'
 import { rectangleRing } from '@/core/ground/outline'
 import { moved, type Recipe } from '@/core/ground/recipe'
 import { point } from '@/core/ground/geometry'
-import { type Profile, profileSvg, readDocumentText } from '@/core/paper/formats'
-import { planWay, type PlannedSetup } from '@/core/plan/planning'
-import { holdIn } from '@/core/plan/way'
+import { type Profile, profileSvg } from '@/core/paper/formats'
+import { type PlannedSetup } from '@/core/plan/planning'
 import {
   halvesOf,
   type JawDesign,
@@ -12,26 +11,22 @@ import {
   jawCorner,
   jawExtent,
   jawReport,
-  kindOf,
   ringFrom,
-  type SoftJawsHolding,
 } from '@/core/shop/holding'
 import { writeProfileDxf } from '@/exchange'
 import { jawsOf, meshOf, stlOf } from '@/kernel'
 import { stepOf } from '@/kernel/exact'
-import { jawsPdf } from '@/pdf'
+import { drawingPdf } from '@/pdf'
 import { type Exported, slug, textFile } from './files'
 import { fonts } from './fonts'
-import { type JawKind } from './jawOptions'
+import { heldSo, type WhichSetup } from './heldSo'
+import { type JawKind } from './heldKinds'
 import { jawSheet } from './jawSheet'
 import { exactKernel } from './solids/read'
 import { stockMissing } from './solids/stockMissing'
 
 /** Which jaws are wanted. */
-export interface JawOptions {
-  readonly way?: string | undefined
-  /** Counted from 1. */
-  readonly setup: number
+export interface JawOptions extends WhichSetup {
   readonly jaw?: JawHalf['half'] | undefined
 }
 
@@ -41,7 +36,7 @@ export async function jawsFile(
   kind: JawKind,
   options: JawOptions,
 ): Promise<Result<ExportedJaws>> {
-  const planned = jawsPlanned(text, options)
+  const planned = heldSo(text, options, 'soft-jaws')
   if (!planned.ok) return planned
   const { holding, setup } = planned.value
   const design = await jawsOf(setup, holding).catch(stockMissing)
@@ -54,49 +49,6 @@ export async function jawsFile(
 
 /** A file, and whether the jaws in it can be made and hold. */
 export type ExportedJaws = Exported & { readonly isSound: boolean }
-
-interface Planned {
-  readonly setup: PlannedSetup
-  readonly holding: SoftJawsHolding
-}
-
-function jawsPlanned(text: string, { setup: number, way: name }: JawOptions): Result<Planned> {
-  const file = readDocumentText(text)
-  if (!file.ok) return file
-  const { part, ways, workshop } = file.value
-  const way = name === undefined ? ways[0] : ways.find((one) => one.name === name)
-  if (!way)
-    return fail(
-      'jaws.no-way',
-      name === undefined
-        ? 'The document has no way yet.'
-        : `The document has no way called “${name}”.`,
-      'way',
-    )
-  const index = number - 1
-  const asIs = planWay(workshop, part, way).setups[index]
-  if (!asIs)
-    return fail(
-      'jaws.no-setup',
-      `${way.name} has ${way.setups.length} setups; there is no setup ${number}.`,
-      'setup',
-    )
-  if (asIs.indexed)
-    return fail(
-      'jaws.indexed',
-      `Setup ${number} turns what setup ${asIs.indexed.base.index + 1} clamped: ask for the jaws of that one.`,
-      'setup',
-    )
-  const { holding: now } = asIs.clamping
-  if (now.kind === 'soft-jaws') return succeed({ setup: asIs, holding: now })
-  const kind = kindOf({ kind: 'soft-jaws' })
-  const holding = kind.begin(workshop, part, asIs.surfaces, asIs.clamping)
-  if (holding?.kind !== 'soft-jaws')
-    return fail('jaws.no-blanks', kind.wants ?? 'The workshop has nothing for soft jaws.')
-  const setups = way.setups.map((setup, i) => (i === index ? holdIn(setup, holding) : setup))
-  const setup = planWay(workshop, part, { ...way, setups }).setups[index] ?? asIs
-  return succeed({ setup, holding })
-}
 
 /** A pair of jaws, or one half, as figures, as a solid, or as a drawing. */
 async function exportJaws(
@@ -127,7 +79,7 @@ async function exportJaws(
       )
     case 'pdf':
       return succeed({
-        bytes: await jawsPdf(jawSheet(planned, design), fonts()),
+        bytes: await drawingPdf(jawSheet(planned, design), fonts()),
         type: 'application/pdf',
         name: `${stem}.pdf`,
       })

@@ -5,7 +5,7 @@ import { setupSheet } from '@/core/paper/sheet'
 import { type Plan } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { jawsOf, looksOf } from '@/kernel'
-import { type JawSheet, setupSheetPdf } from '@/pdf'
+import { type DrawingSheet, setupSheetPdf } from '@/pdf'
 import { fonts } from './fonts'
 import { jawSheet } from './jawSheet'
 
@@ -20,8 +20,8 @@ export async function sheetPdf(plan: Plan, offsets: readonly OffsetRow[]): Promi
 }
 
 /** Drawings of the jaws that the way wants cut, by the number of their setup; none of such as cannot be designed. */
-async function jawSheets({ setups }: Plan): Promise<ReadonlyMap<number, JawSheet>> {
-  const sheets = new Map<number, JawSheet>()
+async function jawSheets({ setups }: Plan): Promise<ReadonlyMap<number, DrawingSheet>> {
+  const sheets = new Map<number, DrawingSheet>()
   for (const planned of setups) {
     const { holding } = planned.clamping
     if (planned.indexed || holding.kind !== 'soft-jaws') continue

@@ -1,3 +1,3 @@
-export { jawsPdf, type JawSheet } from './jawsPdf'
+export { drawingPdf, type DrawingSheet } from './drawingPdf'
 export { setupSheetPdf } from './setupSheetPdf'
 export { templatePdf } from './templatePdf'

@@ -1,6 +1,6 @@
 import { type ChainBlock, type SetupSheet, type SheetPage } from '@/core/paper/sheet'
 import { drawScene, GREY, INK } from './drawScene'
-import { type JawSheet, jawsPage } from './jawsPdf'
+import { type DrawingSheet, drawingPage } from './drawingPdf'
 import { bytesOf, clean, newPaper, type Paper, type PaperFont, type PaperFonts } from './paper'
 
 /** A4 in points. */
@@ -27,14 +27,14 @@ interface Cell {
 export function setupSheetPdf(
   sheet: SetupSheet,
   fonts: PaperFonts,
-  jaws: ReadonlyMap<number, JawSheet> = new Map(),
+  jaws: ReadonlyMap<number, DrawingSheet> = new Map(),
 ): Promise<Uint8Array> {
   const paper = newPaper(sheet.title, fonts, MARGIN)
   const writer = new Writer(paper)
   cover(writer, sheet)
   for (const page of sheet.pages) {
     const drawing = jaws.get(page.number)
-    if (drawing) jawsPage(paper, drawing)
+    if (drawing) drawingPage(paper, drawing)
     setup(writer, sheet, page)
   }
   writer.number(sheet.title)

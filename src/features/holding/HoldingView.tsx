@@ -23,6 +23,7 @@ import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { BenchPane } from './BenchPane'
 import { JawFigures } from './JawFigures'
 import { JawsPane } from './JawsPane'
+import { PlatePane } from './PlatePane'
 import { IntoRegister } from './IntoRegister'
 import { isInJaws, useJaws } from './useJaws'
 
@@ -103,6 +104,14 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
                 onChange={(next) => edit((w) => changeSetup(w, planned.id, next))}
               />
             </section>
+            {planned.clamping.holding.kind === 'plate' && !planned.indexed && (
+              <PlatePane
+                jobId={jobId}
+                wayName={way.name}
+                planned={planned}
+                holding={planned.clamping.holding}
+              />
+            )}
             {design && <JawFigures design={design} unit={part.unit} />}
             {jaws.is === 'here' && <IntoRegister planned={planned} design={jaws.design} />}
             <section aria-label="What is to be said of it" className="flex flex-col gap-2">

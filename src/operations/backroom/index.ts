@@ -16,6 +16,7 @@ export const analyseFile = behind('analyseFile')
 export const exportFile = behind('exportFile')
 export const standFile = behind('standFile')
 export const jawsFile = behind('jawsFile')
+export const plateFile = behind('plateFile')
 export const fitFile = behind('fitFile')
 export const fitPointsText = behind('fitPointsText')
 

@@ -6,6 +6,7 @@ import { leftFile } from '../left'
 import { bodyAsPart, readSolids } from '../solids/tasks'
 import { demoBracket } from '../solids/demoBracket'
 import { jawsFile } from '../jaws'
+import { plateFile } from '../plate'
 import { standFile } from '../standFile'
 import { standingOfWay } from '../standing'
 
@@ -19,6 +20,7 @@ export const TASKS = {
   exportFile,
   standFile,
   jawsFile,
+  plateFile,
   standingOfWay,
   readSolids,
   bodyAsPart,

@@ -1,4 +1,4 @@
-import { type Locator, type Standing } from '../../shop/holding'
+import { type Locator, type Standing, type Work } from '../../shop/holding'
 import { type Part, type Surface } from '../../work/part'
 import { type PartState } from '../../work/stock'
 import { type OwnClamping, type Setup, type Way } from '../way'
@@ -26,6 +26,25 @@ export interface PlannedSetup {
   /** What locates the part, with the changes made by hand. */
   readonly contacts: readonly Locator[]
 }
+
+/** The part as a setup is to hold it: what holdings work from. */
+export const workOf = ({
+  before,
+  clamping: { footing, guide, up },
+  machine,
+  part,
+  surfaces,
+  workshop,
+}: Omit<PlannedSetup, 'standing' | 'contacts'>): Work => ({
+  workshop,
+  machine,
+  part,
+  surfaces,
+  before,
+  up,
+  guide,
+  lead: footing.lead,
+})
 
 /** The clamping of another setup, turned by the rotary axis of its machine. */
 export interface IndexedFrom {

@@ -19,6 +19,13 @@ export {
   type Stay,
 } from './kind'
 export { type LocatorEdit, locatorPlane, locatorsOf, topOfHolding, holesAlong } from './locators'
+export {
+  designPlate,
+  type PinPlateHolding,
+  type PlateDesign,
+  type PlatePin,
+  relievedLandMm,
+} from './plate'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
 export {
   designSoftJaws,

@@ -85,4 +85,6 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
   readingMark: ({ plate, relieved, relievedPin, round, roundPin }) =>
     ['plate', plate, round, roundPin.mm, relieved, relievedPin.mm].join(' '),
 }
+export { designPlate, type PlateDesign, type PlatePin } from './design'
+export { relievedLandMm } from './land'
 export { type PinPlateHolding } from './parameters'

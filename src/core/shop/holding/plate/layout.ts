@@ -20,6 +20,9 @@ export interface OnPlate extends Placed {
   readonly clamps: readonly Clamp[]
 }
 
+/** The plate stands out so far about the part, mm. */
+export const BEYOND_MM = 18
+
 /** Screws stand so far over the part, mm. */
 const SCREW_MM = 6
 

@@ -4,7 +4,7 @@ import { drawPieces, heldError, hiddenBelow, storedStay } from '../common'
 import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { plateFindings } from './findings'
-import { onPlate, type OnPlate } from './layout'
+import { BEYOND_MM, onPlate, type OnPlate } from './layout'
 import { type PinPlateHolding } from './parameters'
 import { plateWords } from './words'
 
@@ -98,15 +98,17 @@ function spotsOf({ between, faceAt, high, holding, low, setupFromPart }: OnPlate
   ]
 }
 
+/** Where the rests stand. */
+export const restsOn = (own: OnPlate): readonly Spot[] =>
+  spotsOf(own).filter(({ role }) => role === 'rest')
+
 function solidsOf(own: OnPlate): readonly Solid[] {
   const { between, high, holding, low, plate } = own
-  const pads = spotsOf(own)
-    .filter((spot) => spot.role === 'rest')
-    .map(({ at, id }): Solid => ({
-      name: 'pad',
-      ref: id,
-      shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
-    }))
+  const pads = restsOn(own).map(({ at, id }): Solid => ({
+    name: 'pad',
+    ref: id,
+    shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
+  }))
   const pin = (ref: string, at: Point<'setup'>, diameter: number): Solid => ({
     name: 'pin',
     ref,
@@ -120,8 +122,8 @@ function solidsOf(own: OnPlate): readonly Solid[] {
     {
       name: 'plate',
       shape: box(
-        point(low.x - 18, low.y - 18, -plate.height),
-        point(high.x + 18, high.y + 18, -plate.padHeight),
+        point(low.x - BEYOND_MM, low.y - BEYOND_MM, -plate.height),
+        point(high.x + BEYOND_MM, high.y + BEYOND_MM, -plate.padHeight),
       ),
     },
     ...pads,

@@ -1,0 +1,131 @@
+'use client'
+
+import { Download } from 'lucide-react'
+import { useRouter } from 'next/navigation'
+import { useMemo, useState } from 'react'
+import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units'
+import { type PlannedSetup, workOf } from '@/core/plan/planning'
+import { designPlate, type PinPlateHolding, type PlateDesign } from '@/core/shop/holding'
+import { refLabel } from '@/core/work/part'
+import { call } from '@/ui/api'
+
+interface PlatePaneProps {
+  readonly jobId: string
+  readonly wayName: string
+  readonly planned: PlannedSetup
+  readonly holding: PinPlateHolding
+}
+
+const FILES = [
+  ['pdf', 'Drawing'],
+  ['dxf', 'DXF'],
+  ['svg', 'SVG'],
+  ['step', 'STEP'],
+  ['stl', 'STL'],
+] as const
+
+/** The plate as it would be made for this setup: its pins, rests, screws and reliefs; its files; and the plate as a job of its own. */
+export function PlatePane({ holding, jobId, planned, wayName }: PlatePaneProps) {
+  const router = useRouter()
+  const [sentence, setSentence] = useState<string>()
+  const { part } = planned
+  const design = useMemo(
+    () => designPlate(holding, workOf(planned), planned.setup.ops),
+    [holding, planned],
+  )
+  const address = (as: string): string =>
+    `/api/jobs/${jobId}/plate?way=${encodeURIComponent(wayName)}&setup=${planned.index + 1}&as=${as}`
+  const makeJob = async (): Promise<void> => {
+    const document_ = await call<unknown>(address('job'), 'GET')
+    const made =
+      document_.kind === 'done'
+        ? await call<{ id: string }>('/api/jobs/import?gear=ours', 'POST', document_.data)
+        : document_
+    if (made.kind === 'done') router.push(`/jobs/${(made.data as { id: string }).id}/part`)
+    else
+      setSentence(
+        made.kind === 'refused'
+          ? made.issues[0]?.sentence
+          : 'The server does not answer just now. No job was made.',
+      )
+  }
+  return (
+    <section aria-label="The plate for it" className="sheet p-3">
+      <h2 className="font-bold">A plate made for it</h2>
+      {design.troubles.map((trouble) => (
+        <p
+          key={trouble}
+          className="mt-1 rounded-md border-l-4 border-ochre bg-ochre-wash p-2 text-[14px]"
+        >
+          <span aria-hidden>◆</span> {trouble}
+        </p>
+      ))}
+      <Figures design={design} unit={part.unit} label={(ref) => refLabel(part, ref)} />
+      <div className="mt-2 flex flex-wrap items-center gap-2 text-[14px]">
+        <Download className="size-4" aria-hidden />
+        {FILES.map(([as, label]) => (
+          <a key={as} className="button quiet" href={address(as)} download>
+            {label}
+          </a>
+        ))}
+        <button type="button" className="button main" onClick={() => void makeJob()}>
+          Make it a job
+        </button>
+      </div>
+      {sentence && (
+        <p role="alert" className="mt-1 text-[14px] text-red">
+          {sentence}
+        </p>
+      )}
+    </section>
+  )
+}
+
+function Figures(props: {
+  readonly design: PlateDesign
+  readonly unit: LengthUnit
+  readonly label: (ref: string) => string
+}) {
+  const { design, label, unit } = props
+  const { betweenPinsMm, part, pins, reliefs, restMm, rests, screws, weightKg } = design
+  const length = (mm: number): string => printLength(mm, unit)
+  const rows: readonly (readonly [string, string])[] = [
+    [
+      `Plate, ${weightKg.toFixed(1)} kg in ${part.material}`,
+      `${length(part.size.x.mm)} × ${length(part.size.y.mm)} × ${length(part.size.z.mm)}`,
+    ],
+    ...pins.map(
+      ({ headMm, hole, kind, landMm, playMm, shankMm }) =>
+        [
+          `${kind} pin in ${label(hole)}, shank ${lengthWords(shankMm, unit)} m6 in H7`,
+          `⌀${length(headMm)}, play ${length(playMm)}${landMm !== undefined && landMm < headMm ? `, lands ${length(landMm)}` : ''}`,
+        ] as const,
+    ),
+    ['Between the pins', length(betweenPinsMm)],
+    [`${rests.length} rest buttons, ground together`, `${length(restMm)} high`],
+    ...screws.map(
+      ({ engagedMm, hole, lengthMm, thread }) =>
+        [
+          `Screw through ${label(hole)}`,
+          `${thread} × ${lengthMm}, ${length(engagedMm)} in the plate`,
+        ] as const,
+    ),
+    ...(reliefs.length > 0
+      ? ([['Reliefs under holes that come through', `${reliefs.length}`]] as const)
+      : []),
+  ]
+  return (
+    <table className="w-full text-[14px]">
+      <tbody>
+        {rows.map(([what, figure]) => (
+          <tr key={what} className="border-b border-faint">
+            <th scope="row" className="py-1 text-left font-normal">
+              {what}
+            </th>
+            <td className="figures text-right">{figure}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,63 @@
+import { fail, type Result, succeed } from '@/core/ground/issues'
+import { type FootholdFile, readDocumentText } from '@/core/paper/formats'
+import { planWay, type PlannedSetup } from '@/core/plan/planning'
+import { holdIn } from '@/core/plan/way'
+import { type Holding, kindOf } from '@/core/shop/holding'
+
+/** Which setup of a document is meant. */
+export interface WhichSetup {
+  /** Name of the way; the first when left out. */
+  readonly way?: string | undefined
+  /** Counted from 1. */
+  readonly setup: number
+}
+
+export interface HeldSo<Kind extends Holding['kind']> {
+  readonly file: FootholdFile
+  readonly setup: PlannedSetup
+  readonly holding: Extract<Holding, { kind: Kind }>
+}
+
+/** A setup of a document as it is held in one kind of holding: its own where it is one, else a first one. */
+export function heldSo<Kind extends Holding['kind']>(
+  text: string,
+  { setup: number, way: name }: WhichSetup,
+  wanted: Kind,
+): Result<HeldSo<Kind>> {
+  const file = readDocumentText(text)
+  if (!file.ok) return file
+  const { part, ways, workshop } = file.value
+  const way = name === undefined ? ways[0] : ways.find((one) => one.name === name)
+  if (!way)
+    return fail(
+      'held.no-way',
+      name === undefined
+        ? 'The document has no way yet.'
+        : `The document has no way called “${name}”.`,
+      'way',
+    )
+  const index = number - 1
+  const asIs = planWay(workshop, part, way).setups[index]
+  if (!asIs)
+    return fail(
+      'held.no-setup',
+      `${way.name} has ${way.setups.length} setups; there is no setup ${number}.`,
+      'setup',
+    )
+  if (asIs.indexed)
+    return fail(
+      'held.indexed',
+      `Setup ${number} turns what setup ${asIs.indexed.base.index + 1} clamped: ask for that one.`,
+      'setup',
+    )
+  const is = (holding: Holding): holding is HeldSo<Kind>['holding'] => holding.kind === wanted
+  const { holding: now } = asIs.clamping
+  if (is(now)) return succeed({ file: file.value, setup: asIs, holding: now })
+  const kind = kindOf({ kind: wanted })
+  const first = kind.begin(workshop, part, asIs.surfaces, asIs.clamping)
+  if (!first || !is(first))
+    return fail('held.lacking', kind.wants ?? 'The workshop has nothing for it.', 'setup')
+  const setups = way.setups.map((setup, i) => (i === index ? holdIn(setup, first) : setup))
+  const setup = planWay(workshop, part, { ...way, setups }).setups[index] ?? asIs
+  return succeed({ file: file.value, setup, holding: first })
+}

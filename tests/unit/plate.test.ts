@@ -1,0 +1,158 @@
+import fc from 'fast-check'
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { runLine } from '@/cli/line'
+import { readDocumentText } from '@/core/paper/formats'
+import { planWay, workOf } from '@/core/plan/planning'
+import {
+  designPlate,
+  type PinPlateHolding,
+  type PlateDesign,
+  relievedLandMm,
+} from '@/core/shop/holding'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
+import { type Part, partIssues } from '@/core/work/part'
+import { mm, op, plainBlock, setup, topHole, way } from '../support/documents'
+
+describe('the land of a relieved pin', () => {
+  /** How far the hole can be moved along the line before the pin, turned through all of its edge, meets it. */
+  const goesIn = (hole: number, pin: number, land: number, off: number): boolean => {
+    const half = Math.asin(Math.min(1, land / pin))
+    for (const middle of [Math.PI / 2, -Math.PI / 2])
+      for (let i = -500; i <= 500; i++) {
+        const angle = middle + (half * i) / 500
+        const [x, y] = [(pin / 2) * Math.cos(angle) + off, (pin / 2) * Math.sin(angle)]
+        if (Math.hypot(x, y) > hole / 2 + 1e-9) return false
+      }
+    return true
+  }
+
+  it('goes in when it is as wide as that, and not when it is a hundredth wider', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 3, max: 30, noNaN: true }),
+        fc.double({ min: 0.004, max: 0.06, noNaN: true }),
+        fc.double({ min: 1.2, max: 8, noNaN: true }),
+        (hole, play, times) => {
+          const off = (times * play) / 2
+          const land = relievedLandMm(hole, hole - play, off)
+          fc.pre(land > 0.05 && land < (hole - play) * 0.98)
+          expect(goesIn(hole, hole - play, land * 0.9999, off)).toBe(true)
+          expect(goesIn(hole, hole - play, Math.min(hole - play, land * 1.01), off)).toBe(false)
+        },
+      ),
+    )
+  })
+
+  it('is what handbooks reckon, D·c / (2e), where that is small against the hole', () => {
+    // Ten millimetres, 0.02 of play, centres off by 0.05: 10 · 0.02 / 0.1 = 2.
+    expect(Math.abs(relievedLandMm(10, 9.98, 0.05) - 2)).toBeLessThan(0.11)
+    expect(relievedLandMm(10, 9.98, 0.009)).toBe(9.98)
+    expect(relievedLandMm(10, 10.01, 0.01)).toBe(0)
+  })
+})
+
+const part: Part = {
+  ...plainBlock(),
+  features: [
+    topHole('a', 15, 30, { making: 'ream' }),
+    topHole('b', 85, 30, { making: 'ream' }),
+    topHole('c', 50, 12, { diameter: mm(6.6), making: 'drill' }),
+    topHole('d', 50, 48, { diameter: mm(5), making: 'drill' }),
+  ],
+}
+const ON_PINS: PinPlateHolding = {
+  kind: 'plate',
+  plate: 'plate-1',
+  round: 'a',
+  roundPin: mm(7.98),
+  relieved: 'b',
+  relievedPin: mm(7.9),
+  screws: ['c'],
+}
+function plateFor(holding: PinPlateHolding): PlateDesign {
+  const [, planned] = planWay(
+    STANDARD_WORKSHOP,
+    part,
+    way(
+      setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c']),
+      setup('s-2', 'bottom', 'back', [], { holding, ops: [op('bottom'), op('d')] }),
+    ),
+  ).setups
+  if (!planned) throw new Error('no setup')
+  return designPlate(holding, workOf(planned), planned.setup.ops)
+}
+
+describe('a plate designed for a setup', () => {
+  const design = plateFor(ON_PINS)
+
+  it('pins, screw and relief lie under the holes of the part as it is turned over, by hand', () => {
+    // Turned over about Y: what was 15 from the left lies 15 from the right. The plate stands out by 18, the
+    // ends still have 2 of stock, front and back 1.5 (bought sizes of a new part).
+    const [round, relieved] = design.pins
+    const wide = design.part.size.x.mm
+    const over = (wide - 100) / 2
+    expect(round?.at.x).toBeCloseTo(wide - over - 15, 6)
+    expect(relieved?.at.x).toBeCloseTo(wide - over - 85, 6)
+    expect(design.betweenPinsMm).toBeCloseTo(70, 9)
+    expect(design.screws[0]).toMatchObject({ thread: 'M6', engagedMm: 9 })
+    expect(design.screws[0]?.at.x).toBeCloseTo(wide - over - 50, 6)
+    expect(design.reliefs).toEqual([
+      expect.objectContaining({ diameterMm: 8, deepMm: 8 }) as object,
+    ])
+    expect(relieved?.landRad).toBeCloseTo(Math.PI / 2, 6)
+    // Reamed twice 0.04, pins twice 0.008, less half the play of the round one.
+    expect(design.offMm).toBeCloseTo(0.08 + 0.016 - 0.01, 9)
+    expect(relieved?.landMm).toBeCloseTo((64 - 7.9 ** 2 - 4 * 0.086 ** 2) / (4 * 0.086), 6)
+    expect(design.troubles).toEqual([])
+  })
+
+  it('is a part that says nothing wrong', () => {
+    expect(partIssues(design.part)).toEqual([])
+    expect(design.part.features).toHaveLength(2 + 3 + 1 + 1)
+  })
+
+  it('holes too loose for so little play are told, drilled ones with what to do; holes in each other too', () => {
+    expect(plateFor({ ...ON_PINS, relievedPin: mm(7.99) }).troubles.join(' ')).toMatch(
+      /lands would be only .* made more closely/,
+    )
+    expect(
+      plateFor({ ...ON_PINS, relieved: 'c', relievedPin: mm(6.59) }).troubles.join(' '),
+    ).toMatch(/Drilled and tapped holes do not locate/)
+    expect(plateFor({ ...ON_PINS, screws: ['a'] }).troubles.join(' ')).toMatch(/in each other/)
+  })
+})
+
+describe('from the command line', () => {
+  async function plate(...args: readonly string[]) {
+    let out: string | Uint8Array = ''
+    let err = ''
+    const code = await runLine(['plate', ...args], {
+      read: (path) => readFileSync(path, 'utf8'),
+      readBytes: (path) => readFileSync(path),
+      write: () => undefined,
+      out: (text) => (out = text),
+      err: (words) => (err += words),
+    })
+    return { code, text: Buffer.from(out).toString('latin1'), err }
+  }
+  const PIER = 'docs/examples/pier-plate.foothold.json'
+
+  it('JSON, DXF, STEP, a drawing; and a job whose way cuts all of it', async () => {
+    const report = JSON.parse((await plate(PIER, '--setup', '2', '--as', 'json')).text) as object
+    expect(report).toMatchObject({ plate: { material: 'aluminium' }, zero: { z: 30 } })
+    expect((await plate(PIER, '--setup', '2', '--as', 'dxf')).text).toContain('PINS')
+    expect((await plate(PIER, '--setup', '2', '--as', 'step')).text).toContain('ISO-10303-21')
+    expect((await plate(PIER, '--setup', '2', '--as', 'pdf')).text.slice(0, 5)).toBe('%PDF-')
+    const job = readDocumentText((await plate(PIER, '--setup', '2', '--as', 'job')).text)
+    if (!job.ok) throw new Error(job.issues[0].sentence)
+    const [made] = job.value.ways
+    expect(made?.setups[0]?.ops).toHaveLength(1 + job.value.part.features.length)
+  })
+
+  it('a part without two holes that look down is told what pins want', async () => {
+    const { code, err } = await plate('docs/examples/worm-block.foothold.json', '--setup', '1')
+    expect(code).toBe(2)
+    expect(err).toMatch(/pins want two holes/)
+  })
+})
