@@ -30,7 +30,10 @@ export async function plateFile(
   const held = heldSo(text, options, 'plate')
   if (!held.ok) return held
   const { file, holding, setup } = held.value
-  const design = designPlate(holding, workOf(setup), setup.setup.ops)
+  const design = designPlate(holding, workOf(setup), {
+    contacts: setup.contacts,
+    cuts: setup.setup.ops,
+  })
   const stem = `${slug(setup.part.name)}-plate-${setup.index + 1}`
   const exported = await exportPlate(design, kind, stem, file.workshop)
   return exported.ok

@@ -57,7 +57,7 @@ const part: Part = {
   features: [
     topHole('a', 15, 30, { making: 'ream' }),
     topHole('b', 85, 30, { making: 'ream' }),
-    topHole('c', 50, 12, { diameter: mm(6.6), making: 'drill' }),
+    topHole('c', 35, 30, { diameter: mm(6.6), making: 'drill' }),
     topHole('d', 50, 48, { diameter: mm(5), making: 'drill' }),
   ],
 }
@@ -80,7 +80,10 @@ function plateFor(holding: PinPlateHolding): PlateDesign {
     ),
   ).setups
   if (!planned) throw new Error('no setup')
-  return designPlate(holding, workOf(planned), planned.setup.ops)
+  return designPlate(holding, workOf(planned), {
+    contacts: planned.contacts,
+    cuts: planned.setup.ops,
+  })
 }
 
 describe('a plate designed for a setup', () => {
@@ -96,7 +99,7 @@ describe('a plate designed for a setup', () => {
     expect(relieved?.at.x).toBeCloseTo(wide - over - 85, 6)
     expect(design.betweenPinsMm).toBeCloseTo(70, 9)
     expect(design.screws[0]).toMatchObject({ thread: 'M6', engagedMm: 9 })
-    expect(design.screws[0]?.at.x).toBeCloseTo(wide - over - 50, 6)
+    expect(design.screws[0]?.at.x).toBeCloseTo(wide - over - 35, 6)
     expect(design.reliefs).toEqual([
       expect.objectContaining({ diameterMm: 8, deepMm: 8 }) as object,
     ])

@@ -30,7 +30,11 @@ export function PlatePane({ holding, jobId, planned, wayName }: PlatePaneProps) 
   const [sentence, setSentence] = useState<string>()
   const { part } = planned
   const design = useMemo(
-    () => designPlate(holding, workOf(planned), planned.setup.ops),
+    () =>
+      designPlate(holding, workOf(planned), {
+        contacts: planned.contacts,
+        cuts: planned.setup.ops,
+      }),
     [holding, planned],
   )
   const address = (as: string): string =>

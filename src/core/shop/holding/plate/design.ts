@@ -12,7 +12,7 @@ import { throughHoles } from '../cuts'
 import { BEYOND_MM, onPlate, type OnPlate } from './layout'
 import { relievedLandMm } from './land'
 import { type PinPlateHolding } from './parameters'
-import { restsOn } from './stand'
+import { type Locator } from '../kind'
 import { type Work } from '../work'
 
 /** Common practice, no source: shank of a rest button; chamfer for a pin's root; relief under a hole that comes through. */
@@ -71,11 +71,16 @@ export interface PlateDesign {
   readonly troubles: readonly string[]
 }
 
-/** Designs a plate for a part as it is to be held on two pins. */
+/**
+ * Designs a plate for a part as it is to be held on two pins.
+ *
+ * @param contacts - what locates it, with the changes made by hand: its rests stand there.
+ * @param cuts - what is cut meanwhile: holes that come through want a relief under them.
+ */
 export function designPlate(
   holding: PinPlateHolding,
   work: Work,
-  cuts: readonly Cut[],
+  { contacts, cuts }: { readonly contacts: readonly Locator[]; readonly cuts: readonly Cut[] },
 ): PlateDesign {
   const own = onPlate(holding, work)
   const { high, low, plate } = own
@@ -91,7 +96,7 @@ export function designPlate(
   const offMm = offOf(own)
   const pins = pinsOf(own, offMm, place)
   const screws = screwsOf(own, place, size.z.mm)
-  const rests = restsOn(own).map(({ at }) => place(at))
+  const rests = contacts.flatMap(({ inSetup, role }) => (role === 'rest' ? [place(inSetup)] : []))
   const reliefs = cuts.flatMap((cut) =>
     throughHoles(own, work, cut).map(({ at, radius }) => ({
       ...place(at),

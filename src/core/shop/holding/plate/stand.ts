@@ -98,17 +98,15 @@ function spotsOf({ between, faceAt, high, holding, low, setupFromPart }: OnPlate
   ]
 }
 
-/** Where the rests stand. */
-export const restsOn = (own: OnPlate): readonly Spot[] =>
-  spotsOf(own).filter(({ role }) => role === 'rest')
-
 function solidsOf(own: OnPlate): readonly Solid[] {
   const { between, high, holding, low, plate } = own
-  const pads = restsOn(own).map(({ at, id }): Solid => ({
-    name: 'pad',
-    ref: id,
-    shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
-  }))
+  const pads = spotsOf(own)
+    .filter(({ role }) => role === 'rest')
+    .map(({ at, id }): Solid => ({
+      name: 'pad',
+      ref: id,
+      shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
+    }))
   const pin = (ref: string, at: Point<'setup'>, diameter: number): Solid => ({
     name: 'pin',
     ref,
