@@ -1,4 +1,16 @@
-import { accessible, again, expect, freshWorm, jobNow, newJob, open, saved, test } from './support'
+import { readFileSync } from 'node:fs'
+import {
+  accessible,
+  again,
+  expect,
+  freshJob,
+  freshWorm,
+  jobNow,
+  newJob,
+  open,
+  saved,
+  test,
+} from './support'
 
 test('a setup held otherwise: strapped, on pins, at an angle plate; told, drawn, kept', async ({
   page,
@@ -164,4 +176,24 @@ test('the holding of any setup: drawn, held otherwise, on a phone too', async ({
   await page.getByLabel('Held in').selectOption({ label: 'Soft jaws' })
   await expect(page.getByRole('img', { name: /Soft jaws from above/ })).toBeVisible()
   await saved(page)
+})
+
+test('a plate for two pins is told what it needs, handed out, and made a job of its own', async ({
+  page,
+  request,
+}) => {
+  const { id, ...job } = await freshJob(
+    request,
+    readFileSync('docs/examples/pier-plate.foothold.json', 'utf8'),
+  )
+  await open(page, `/jobs/${id}/ways/${job.ways[1]?.id}/holding?setup=s-2`)
+  const plate = page.getByRole('region', { name: 'The plate for it' })
+  await expect(plate.getByRole('row', { name: /relieved pin in dowel holes/ })).toContainText(
+    'lands',
+  )
+  await accessible(page)
+  const file = await request.get(`/api/jobs/${id}/plate?way=Way%20B&setup=2&as=dxf`)
+  expect(await file.text()).toContain('SCREWS')
+  await plate.getByRole('button', { name: 'Make it a job' }).click()
+  await expect(page.getByText('Plate for Pier plate').first()).toBeVisible({ timeout: 20_000 })
 })

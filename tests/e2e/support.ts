@@ -27,10 +27,14 @@ export interface Job {
 }
 
 /** A fresh copy of the worm block, so that tests do not disturb each other. */
-export async function freshWorm(request: APIRequestContext, name = 'Worm block'): Promise<Job> {
+export const freshWorm = (request: APIRequestContext, name = 'Worm block'): Promise<Job> =>
+  freshJob(request, WORM.replace('"name": "Worm block"', `"name": "${name}"`))
+
+/** A job of a document as text. */
+export async function freshJob(request: APIRequestContext, data: string): Promise<Job> {
   const { id } = (await (
     await request.post('/api/jobs/import', {
-      data: WORM.replace('"name": "Worm block"', `"name": "${name}"`),
+      data,
       headers: { 'content-type': 'application/json' },
     })
   ).json()) as { id: string }
@@ -40,19 +44,11 @@ export async function freshWorm(request: APIRequestContext, name = 'Worm block')
 export const SADDLE = readFileSync('docs/examples/saddle.foothold.json', 'utf8')
 
 /** A fresh copy of the saddle casting with what was measured of it, or another text of it. */
-export async function freshSaddle(
+export const freshSaddle = (
   request: APIRequestContext,
   name: string,
   text = SADDLE,
-): Promise<Job> {
-  const { id } = (await (
-    await request.post('/api/jobs/import', {
-      data: text.replace('"name": "Saddle casting"', `"name": "${name}"`),
-      headers: { 'content-type': 'application/json' },
-    })
-  ).json()) as { id: string }
-  return jobNow(request, id)
-}
+): Promise<Job> => freshJob(request, text.replace('"name": "Saddle casting"', `"name": "${name}"`))
 
 /** The worm block as STEP: to a page that has not seen it, a stranger's file. */
 export async function wormStep(request: APIRequestContext): Promise<Buffer> {
