@@ -23,7 +23,7 @@ import {
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { solidNow } from '@/core/work/stock'
-import { mm, op, plainBlock, setup, way } from '../../tests/support/documents'
+import { mm, op, plainBlock, setup, topHole, way } from '../../tests/support/documents'
 import { jawsOf } from './jaws'
 import { exactKernel } from '../../tests/support/exactKernel'
 import { stepOf } from './exact'
@@ -185,6 +185,28 @@ describe('a part with a lobe', () => {
     expect(troubles.map(({ code }) => code)).toContain('cutter')
     expect(troubles.map(({ sentence }) => sentence).join(' ')).toMatch(/End mill (6|10) does/)
   })
+})
+
+it('under a hole that comes through the floor has a relief, and the solid is less by that', async () => {
+  const drilled: Part = { ...plainBlock(), features: [topHole('a', 20, 12)] }
+  const planned = (ops: readonly string[]): PlannedSetup => {
+    const cut = setup('s-1', 'bottom', 'back', ['left', 'right', 'front', 'back', 'bottom'])
+    const held = setup('s-2', 'top', 'back', ops, { holding: IN_JAWS })
+    const [, second] = planWay(STANDARD_WORKSHOP, drilled, way(cut, held)).setups
+    if (!second) throw new Error('no setup')
+    return second
+  }
+  const volume = async (design: JawDesign): Promise<number> =>
+    (await meshOf(design.moving.body)).volumeMm3
+  const [without, withIt] = [
+    await jawsOf(planned(['top']), IN_JAWS),
+    await jawsOf(planned(['top', 'a']), IN_JAWS),
+  ]
+  // 8 and 3 wider, 6 deep; 12 from the front of 60, in the moving half.
+  expect(withIt.moving.under).toEqual([{ at: { x: -30, y: -48 }, radiusMm: 5.5, deepMm: 6 }])
+  expect(withIt.fixed.under).toEqual([])
+  const taken = (await volume(without)) - (await volume(withIt))
+  expect(Math.abs(taken / (Math.PI * 5.5 ** 2 * 6) - 1)).toBeLessThan(0.005)
 })
 
 /** Around a middle, edge after edge straight or bent in or out, within 40 × 26. */

@@ -7,7 +7,8 @@ import { type DrawingSheet } from '@/pdf'
 /** The drawing of a pair of jaws, for paper. */
 export function jawSheet(planned: PlannedSetup, design: JawDesign): DrawingSheet {
   const { index, part } = planned
-  const { blank, clearMm, cuts, fixed, gripMm, moving, slug, stepMm, troubles, vise, zero } = design
+  const { blank, clearMm, cuts, edges, fixed, gripMm, moving, slug, stepMm, troubles, vise, zero } =
+    design
   const length = (mm: number): string => lengthWords(mm, part.unit)
   const gap = ({ leastGapMm, mostGapMm }: JawDesign['fixed']): string =>
     `${length(leastGapMm)} to ${length(mostGapMm)}`
@@ -32,6 +33,7 @@ export function jawSheet(planned: PlannedSetup, design: JawDesign): DrawingSheet
     },
     troubles: troubles.map(({ sentence }) => sentence),
     notes: [
+      edges,
       `While they are cut the halves are closed on a slug ${length(slug.diameterMm)} thick over the vise’s screw, its top ${length(blank.height - slug.topZ)} below theirs, as hard as the part will be gripped. The moving half is free at both ends: push the part to the end wall by hand.`,
       'Grip and force are estimates: the limits of vise and machine, local rules and a qualified person decide. The solid and the profile are without the chamfer at the mouth and without the blank’s own holes.',
     ],

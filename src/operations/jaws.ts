@@ -1,5 +1,5 @@
 import { type Result, succeed } from '@/core/ground/issues'
-import { rectangleRing } from '@/core/ground/outline'
+import { circleRing, rectangleRing } from '@/core/ground/outline'
 import { moved, type Recipe } from '@/core/ground/recipe'
 import { point } from '@/core/ground/geometry'
 import { type Profile, profileSvg } from '@/core/paper/formats'
@@ -137,6 +137,12 @@ function profileOf(design: JawDesign, title: string, jaw?: JawHalf['half']): Pro
       {
         name: 'GROOVE',
         rings: halves.flatMap(({ groove }) => groove.map((ring) => ringFrom(ring, origin))),
+      },
+      {
+        name: 'FLOOR',
+        rings: halves.flatMap(({ under }) =>
+          under.map(({ at, radiusMm }) => ringFrom(circleRing(at, radiusMm), origin)),
+        ),
       },
       { name: 'PART', rings: design.outline.map((ring) => ringFrom(ring, origin)) },
     ].filter(({ rings }) => rings.length > 0),

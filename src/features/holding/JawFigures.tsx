@@ -5,6 +5,7 @@ import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units
 import { jawsSection } from '@/core/paper/picture'
 import { type JawDesign } from '@/core/shop/holding'
 import { SceneSvg } from '@/ui/SceneSvg'
+import { FigureTable } from './FigureTable'
 
 interface JawFiguresProps {
   readonly design: JawDesign
@@ -46,18 +47,7 @@ export function JawFigures({ design, unit }: JawFiguresProps) {
             <span aria-hidden>▲</span> {sentence}
           </p>
         ))}
-        <table className="w-full text-[14px]">
-          <tbody>
-            {rows.map(([what, figure]) => (
-              <tr key={what} className="border-b border-faint">
-                <th scope="row" className="py-1 text-left font-normal">
-                  {what}
-                </th>
-                <td className="figures text-right">{figure}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <FigureTable rows={rows} />
         <h2 className="mt-3 font-bold">Cut in this order</h2>
         <ol className="list-inside list-decimal text-[14px]">
           {cuts.map(({ cutter, depthMm, what }) => (
@@ -67,9 +57,10 @@ export function JawFigures({ design, unit }: JawFiguresProps) {
           ))}
         </ol>
         <p className="mt-2 text-[13px] text-soft">
-          Closed meanwhile on a slug {lengthWords(slug.diameterMm, unit)} thick over the vise’s
-          screw, as hard as the part will be gripped. Zero of the jaws: {design.zero.words}. Grip is
-          an estimate: the vise’s own limits and a qualified person decide.
+          {design.edges} Closed meanwhile on a slug {lengthWords(slug.diameterMm, unit)} thick over
+          the vise’s screw, as hard as the part will be gripped. Zero of the jaws:{' '}
+          {design.zero.words}. Grip is an estimate: the vise’s own limits and a qualified person
+          decide.
         </p>
       </section>
     </>

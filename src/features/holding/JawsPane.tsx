@@ -1,12 +1,12 @@
 'use client'
 
-import { Download } from 'lucide-react'
 import { useMemo } from 'react'
 import { jawsPlan } from '@/core/paper/picture'
 import { type PlannedSetup } from '@/core/plan/planning'
 import { type JawDesign } from '@/core/shop/holding'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useSize } from '@/ui/useSize'
+import { FileLinks } from './FileLinks'
 
 interface JawsPaneProps {
   readonly jobId: string
@@ -16,14 +16,6 @@ interface JawsPaneProps {
   /** Another is being worked out. */
   readonly isStale: boolean
 }
-
-const FILES = [
-  ['pdf', 'Drawing'],
-  ['dxf', 'DXF'],
-  ['svg', 'SVG'],
-  ['step', 'STEP'],
-  ['stl', 'STL'],
-] as const
 
 /** Both halves from above, closed on the part, and the files by which they are cut. */
 export function JawsPane({ design, isStale, jobId, planned, wayName }: JawsPaneProps) {
@@ -57,13 +49,7 @@ export function JawsPane({ design, isStale, jobId, planned, wayName }: JawsPaneP
           </p>
         )}
       </div>
-      <div className="flex flex-wrap items-center gap-2 text-[14px]">
-        <Download className="size-4" aria-hidden />
-        {FILES.map(([as, label]) => (
-          <a key={as} className="button quiet" href={address(as)} download>
-            {label}
-          </a>
-        ))}
+      <FileLinks address={address}>
         <span className="text-[13px] text-soft">
           both halves; one alone:{' '}
           {(['fixed', 'moving'] as const).map((jaw) => (
@@ -72,7 +58,7 @@ export function JawsPane({ design, isStale, jobId, planned, wayName }: JawsPaneP
             </a>
           ))}
         </span>
-      </div>
+      </FileLinks>
     </section>
   )
 }

@@ -1,6 +1,5 @@
 'use client'
 
-import { Download } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units'
@@ -8,6 +7,8 @@ import { type PlannedSetup, workOf } from '@/core/plan/planning'
 import { designPlate, type PinPlateHolding, type PlateDesign } from '@/core/shop/holding'
 import { refLabel } from '@/core/work/part'
 import { call } from '@/ui/api'
+import { FigureTable } from './FigureTable'
+import { FileLinks } from './FileLinks'
 
 interface PlatePaneProps {
   readonly jobId: string
@@ -15,14 +16,6 @@ interface PlatePaneProps {
   readonly planned: PlannedSetup
   readonly holding: PinPlateHolding
 }
-
-const FILES = [
-  ['pdf', 'Drawing'],
-  ['dxf', 'DXF'],
-  ['svg', 'SVG'],
-  ['step', 'STEP'],
-  ['stl', 'STL'],
-] as const
 
 /** The plate as it would be made for this setup: its pins, rests, screws and reliefs; its files; and the plate as a job of its own. */
 export function PlatePane({ holding, jobId, planned, wayName }: PlatePaneProps) {
@@ -65,17 +58,11 @@ export function PlatePane({ holding, jobId, planned, wayName }: PlatePaneProps) 
         </p>
       ))}
       <Figures design={design} unit={part.unit} label={(ref) => refLabel(part, ref)} />
-      <div className="mt-2 flex flex-wrap items-center gap-2 text-[14px]">
-        <Download className="size-4" aria-hidden />
-        {FILES.map(([as, label]) => (
-          <a key={as} className="button quiet" href={address(as)} download>
-            {label}
-          </a>
-        ))}
+      <FileLinks address={address}>
         <button type="button" className="button main" onClick={() => void makeJob()}>
           Make it a job
         </button>
-      </div>
+      </FileLinks>
       {sentence && (
         <p role="alert" className="mt-1 text-[14px] text-red">
           {sentence}
@@ -118,18 +105,5 @@ function Figures(props: {
       ? ([['Reliefs under holes that come through', `${reliefs.length}`]] as const)
       : []),
   ]
-  return (
-    <table className="w-full text-[14px]">
-      <tbody>
-        {rows.map(([what, figure]) => (
-          <tr key={what} className="border-b border-faint">
-            <th scope="row" className="py-1 text-left font-normal">
-              {what}
-            </th>
-            <td className="figures text-right">{figure}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  )
+  return <FigureTable rows={rows} />
 }

@@ -45,8 +45,11 @@ export function HoldingChooser({ index, onTake, plan }: HoldingChooserProps) {
   )
 }
 
+const durationWords = (minutes: number): string =>
+  minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`
+
 function Row({
-  footing: { forbids, holding, isChosen, marginMm, requirement, title },
+  footing: { forbids, holding, isChosen, makes, marginMm, requirement, title },
   onTake,
   unit,
 }: {
@@ -60,6 +63,12 @@ function Row({
       <p className="grow">
         <strong>{title}</strong>
         {isChosen && <span className="text-soft"> · as it is</span>}
+        {makes && !isChosen && (
+          <span className="text-soft">
+            {' '}
+            · first {makes.words}, some {durationWords(makes.minutes)}
+          </span>
+        )}
         <span className={`block text-[13px] ${forbids ? 'text-red' : 'text-soft'}`}>
           {forbids ?? requirement ?? 'Nothing that must agree hangs on this setup.'}
         </span>

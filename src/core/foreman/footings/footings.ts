@@ -20,6 +20,8 @@ export interface Footing {
   readonly requirement: string | undefined
   /** What forbids it, or is lacking for it, in one sentence. */
   readonly forbids: string | undefined
+  /** What must be made first, and about how long that takes. */
+  readonly makes?: { readonly words: string; readonly minutes: number } | undefined
 }
 
 /** Ways that a casting may be held and that are no kind of holding here, with what speaks for and against. */
@@ -41,7 +43,7 @@ export function footingsOf(
   const surfaces = partSurfaces(part)
   const found = HOLDING_KINDS.map((kind): Footing => {
     const isChosen = now.kind === kind.kind
-    const about = { kind: kind.kind, title: kind.title, isChosen }
+    const about = { kind: kind.kind, title: kind.title, isChosen, makes: kind.makes }
     const holding = isChosen ? now : kind.begin(workshop, part, surfaces, { up, guide })
     return holding
       ? {

@@ -70,7 +70,7 @@ export const FINDING_SEVERITY = {
   'soft-jaws.no-floor': 'warns',
   'soft-jaws.screws': 'forbids',
   'soft-jaws.end-wall': 'forbids',
-  'soft-jaws.drilled': 'warns',
+  'soft-jaws.drilled': 'notes',
   'angle.short': 'warns',
   'index.no-rotary': 'forbids',
   'index.program-turned': 'forbids',

@@ -279,6 +279,8 @@ export interface HoldingKind<P extends { readonly kind: string }> {
     surfaces: ReadonlyMap<string, Surface>,
     pose: { readonly up: Side; readonly guide: Side },
   ): P | undefined
+  /** What must be made before it holds anything, and about how long that takes (common practice, no source); left out where it only has to be put there. */
+  readonly makes?: { readonly words: string; readonly minutes: number }
   /** What it wants of a part, said where a first one cannot be begun though the gear is there. */
   readonly wants?: string
   /** Whether a first holding can hold the part as it is bought; left out where it always can. */

@@ -20,6 +20,7 @@ export const NEST: HoldingKind<NestHolding> = {
     { key: 'wall', label: 'Frame up its sides', kind: 'length', hint: '' },
   ],
   leads: undefined,
+  makes: { words: 'build the nest', minutes: 120 },
   wants: FIT_WANTED,
   begin: ({ instruments }, part, _surfaces, { up }) => {
     const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]

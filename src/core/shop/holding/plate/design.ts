@@ -22,6 +22,8 @@ const RELIEF = { wider: 3, deep: 8 } as const
 const ENGAGED = 1.5
 /** Between holes of the plate at least this stands, mm (common practice, no source). */
 const LEAST_WEB_MM = 2
+/** So many of them are told. */
+const MOST_TOLD = 8
 /** Aluminium as it is rolled, g/cm³. */
 const ALUMINIUM = 2.7
 
@@ -121,7 +123,7 @@ export function designPlate(
     offMm,
     zero: { ...place({ x: 0, y: 0 }), z: plate.height, words: 'round pin, top of the rests' },
     weightKg: (ALUMINIUM * size.x.mm * size.y.mm * size.z.mm) / 1e6,
-    troubles: [...troublesOf(pins, own), ...crowded(holes)],
+    troubles: [...troublesOf(pins, own), ...crowded(holes).slice(0, MOST_TOLD)],
   }
 }
 

@@ -43,6 +43,7 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     { key: 'screws', label: 'Screws through', kind: 'holes' },
   ],
   leads: undefined,
+  makes: { words: 'make the plate', minutes: 180 },
   wants: 'Its pins want two holes of the part that are cut before and look down here.',
   begin: ({ plates }, _part, surfaces, { up }) => {
     const [plate] = plates

@@ -149,8 +149,8 @@ function cutFindings(
         finding(
           'soft-jaws.drilled',
           i,
-          `${capital(name(op.feature))} breaks through into the floor of the jaws.`,
-          'Mill a relief under each hole while the jaws are cut, or lay the holes over the gap.',
+          `${capital(name(op.feature))} comes through over the floor of the jaws.`,
+          'The jaws are designed with a relief under it: let the drill go through, and blow the chips out before the next part.',
           { feature: op.feature },
         ),
       )

@@ -1,6 +1,7 @@
 import { STOP_FIELD } from '../common'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
+import { type Cut } from '../../../work/stock'
 import { type Work } from '../work'
 import { softJawsAnchored } from './anchored'
 import { designJaws, type JawDesign, type JawKernel } from './design'
@@ -35,6 +36,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     },
   ],
   leads: undefined,
+  makes: { words: 'cut the jaws', minutes: 40 },
   wants: 'Soft jaws want a pair of blanks in the workshop.',
   begin: firstInSoftJaws,
   takes: blanksOpen,
@@ -50,12 +52,17 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     ['soft jaws', vise, blank, cutter, step.mm, gap.mm, clear.mm, shift.mm, stop, jaws].join(' '),
 }
 
-/** Designs a pair of jaws for a part as it is to be held; the kernel knows the shadow of the part in its setup. */
+/**
+ * Designs a pair of jaws for a part as it is to be held; the kernel knows the shadow of the part in its setup.
+ *
+ * @param meanwhile - what is cut while it is held so: holes that come through want a relief in the floor.
+ */
 export const designSoftJaws = (
   holding: SoftJawsHolding,
   work: Work,
   kernel: JawKernel,
-): JawDesign => designJaws(inSoftJaws(holding, work), kernel)
+  meanwhile: readonly Cut[] = [],
+): JawDesign => designJaws(inSoftJaws(holding, work), kernel, meanwhile)
 
 export { type SoftJawsHolding } from './parameters'
 export { type JawDesign, type JawHalf, type JawKernel } from './design'

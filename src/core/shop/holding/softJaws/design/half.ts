@@ -1,15 +1,24 @@
-import { point } from '../../../../ground/geometry'
+import { type PlanePoint, point } from '../../../../ground/geometry'
 import { rectangleRing, type Region, type Ring, ringsOfRegion } from '../../../../ground/outline'
-import { box, type Plane, prism, type Recipe } from '../../../../ground/recipe'
+import { box, type Plane, prism, type Recipe, round } from '../../../../ground/recipe'
 import { type InSoftJaws } from '../layout'
 import { gapsOf } from './measure'
 import { milledBy } from './milled'
 import { type Pocket } from './pocket'
-import { type Half, type JawHalf, type JawKernel, type JawTrouble, type PlaneBounds } from './types'
+import {
+  type Half,
+  type JawHalf,
+  type JawKernel,
+  type JawTrouble,
+  type PlaneBounds,
+  type UnderHole,
+} from './types'
 
 /** The groove at the foot of the walls: no wider than this, so deep, mm (common practice, no source). */
 const WIDEST_GROOVE_MM = 3
 export const GROOVE_DEEP_MM = 0.5
+/** Under a hole that comes through: wider by this, so deep, mm (common practice, no source). */
+const [UNDER_WIDER_MM, UNDER_DEEP_MM] = [3, 6]
 
 /** Where a half lies, seen from above. */
 function blankOf({ blank, gapY }: InSoftJaws, half: Half): PlaneBounds {
@@ -26,12 +35,14 @@ export function halfOf(
   half: Half,
   pocket: Pocket,
   outline: readonly Ring[],
+  holes: readonly { readonly at: PlanePoint; readonly radius: number }[],
 ): { readonly made: JawHalf; readonly trouble: readonly JawTrouble[] } {
   const bounds = blankOf(own, half)
   const milled = (radiusMm: number) => milledBy(kernel, pocket, half, bounds, radiusMm)
   const { cutsPart, region, reliefs } = milled(own.cutter.diameter / 2)
   const profile = ringsOfRegion(kernel.cut([rectangleRing(bounds.low, bounds.high)], region))
   const groove = ringsOfRegion(grooveOf(own, kernel, region, bounds))
+  const under = underHoles(own, bounds, holes)
   return {
     made: {
       half,
@@ -39,7 +50,8 @@ export function halfOf(
       profile,
       groove,
       reliefs,
-      body: bodyOf(own, bounds, profile, groove),
+      under,
+      body: bodyOf(own, bounds, { groove, profile, under }),
       ...gapsOf(outline, { ...bounds, profile, reliefs }),
     },
     trouble: cutsPart ? [tooThick(own, half, (radiusMm) => !milled(radiusMm).cutsPart)] : [],
@@ -65,6 +77,22 @@ function tooThick(
   }
 }
 
+/** Pockets in the floor of a half under what comes through there, clear of the heads of its screws. */
+function underHoles(
+  { blank, floorZ }: InSoftJaws,
+  { high, low }: PlaneBounds,
+  holes: readonly { readonly at: PlanePoint; readonly radius: number }[],
+): readonly UnderHole[] {
+  const overHeads = floorZ - blank.screwHeight - blank.headDiameter / 2 - 1
+  return holes.flatMap(({ at: { x, y }, radius }) => {
+    const radiusMm = radius + UNDER_WIDER_MM / 2
+    const isOver =
+      x > low.x - radiusMm && x < high.x + radiusMm && y > low.y - radiusMm && y < high.y + radiusMm
+    const deepMm = Math.min(UNDER_DEEP_MM, overHeads)
+    return isOver && deepMm > 0 ? [{ at: { x, y }, radiusMm, deepMm }] : []
+  })
+}
+
 /** Along the foot of the walls, for the cutter's corner radius and for burrs; none where no cutter is small enough. */
 function grooveOf(
   own: InSoftJaws,
@@ -87,8 +115,7 @@ export const grooveCutter = ({ work }: InSoftJaws) =>
 function bodyOf(
   { floorZ, topZ }: InSoftJaws,
   { high, low }: PlaneBounds,
-  profile: JawHalf['profile'],
-  groove: JawHalf['groove'],
+  { groove, profile, under }: Pick<JawHalf, 'groove' | 'profile' | 'under'>,
 ): Recipe<'setup'> {
   const level = (z: number): Plane<'setup'> => ({
     at: point(0, 0, z),
@@ -98,11 +125,11 @@ function bodyOf(
   const foot = box<'setup'>(point(low.x, low.y, 0), point(high.x, high.y, floorZ))
   const walls = profile.map((ring) => prism(level(floorZ), [ring], topZ - floorZ))
   const whole: Recipe<'setup'> = { kind: 'united', of: [foot, ...walls] }
-  return groove.length === 0
-    ? whole
-    : {
-        kind: 'cut',
-        from: whole,
-        by: [prism(level(floorZ - GROOVE_DEEP_MM), groove, GROOVE_DEEP_MM)],
-      }
+  const by: readonly Recipe<'setup'>[] = [
+    ...(groove.length > 0 ? [prism(level(floorZ - GROOVE_DEEP_MM), groove, GROOVE_DEEP_MM)] : []),
+    ...under.map(({ at: { x, y }, deepMm, radiusMm }) =>
+      round<'setup'>(point(x, y, floorZ - deepMm), point(x, y, floorZ), radiusMm),
+    ),
+  ]
+  return by.length === 0 ? whole : { kind: 'cut', from: whole, by }
 }

@@ -1,4 +1,6 @@
 import { filled, flatRing, type Region, ringsOfRegion } from '../../../../ground/outline'
+import { type Cut } from '../../../../work/stock'
+import { throughHoles } from '../../cuts'
 import { type InSoftJaws, MOUTH_MM } from '../layout'
 import { GROOVE_DEEP_MM, grooveCutter, halfOf } from './half'
 import { pocketsOf } from './pocket'
@@ -7,9 +9,9 @@ import {
   type Half,
   type JawCut,
   type JawDesign,
+  type JawHalf,
   type JawKernel,
   type JawTrouble,
-  type Relief,
 } from './types'
 
 export { type JawDesign, type JawHalf, type JawKernel } from './types'
@@ -20,34 +22,18 @@ const FINE_MM = 0.001
 const SLUG_BELOW_MM = 3
 
 /** Designs a pair of jaws to the part as it stands in them. */
-export function designJaws(own: InSoftJaws, kernel: JawKernel): JawDesign {
+export function designJaws(
+  own: InSoftJaws,
+  kernel: JawKernel,
+  meanwhile: readonly Cut[] = [],
+): JawDesign {
   const { end, fixed, floorZ, holding, topZ } = own
   const outline = ringsOfRegion(filled(kernel.shadow(floorZ, topZ)))
   const shadow: Region = outline.map((ring) => flatRing(ring, FINE_MM))
   const pockets = pocketsOf(own, kernel, shadow)
-  const half = (which: Half) => halfOf(own, kernel, which, pockets[which], outline)
+  const holes = meanwhile.flatMap((cut) => throughHoles(own, own.work, cut))
+  const half = (which: Half) => halfOf(own, kernel, which, pockets[which], outline, holes)
   const [fixedHalf, movingHalf] = [half('fixed'), half('moving')]
-  const troubles: readonly JawTrouble[] = [
-    ...(shadow.length === 0
-      ? [
-          {
-            code: 'nothing-in-step',
-            sentence: 'Nothing of the part lies within the step.',
-          } as const,
-        ]
-      : []),
-    ...[fixedHalf, movingHalf].flatMap(({ trouble }) => trouble),
-    ...[fixedHalf.made, movingHalf.made].flatMap(({ bearsMm, half: which }) =>
-      bearsMm > 0
-        ? []
-        : [
-            {
-              code: 'no-contact',
-              sentence: `The wall of the ${which} half touches nothing of the part.`,
-            } as const,
-          ],
-    ),
-  ]
   return {
     vise: own.vise,
     blank: own.blank,
@@ -65,15 +51,46 @@ export function designJaws(own: InSoftJaws, kernel: JawKernel): JawDesign {
     outline,
     fixed: fixedHalf.made,
     moving: movingHalf.made,
-    cuts: cutsOf(own, [...fixedHalf.made.reliefs, ...movingHalf.made.reliefs]),
+    cuts: cutsOf(own, [fixedHalf.made, movingHalf.made]),
+    edges: grooveCutter(own)
+      ? 'Deburr the edges of the work that go in: the groove takes what is left.'
+      : `The workshop has no end mill small enough for a groove at the foot of the walls: break the lower edges of the work by ${MOUTH_MM} mm, or its burrs and the cutter’s own corner hold it off.`,
     zero: {
       x: end?.at ?? 0,
       y: fixed.at,
       z: floorZ,
       words: `${end ? 'end wall' : 'middle of the vise'}, wall of the fixed half, floor of the step`,
     },
-    troubles,
+    troubles: troublesOf(outline.length === 0, [fixedHalf, movingHalf]),
   }
+}
+
+/** What keeps these jaws from being made or from holding. */
+function troublesOf(
+  isEmpty: boolean,
+  halves: readonly ReturnType<typeof halfOf>[],
+): readonly JawTrouble[] {
+  return [
+    ...(isEmpty
+      ? [
+          {
+            code: 'nothing-in-step',
+            sentence: 'Nothing of the part lies within the step.',
+          } as const,
+        ]
+      : []),
+    ...halves.flatMap(({ trouble }) => trouble),
+    ...halves.flatMap(({ made: { bearsMm, half: which } }) =>
+      bearsMm > 0
+        ? []
+        : [
+            {
+              code: 'no-contact',
+              sentence: `The wall of the ${which} half touches nothing of the part.`,
+            } as const,
+          ],
+    ),
+  ]
 }
 
 /** Slices by which it is found how high the part lies flat against the walls. */
@@ -94,8 +111,10 @@ function gripOf({ fixed, floorZ, moving, topZ }: InSoftJaws, kernel: JawKernel):
   return flat
 }
 
-function cutsOf(own: InSoftJaws, reliefs: readonly Relief[]): readonly JawCut[] {
+function cutsOf(own: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] {
   const { cutter, holding, work } = own
+  const reliefs = halves.flatMap((one) => one.reliefs)
+  const under = halves.flatMap((one) => one.under)
   const small = grooveCutter(own)
   const chamfer = work.workshop.cutters.find(({ kind }) => kind === 'chamfer mill')
   const depthMm = holding.step.mm
@@ -122,6 +141,16 @@ function cutsOf(own: InSoftJaws, reliefs: readonly Relief[]): readonly JawCut[] 
             what: 'groove along the foot of the walls',
             cutter: small.name,
             depthMm: depthMm + GROOVE_DEEP_MM,
+            halves: 'both',
+          } as const,
+        ]
+      : []),
+    ...(under.length > 0
+      ? [
+          {
+            what: `${under.length} reliefs in the floor under holes that come through`,
+            cutter: cutter.name,
+            depthMm: depthMm + Math.max(...under.map(({ deepMm }) => deepMm)),
             halves: 'both',
           } as const,
         ]

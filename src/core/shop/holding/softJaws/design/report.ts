@@ -39,7 +39,7 @@ const edgesSaid = (ring: Ring, origin: JawOrigin) =>
 export function jawReport(design: JawDesign, half?: Half) {
   const origin = jawCorner(design, half)
   const halves = halvesOf(design, half)
-  const { blank, clearMm, cutter, cuts, gripMm, slug, stepMm, troubles, vise, zero } = design
+  const { blank, clearMm, cutter, cuts, edges, gripMm, slug, stepMm, troubles, vise, zero } = design
   const place = ({ x, y }: { x: number; y: number }) => [
     rounded(x - origin.x),
     rounded(y - origin.y),
@@ -64,7 +64,11 @@ export function jawReport(design: JawDesign, half?: Half) {
         radiusMm,
       })),
     ),
+    under: halves.flatMap(({ half: of, under }) =>
+      under.map(({ at, ...rest }) => ({ half: of, at: place(at), ...rest })),
+    ),
     cuts,
+    edges,
     cutter: { name: cutter.name, diameterMm: cutter.diameter },
     blanks: {
       name: blank.name,

@@ -29,6 +29,13 @@ export interface Relief {
   readonly radiusMm: number
 }
 
+/** A round pocket in the floor for a drill that comes through, in X and Y of the setup. */
+export interface UnderHole {
+  readonly at: PlanePoint
+  readonly radiusMm: number
+  readonly deepMm: number
+}
+
 /** One half of a pair of soft jaws; all in the setup, X and Y as seen from above. */
 export interface JawHalf extends PlaneBounds {
   readonly half: Half
@@ -37,6 +44,8 @@ export interface JawHalf extends PlaneBounds {
   /** The groove along the foot of its walls. */
   readonly groove: readonly Ring[]
   readonly reliefs: readonly Relief[]
+  /** Under holes that come through while the part is held so: into its floor, so deep. */
+  readonly under: readonly UnderHole[]
   readonly body: Recipe<'setup'>
   /** Where the part's outline and this half's walls face each other, mm; reliefs left out of the most. */
   readonly leastGapMm: number
@@ -83,6 +92,8 @@ export interface JawDesign {
   readonly fixed: JawHalf
   readonly moving: JawHalf
   readonly cuts: readonly JawCut[]
+  /** What is to be done to the work itself, so that it sits down. */
+  readonly edges: string
   /** Where the jaws' own zero is, in the setup: end wall, wall of the fixed half, floor. */
   readonly zero: {
     readonly x: number
