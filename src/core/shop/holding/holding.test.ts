@@ -476,3 +476,90 @@ describe('stuck to a board', () => {
     expect(causes({ ...ON_BOARD, ...fence })).toEqual(causes({ ...ON_TABLE, ...fence } as Holding))
   })
 })
+
+describe('soft jaws', () => {
+  const IN_JAWS: Holding & { kind: 'soft-jaws' } = {
+    kind: 'soft-jaws',
+    vise: 'vise-125',
+    blank: 'soft-125',
+    step: mm(9),
+    gap: mm(12),
+    clear: mm(0.3),
+    cutter: 'end-10',
+    stop: 'left',
+    shift: mm(5),
+    jaws: 'as cut',
+  }
+
+  it('the face to the fixed half lies at 0, the underside on the floor, the end at its wall; by hand', () => {
+    const { contacts, standing } = planned(IN_JAWS)
+    // Blanks 45 high, a step of 9.
+    expect(standing.low.z).toBeCloseTo(36, 9)
+    const [guide] = contacts.filter(({ role }) => role === 'guide')
+    const [stop] = contacts.filter(({ role }) => role === 'stop')
+    expect(guide?.inSetup.y).toBeCloseTo(0, 9)
+    expect(stop?.inSetup.x).toBeCloseTo(standing.low.x, 9)
+    // The middle of the work 5 to the right.
+    expect((standing.low.x + standing.high.x) / 2).toBeCloseTo(5, 9)
+    expect(contacts.every(({ bears }) => bears)).toBe(true)
+  })
+
+  it('put back they are off in place and turn; indicated by as much as the indicator repeats; cut or skimmed not', () => {
+    const backIn = (jaws: (typeof IN_JAWS)['jaws']) =>
+      planned({ ...IN_JAWS, jaws })
+        .contacts.filter(({ role }) => role === 'guide')
+        .map((contact) =>
+          planned({ ...IN_JAWS, jaws })
+            .standing.errors(contact)
+            .filter(({ link }) => link === 'jaws put back')
+            .map(({ coefficient, plusMinus }) => [plusMinus, coefficient]),
+        )
+    expect(backIn('as cut')).toEqual([[], []])
+    expect(backIn('skimmed')).toEqual([[], []])
+    const xs = planned(IN_JAWS)
+      .contacts.filter(({ role }) => role === 'guide')
+      .map(({ inSetup }) => inSetup.x)
+    expect(backIn('put back')).toEqual(
+      xs.map((x) => [
+        [0.03, 1],
+        [0.03, x / 62.5],
+      ]),
+    )
+    expect(
+      backIn('indicated')
+        .flat()
+        .map(([mm]) => mm),
+    ).toEqual([0.004, 0.004, 0.004, 0.004])
+  })
+
+  it('a part whose bottom is narrower sits on its own flats there, not where the block would be', () => {
+    const stepped: Part = {
+      ...plainBlock(),
+      features: [
+        {
+          kind: 'step',
+          id: 's',
+          on: 'top',
+          name: 'step',
+          along: 'back',
+          width: mm(12),
+          depth: mm(15),
+          place: { dims: [], centred: true },
+        },
+      ],
+    }
+    const [, second] = planWay(
+      W,
+      stepped,
+      way(
+        setup('s-1', 'top', 'back', ['top', 's', 'back', 'front', 'left', 'right']),
+        setup('s-2', 'bottom', 'back', ['bottom'], { holding: IN_JAWS }),
+      ),
+    ).setups
+    const guide = second?.contacts.find(({ role }) => role === 'guide')
+    // Turned over, the step is below: its wall lies 12 in from the back and comes to the wall of the jaw.
+    expect(guide?.surface).toMatch(/^s\./)
+    expect(guide?.inSetup.y).toBeCloseTo(0, 9)
+    expect(second?.standing.high.y).toBeCloseTo(12, 6)
+  })
+})
