@@ -15,7 +15,7 @@ const WINGS = {
     'blank',
     'casting',
   ],
-  shop: ['workshop', 'holding'],
+  shop: ['workshop', 'holding', 'making'],
   plan: ['way', 'planning', 'drilling'],
   predict: ['prediction'],
   floor: ['standin', 'offsets', 'register'],

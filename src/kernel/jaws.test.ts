@@ -14,12 +14,8 @@ import {
 } from '@/core/ground/outline'
 import { WORM_BLOCK, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
 import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
-import {
-  designSoftJaws,
-  type JawDesign,
-  type JawHalf,
-  type SoftJawsHolding,
-} from '@/core/shop/holding'
+import { type SoftJawsHolding } from '@/core/shop/holding'
+import { designSoftJaws, type JawDesign, type JawHalf } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { solidNow } from '@/core/work/stock'

@@ -1,5 +1,6 @@
 import { type PlannedSetup, workOf } from '@/core/plan/planning'
-import { designSoftJaws, type JawDesign, type SoftJawsHolding } from '@/core/shop/holding'
+import { type SoftJawsHolding } from '@/core/shop/holding'
+import { designSoftJaws, type JawDesign } from '@/core/shop/making'
 import { solidNow } from '@/core/work/stock'
 import { withShadows } from './regions'
 

@@ -1,7 +1,7 @@
 import { type CrossSection, type ManifoldToplevel } from 'manifold-3d'
 import { type Motion } from '@/core/ground/geometry'
 import { type Region, type RegionKernel } from '@/core/ground/outline'
-import { type JawKernel } from '@/core/shop/holding'
+import { type JawKernel } from '@/core/shop/making'
 import { type Recipe } from '@/core/ground/recipe'
 import { bringModels } from './models'
 import { type Kitchen, matrixOf, withKitchen } from './mesh'

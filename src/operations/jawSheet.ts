@@ -1,7 +1,7 @@
 import { lengthWords } from '@/core/handbook/units'
 import { jawsPlan, jawsSection } from '@/core/paper/picture'
 import { type PlannedSetup } from '@/core/plan/planning'
-import { type JawDesign } from '@/core/shop/holding'
+import { type JawDesign } from '@/core/shop/making'
 import { type DrawingSheet } from '@/pdf'
 
 /** The drawing of a pair of jaws, for paper. */

@@ -12,7 +12,7 @@ import {
   jawExtent,
   jawReport,
   ringFrom,
-} from '@/core/shop/holding'
+} from '@/core/shop/making'
 import { writeProfileDxf } from '@/exchange'
 import { jawsOf, meshOf, stlOf } from '@/kernel'
 import { stepOf } from '@/kernel/exact'

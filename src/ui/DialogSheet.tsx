@@ -45,3 +45,20 @@ export function DialogSheet({
     </Dialog.Portal>
   )
 }
+
+/** What a sheet is told that comes when it is first asked for. */
+export interface SheetProps {
+  readonly open: boolean
+  readonly onOpenChange: (open: boolean) => void
+  readonly onClosed: (event: Event) => void
+}
+
+export const OpenSheet = ({
+  children,
+  onOpenChange,
+  open,
+}: Omit<SheetProps, 'onClosed'> & { readonly children: ReactNode }) => (
+  <Dialog.Root open={open} onOpenChange={onOpenChange}>
+    {children}
+  </Dialog.Root>
+)

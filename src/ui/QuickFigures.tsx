@@ -2,20 +2,18 @@
 
 import { Calculator } from 'lucide-react'
 import dynamic from 'next/dynamic'
-import { Dialog } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { type LengthUnit } from '@/core/handbook/units'
-import { DialogSheet } from './DialogSheet'
 import { useKeys } from './useKeys'
 import { fieldName, lastField, rememberFields, typeInto } from './lastField'
 
-const Calculators = dynamic(() => import('./Calculators').then((m) => m.Calculators), {
-  loading: () => <p className="text-soft">Fetching the tables.</p>,
-})
+// What is in the sheet comes when it is first asked for.
+const QuickFiguresSheet = dynamic(() => import('./QuickFiguresSheet'), { ssr: false })
 
 /** The quick figures, on Q in every view (Alt Q while typing); an answer goes into the field that was left. */
 export function QuickFigures({ unit = 'mm' }: { readonly unit?: LengthUnit | undefined }) {
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useState<boolean>()
+  const button = useRef<HTMLButtonElement>(null)
   const [field, setField] = useState<HTMLInputElement>()
   useEffect(rememberFields, [])
   const ask = (): void => {
@@ -30,34 +28,37 @@ export function QuickFigures({ unit = 'mm' }: { readonly unit?: LengthUnit | und
   }
   /** Back to the field that was left, with the answer when there is one. */
   const onClosed = (event: Event): void => {
-    if (!field?.isConnected) return
     event.preventDefault()
+    if (!field?.isConnected) return button.current?.focus()
     if (answer.current === undefined) field.focus()
     else typeInto(field, answer.current)
     answer.current = undefined
   }
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger
+    <>
+      <button
+        ref={button}
+        type="button"
+        aria-haspopup="dialog"
+        aria-expanded={open === true}
         className="flex min-h-8 cursor-pointer items-center gap-1.5 rounded-md px-1.5 hover:bg-white/10"
-        onClick={() => setField(lastField())}
+        onClick={ask}
       >
         <span className="max-sm:hidden">
           <kbd>Q</kbd>
         </span>
         <Calculator className="size-4 sm:hidden" aria-hidden />
         <span className="max-sm:sr-only">quick figures</span>
-      </Dialog.Trigger>
-      <DialogSheet
-        title="Quick figures"
-        description="Type sizes as at the bench: #7, 29/64, M6, 300ft/min."
-        wide
-        onClosed={onClosed}
-      >
-        <div data-quick-figures>
-          <Calculators unit={unit} target={field && { name: fieldName(field), send }} />
-        </div>
-      </DialogSheet>
-    </Dialog.Root>
+      </button>
+      {open !== undefined && (
+        <QuickFiguresSheet
+          open={open}
+          onOpenChange={setOpen}
+          onClosed={onClosed}
+          unit={unit}
+          target={field && { name: fieldName(field), send }}
+        />
+      )}
+    </>
   )
 }

@@ -4,12 +4,8 @@ import { describe, expect, it } from 'vitest'
 import { runLine } from '@/cli/line'
 import { readDocumentText } from '@/core/paper/formats'
 import { planWay, workOf } from '@/core/plan/planning'
-import {
-  designPlate,
-  type PinPlateHolding,
-  type PlateDesign,
-  relievedLandMm,
-} from '@/core/shop/holding'
+import { type PinPlateHolding } from '@/core/shop/holding'
+import { designPlate, type PlateDesign, relievedLandMm } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Part, partIssues } from '@/core/work/part'
 import { mm, op, plainBlock, setup, topHole, way } from '../support/documents'

@@ -3,7 +3,7 @@
 import { useMemo } from 'react'
 import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units'
 import { jawsSection } from '@/core/paper/picture'
-import { type JawDesign } from '@/core/shop/holding'
+import { type JawDesign } from '@/core/shop/making'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { FigureTable } from './FigureTable'
 

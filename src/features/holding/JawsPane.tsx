@@ -3,7 +3,7 @@
 import { useMemo } from 'react'
 import { jawsPlan } from '@/core/paper/picture'
 import { type PlannedSetup } from '@/core/plan/planning'
-import { type JawDesign } from '@/core/shop/holding'
+import { type JawDesign } from '@/core/shop/making'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useSize } from '@/ui/useSize'
 import { FileLinks } from './FileLinks'

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
-import { type JawDesign } from '@/core/shop/holding'
+import { type JawDesign } from '@/core/shop/making'
 import { solids } from '@/workers/client'
 
 /** They are not designed again while somebody is still at it, ms. */

@@ -1,5 +1,5 @@
 import { type PlannedSetup } from '../../plan/planning'
-import { type JawDesign } from '../../shop/holding'
+import { type JawDesign } from '../../shop/making'
 import { lengthWords, printLength } from '../../handbook/units'
 import { cutText } from '../../ground/issues'
 import { type Fixture } from './schema'

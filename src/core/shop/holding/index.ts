@@ -19,26 +19,10 @@ export {
   type Stay,
 } from './kind'
 export { type LocatorEdit, locatorPlane, locatorsOf, topOfHolding, holesAlong } from './locators'
-export {
-  designPlate,
-  type PinPlateHolding,
-  type PlateDesign,
-  type PlatePin,
-  relievedLandMm,
-} from './plate'
+export { onPlate, type OnPlate, type PinPlateHolding, PLATE_BEYOND_MM } from './plate'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
-export {
-  designSoftJaws,
-  halvesOf,
-  jawCorner,
-  jawExtent,
-  jawReport,
-  ringFrom,
-  type JawDesign,
-  type JawHalf,
-  type JawKernel,
-  type SoftJawsHolding,
-} from './softJaws'
+export { inSoftJaws, type InSoftJaws, MOUTH_MM, type SoftJawsHolding } from './softJaws'
+export { throughHoles } from './cuts'
 export { viseAnchored, type ViseHolding } from './vise'
 export {
   byId,

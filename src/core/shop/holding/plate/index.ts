@@ -86,6 +86,5 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
   readingMark: ({ plate, relieved, relievedPin, round, roundPin }) =>
     ['plate', plate, round, roundPin.mm, relieved, relievedPin.mm].join(' '),
 }
-export { designPlate, type PlateDesign, type PlatePin } from './design'
-export { relievedLandMm } from './land'
+export { BEYOND_MM as PLATE_BEYOND_MM, onPlate, type OnPlate } from './layout'
 export { type PinPlateHolding } from './parameters'

@@ -1,12 +1,8 @@
 import { STOP_FIELD } from '../common'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
-import { type Cut } from '../../../work/stock'
-import { type Work } from '../work'
 import { softJawsAnchored } from './anchored'
-import { designJaws, type JawDesign, type JawKernel } from './design'
 import { blanksOpen, firstInSoftJaws } from './first'
-import { inSoftJaws } from './layout'
 import { type SoftJawsHolding, SoftJawsSchema } from './parameters'
 import { standInSoftJaws } from './stand'
 
@@ -52,18 +48,5 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     ['soft jaws', vise, blank, cutter, step.mm, gap.mm, clear.mm, shift.mm, stop, jaws].join(' '),
 }
 
-/**
- * Designs a pair of jaws for a part as it is to be held; the kernel knows the shadow of the part in its setup.
- *
- * @param meanwhile - what is cut while it is held so: holes that come through want a relief in the floor.
- */
-export const designSoftJaws = (
-  holding: SoftJawsHolding,
-  work: Work,
-  kernel: JawKernel,
-  meanwhile: readonly Cut[] = [],
-): JawDesign => designJaws(inSoftJaws(holding, work), kernel, meanwhile)
-
+export { inSoftJaws, type InSoftJaws, MOUTH_MM } from './layout'
 export { type SoftJawsHolding } from './parameters'
-export { type JawDesign, type JawHalf, type JawKernel } from './design'
-export { halvesOf, jawCorner, jawExtent, jawReport, ringFrom } from './design/report'

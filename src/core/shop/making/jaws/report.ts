@@ -1,4 +1,4 @@
-import { edgesOf, type Ring, ringBounds } from '../../../../ground/outline'
+import { edgesOf, type Ring, ringBounds } from '../../../ground/outline'
 import { type Half, type JawDesign, type JawHalf } from './types'
 
 /** Where places are counted from: the low corner of one half as seen from above, or the setup. */

@@ -1,5 +1,5 @@
-import { type PlanePoint, planeDistance } from '../../../../ground/geometry'
-import { edgesOf, gapToRings, type Ring } from '../../../../ground/outline'
+import { type PlanePoint, planeDistance } from '../../../ground/geometry'
+import { edgesOf, gapToRings, type Ring } from '../../../ground/outline'
 import { type JawHalf } from './types'
 
 /** Places along the part's outline at which the gap is measured, mm apart. */

@@ -1,6 +1,6 @@
-import { type PlanePoint } from '../../../../ground/geometry'
-import { edgesOf, filled, type Region, regionArea, ringsOfRegion } from '../../../../ground/outline'
-import { type InSoftJaws } from '../layout'
+import { type PlanePoint } from '../../../ground/geometry'
+import { edgesOf, filled, type Region, regionArea, ringsOfRegion } from '../../../ground/outline'
+import { type InSoftJaws } from '../../holding'
 import { type Half, type JawKernel } from './types'
 
 /** The jaw's outside corners, at the part's re-entrant ones, are rounded by this, mm (common practice, no source). */

@@ -1,4 +1,4 @@
-import { type PlanePoint, planeDistance } from '../../../../ground/geometry'
+import { type PlanePoint, planeDistance } from '../../../ground/geometry'
 import {
   circleRing,
   flatRing,
@@ -6,7 +6,7 @@ import {
   type Region,
   regionArea,
   ringsOfRegion,
-} from '../../../../ground/outline'
+} from '../../../ground/outline'
 import { type Pocket } from './pocket'
 import { reliefsOf, sweptBy } from './reliefs'
 import { type Half, type JawKernel, type PlaneBounds, type Relief } from './types'

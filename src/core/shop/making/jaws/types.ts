@@ -1,7 +1,7 @@
-import { type PlanePoint } from '../../../../ground/geometry'
-import { type Region, type RegionKernel, type Ring } from '../../../../ground/outline'
-import { type Recipe } from '../../../../ground/recipe'
-import { type Cutter, type JawBlank, type Vise } from '../../../workshop'
+import { type PlanePoint } from '../../../ground/geometry'
+import { type Region, type RegionKernel, type Ring } from '../../../ground/outline'
+import { type Recipe } from '../../../ground/recipe'
+import { type Cutter, type JawBlank, type Vise } from '../../workshop'
 
 /** What designing jaws needs of a kernel: areas, and of the part in the setup its shadow and its sections. */
 export interface JawKernel extends RegionKernel {

@@ -1,7 +1,13 @@
-import { filled, flatRing, type Region, ringsOfRegion } from '../../../../ground/outline'
-import { type Cut } from '../../../../work/stock'
-import { throughHoles } from '../../cuts'
-import { type InSoftJaws, MOUTH_MM } from '../layout'
+import { filled, flatRing, type Region, ringsOfRegion } from '../../../ground/outline'
+import { type Cut } from '../../../work/stock'
+import {
+  inSoftJaws,
+  type InSoftJaws,
+  MOUTH_MM,
+  type SoftJawsHolding,
+  throughHoles,
+  type Work,
+} from '../../holding'
 import { GROOVE_DEEP_MM, grooveCutter, halfOf } from './half'
 import { pocketsOf } from './pocket'
 import { PAST_MM } from './reliefs'
@@ -163,3 +169,15 @@ function cutsOf(own: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] 
     },
   ]
 }
+
+/**
+ * Designs a pair of jaws for a part as it is to be held; the kernel knows the shadow of the part in its setup.
+ *
+ * @param meanwhile - what is cut while it is held so: holes that come through want a relief in the floor.
+ */
+export const designSoftJaws = (
+  holding: SoftJawsHolding,
+  work: Work,
+  kernel: JawKernel,
+  meanwhile: readonly Cut[] = [],
+): JawDesign => designJaws(inSoftJaws(holding, work), kernel, meanwhile)

@@ -1,19 +1,23 @@
-import { norm } from '../../../ground/geometry'
+import { norm } from '../../ground/geometry'
 import {
   clearanceHole,
   DOWEL_DIAMETERS_MM,
   parseThread,
   STANDARD_THREADS,
   type Thread,
-} from '../../../handbook/standards'
-import { type Hole, newPart, type Part } from '../../../work/part'
-import { type Cut } from '../../../work/stock'
-import { throughHoles } from '../cuts'
-import { BEYOND_MM, onPlate, type OnPlate } from './layout'
+} from '../../handbook/standards'
+import { type Hole, newPart, type Part } from '../../work/part'
+import { type Cut } from '../../work/stock'
 import { relievedLandMm } from './land'
-import { type PinPlateHolding } from './parameters'
-import { type Locator } from '../kind'
-import { type Work } from '../work'
+import {
+  type Locator,
+  onPlate,
+  type OnPlate,
+  type PinPlateHolding,
+  PLATE_BEYOND_MM,
+  throughHoles,
+  type Work,
+} from '../holding'
 
 /** Common practice, no source: shank of a rest button; chamfer for a pin's root; relief under a hole that comes through. */
 const [BUTTON_MM, ROOT_MM] = [8, 0.5]
@@ -87,12 +91,12 @@ export function designPlate(
   const own = onPlate(holding, work)
   const { high, low, plate } = own
   const place = ({ x, y }: Place): Place => ({
-    x: tidy(x - low.x + BEYOND_MM),
-    y: tidy(y - low.y + BEYOND_MM),
+    x: tidy(x - low.x + PLATE_BEYOND_MM),
+    y: tidy(y - low.y + PLATE_BEYOND_MM),
   })
   const size = {
-    x: { mm: tidy(high.x - low.x + 2 * BEYOND_MM) },
-    y: { mm: tidy(high.y - low.y + 2 * BEYOND_MM) },
+    x: { mm: tidy(high.x - low.x + 2 * PLATE_BEYOND_MM) },
+    y: { mm: tidy(high.y - low.y + 2 * PLATE_BEYOND_MM) },
     z: { mm: tidy(plate.height - plate.padHeight) },
   }
   const offMm = offOf(own)

@@ -1,5 +1,5 @@
-import { type PlanePoint, planeDistance } from '../../../../ground/geometry'
-import { type Corner, type Edge, edgesOf, type Ring } from '../../../../ground/outline'
+import { type PlanePoint, planeDistance } from '../../../ground/geometry'
+import { type Corner, type Edge, edgesOf, type Ring } from '../../../ground/outline'
 import { type Half, type Relief } from './types'
 
 /** So far past the corner the cutter goes, mm (common practice, no source). */
