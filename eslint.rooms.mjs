@@ -15,7 +15,6 @@ export const LONG_ROOMS = [
   ['src/core/floor/standin/exercises.ts', undefined, 71],
   ['src/core/foreman/findings/zeroRules.ts', undefined, 108],
   ['src/core/ground/scene/scene.ts', undefined, 62],
-  ['src/core/paper/demo/wormBlock.ts', 364, undefined],
   ['src/core/paper/picture/fixturePlan.ts', undefined, 112],
   ['src/core/plan/way/checkWay.ts', undefined, 71],
   ['src/core/predict/prediction/datumFrame.ts', 408, undefined],
