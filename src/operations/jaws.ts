@@ -3,7 +3,9 @@ import { circleRing, rectangleRing } from '@/core/ground/outline'
 import { moved, type Recipe } from '@/core/ground/recipe'
 import { point } from '@/core/ground/geometry'
 import { type Profile, profileSvg } from '@/core/paper/formats'
+import { lengthWords } from '@/core/handbook/units'
 import { type PlannedSetup } from '@/core/plan/planning'
+import { refLabel } from '@/core/work/part'
 import {
   halvesOf,
   type JawDesign,
@@ -41,10 +43,23 @@ export async function jawsFile(
   const { holding, setup } = planned.value
   const design = await jawsOf(setup, holding).catch(stockMissing)
   if ('ok' in design) return design
-  const exported = await exportJaws(setup, design, kind, options.jaw)
-  return exported.ok
-    ? succeed({ ...exported.value, isSound: design.troubles.length === 0 })
-    : exported
+  const troubles = [...design.troubles, ...forbiddenIn(setup)]
+  const exported = await exportJaws(setup, { ...design, troubles }, kind, options.jaw)
+  return exported.ok ? succeed({ ...exported.value, isSound: troubles.length === 0 }) : exported
+}
+
+/** What forbids the holding itself: blanks too thin or too short, screws in the way, nothing flat, a cut into the jaws. */
+function forbiddenIn({ contacts, index, part, setup, standing }: PlannedSetup) {
+  return standing
+    .findings({
+      index,
+      ops: setup.ops,
+      locators: contacts,
+      length: (mm) => lengthWords(mm, part.unit),
+      name: (ref) => refLabel(part, ref),
+    })
+    .filter(({ severity }) => severity === 'forbids')
+    .map(({ rest, what }) => ({ code: 'holding' as const, sentence: `${what} ${rest}` }))
 }
 
 /** A file, and whether the jaws in it can be made and hold. */

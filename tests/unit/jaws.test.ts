@@ -129,6 +129,17 @@ describe('soft jaws from the command line', () => {
     expect(report.troubles).toEqual([])
   })
 
+  it('blanks that are too short for the work are told in the file, and by the exit code', async () => {
+    const { bytes, code } = await line(
+      'jaws',
+      'docs/examples/pier-plate.foothold.json',
+      '--setup',
+      '2',
+    )
+    expect(code).toBe(1)
+    expect(bytes.toString()).toContain('The blank is too short for an end wall.')
+  })
+
   it('bad input is a sentence', async () => {
     const none = await line('jaws', WORM, '--way', 'Way B', '--setup', '9')
     expect(none).toMatchObject({

@@ -65,7 +65,7 @@ export interface JawCut {
 
 /** Something that keeps these jaws from being made or from holding. */
 export interface JawTrouble {
-  readonly code: 'cutter' | 'nothing-in-step' | 'no-contact'
+  readonly code: 'cutter' | 'holding' | 'nothing-in-step' | 'no-contact'
   readonly sentence: string
 }
 
