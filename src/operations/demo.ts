@@ -1,4 +1,6 @@
 import {
+  CLUTCH_HUB,
+  CLUTCH_HUB_WAY,
   OILER_BLOCK,
   OILER_BLOCK_WAY,
   PIER_PLATE,
@@ -24,6 +26,7 @@ const DEMO_JOBS: readonly NewJob[] = [
   { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
   { part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] },
   { part: SADDLE, ways: saddleWays(STANDARD_WORKSHOP), castings: [SADDLE_CASTING, SADDLE_LOST] },
+  { part: CLUTCH_HUB, ways: [CLUTCH_HUB_WAY] },
 ]
 /** What the part from a file is called: an earlier build has made it as its fourth. */
 const FROM_A_FILE = 'Motor bracket'

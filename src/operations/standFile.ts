@@ -5,10 +5,19 @@ import { fail, type Result, succeed } from '@/core/ground/issues'
 import { boundsOf } from '@/core/ground/recipe'
 import { readDocumentText } from '@/core/paper/formats'
 import { pickupWords } from '@/core/paper/sheet'
+import { type BearingPlace } from '@/core/shop/holding'
 import { planWay, type PlannedSetup } from '@/core/plan/planning'
 import { chainOf, isHeld, predictWay, slidesAlong, type WayChain } from '@/core/predict/prediction'
 
 type Three = readonly [number, number, number]
+
+/** A place that locates: of which surface, where, and out of the part there, in the part and in the setup. */
+export interface StandPlace {
+  readonly surface: string
+  readonly point: Three
+  readonly normal: Three
+  readonly inSetup: { readonly point: Three; readonly normal: Three }
+}
 
 /** How the part stands in one setup: all lengths in mm, turns as rows of a rotation. */
 export interface SetupStand {
@@ -23,17 +32,14 @@ export interface SetupStand {
   readonly pose: { readonly rows: readonly [Three, Three, Three]; readonly shift: Three }
   /** The work with its stock, in the setup. */
   readonly work: { readonly low: Three; readonly high: Three }
-  readonly locators: readonly {
+  readonly locators: readonly (StandPlace & {
     readonly id: string
     readonly role: string
-    readonly surface: string
-    /** Where it locates, and out of the part there, in the part and in the setup. */
-    readonly point: Three
-    readonly normal: Three
-    readonly inSetup: { readonly point: Three; readonly normal: Three }
+    /** The other side, where what holds finds the middle between two. */
+    readonly against?: StandPlace
     readonly by: 'bears' | 'set' | 'nothing there'
     readonly raw: boolean
-  }[]
+  })[]
   readonly clamps: readonly { readonly name: string; readonly low: Three; readonly high: Three }[]
   /** Held still by its locators, by them and a touch along an axis, or not. */
   readonly located: 'held' | 'held and touched' | 'free'
@@ -92,16 +98,11 @@ function standOf(planned: PlannedSetup): Omit<SetupStand, 'findings' | 'freeMoti
     }),
     pose: { rows: [three(rows[0]), three(rows[1]), three(rows[2])], shift: three(shift) },
     work: { low: three(standing.low), high: three(standing.high) },
-    locators: contacts.map(({ at, bears, id, inSetup, isSet, normal, raw, role, surface }) => ({
+    locators: contacts.map(({ against, bears, id, isSet, raw, role, ...own }) => ({
       id,
       role,
-      surface,
-      point: three(at),
-      normal: three(normal),
-      inSetup: {
-        point: three(inSetup),
-        normal: three(turnDirection(standing.setupFromPart, normal)),
-      },
+      ...placeOf(standing, own),
+      ...(against && { against: placeOf(standing, against) }),
       by: isSet ? 'set' : bears ? 'bears' : 'nothing there',
       raw,
     })),
@@ -112,6 +113,16 @@ function standOf(planned: PlannedSetup): Omit<SetupStand, 'findings' | 'freeMoti
     zero: { offset: setup.zero.offset, ...zeroOf(planned) },
   }
 }
+
+const placeOf = (
+  { setupFromPart }: PlannedSetup['standing'],
+  { at, inSetup, normal, surface }: Pick<BearingPlace, 'at' | 'inSetup' | 'normal' | 'surface'>,
+): StandPlace => ({
+  surface,
+  point: three(at),
+  normal: three(normal),
+  inSetup: { point: three(inSetup), normal: three(turnDirection(setupFromPart, normal)) },
+})
 
 function zeroOf(planned: PlannedSetup): Omit<SetupStand['zero'], 'offset'> {
   const along = (axis: Axis) => {

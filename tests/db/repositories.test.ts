@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
+  CLUTCH_HUB_WAY,
   OILER_BLOCK_WAY,
   PIER_PLATE,
   PIER_PLATE_WAY,
@@ -77,9 +78,10 @@ describe('jobs', () => {
     // What other tests have loaded does not count here.
     await database().execute(sql`update jobs set is_demo = false`)
     const first = await loadDemoJobs()
-    expect(first).toHaveLength(4)
+    expect(first).toHaveLength(5)
     expect(await loadDemoJobs()).toEqual([])
-    const [saddle, oiler, worm] = first
+    const [hub, saddle, oiler, worm] = first
+    expect(must(await jobFile(hub ?? '')).ways).toEqual([CLUTCH_HUB_WAY])
     expect(must(await jobFile(saddle ?? '')).castings).toEqual([SADDLE_CASTING, SADDLE_LOST])
     expect(must(await jobFile(oiler ?? '')).ways).toEqual([OILER_BLOCK_WAY])
     expect(must(await jobFile(worm ?? '')).part).toEqual(WORM_BLOCK)

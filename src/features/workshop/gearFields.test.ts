@@ -11,6 +11,10 @@ const ITEMS: Readonly<Record<GearKind, readonly object[]>> = {
   plate: STANDARD_WORKSHOP.plates,
   anglePlate: STANDARD_WORKSHOP.anglePlates,
   jawBlank: STANDARD_WORKSHOP.jawBlanks,
+  centringVise: STANDARD_WORKSHOP.centringVises,
+  chuck: STANDARD_WORKSHOP.chucks,
+  vBlock: STANDARD_WORKSHOP.vBlocks,
+  toePlate: STANDARD_WORKSHOP.toePlates,
   instrument: STANDARD_WORKSHOP.instruments,
   cutter: STANDARD_WORKSHOP.cutters,
 }

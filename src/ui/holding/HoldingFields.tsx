@@ -2,7 +2,13 @@
 
 import { cutText } from '@/core/ground/issues'
 import { useState } from 'react'
-import { type HoldingField, HOLDING_KINDS, holesAlong, kindOf } from '@/core/shop/holding'
+import {
+  type HoldingField,
+  HOLDING_KINDS,
+  holesAlong,
+  kindOf,
+  roundsAlong,
+} from '@/core/shop/holding'
 import { type Part, refLabel } from '@/core/work/part'
 import { type Length, parseAngle, printDegrees } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
@@ -170,7 +176,8 @@ function HoldingInput(props: {
     const side = standing.faceAt[end]
     return side ? part.faces[side].name : end
   }
-  const holes = holesAlong(surfaces, standing.setupFromPart.rows[2])
+  const [x, , up] = standing.setupFromPart.rows
+  const holes = holesAlong(surfaces, up)
   const value = (clamping.holding as Readonly<Record<string, unknown>>)[field.key]
   switch (field.kind) {
     case 'gear':
@@ -194,6 +201,15 @@ function HoldingInput(props: {
               .replace('{right}', nameAt('right')),
           }))}
           onChange={onChange}
+        />
+      )
+    case 'number':
+      return (
+        <Choice
+          label={field.label}
+          value={String(value)}
+          options={field.options.map((n) => ({ value: String(n), label: String(n) }))}
+          onChange={(chosen) => onChange(Number(chosen))}
         />
       )
     case 'length':
@@ -226,11 +242,12 @@ function HoldingInput(props: {
       )
     }
     case 'hole':
+    case 'round':
       return (
         <Choice
           label={field.label}
           value={String(value)}
-          options={holes.map(({ id }) => ({
+          options={(field.kind === 'hole' ? holes : roundsAlong(surfaces, x)).map(({ id }) => ({
             value: id,
             label: refLabel(part, id),
           }))}

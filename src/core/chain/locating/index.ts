@@ -5,4 +5,5 @@ export {
   POOR_CONDITION,
   type Spread,
   locate,
+  rowOfContact,
 } from './locate'

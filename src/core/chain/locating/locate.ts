@@ -1,10 +1,26 @@
-import { contactRow, type Frame, type Point, type Six } from '../../ground/geometry'
+import {
+  addSix,
+  contactRow,
+  type Frame,
+  type Point,
+  scaleSix,
+  type Six,
+  subtract,
+} from '../../ground/geometry'
 import { decompose, invertSquare, type Rows } from '../../ground/linalg'
 
 /** A point where the work bears: its place and the outward unit normal of the part there. */
 export interface Contact<F extends Frame> {
   readonly at: Point<F>
   readonly normal: Point<F>
+  /** What closes as far from the other side: the middle between the two is what stays where it is. */
+  readonly against?: { readonly at: Point<F>; readonly normal: Point<F> } | undefined
+}
+
+/** What a contact sees of a displacement: that of its own place; of two that close alike, half their difference. */
+export function rowOfContact<F extends Frame>({ against, at, normal }: Contact<F>): Six {
+  const row = contactRow(at, normal)
+  return against ? scaleSix(addSix(row, contactRow(against.at, against.normal), -1), 1 / 2) : row
 }
 
 export type Locating =
@@ -49,7 +65,7 @@ export function locate<F extends Frame>(
   halfSizeMm: number,
   centre: Point<F>,
 ): Locating {
-  const rows = contacts.map((c) => contactRow(c.at, c.normal))
+  const rows = contacts.map(rowOfContact)
   const weighed = decompose(
     contacts.map((c) => weighedRow(c, halfSizeMm, centre)),
     6,
@@ -76,12 +92,12 @@ function weighedRow<F extends Frame>(
   halfSizeMm: number,
   centre: Point<F>,
 ): readonly number[] {
-  const about = {
-    x: contact.at.x - centre.x,
-    y: contact.at.y - centre.y,
-    z: contact.at.z - centre.z,
-  }
-  const [a, b, c, ...shift] = contactRow<F>(about, contact.normal)
+  const { against, at, normal } = contact
+  const [a, b, c, ...shift] = rowOfContact<F>({
+    at: subtract(at, centre),
+    normal,
+    against: against && { at: subtract(against.at, centre), normal: against.normal },
+  })
   return [a / halfSizeMm, b / halfSizeMm, c / halfSizeMm, ...shift]
 }
 

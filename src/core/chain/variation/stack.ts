@@ -24,11 +24,17 @@ export interface Column {
   readonly six: Six
 }
 
-export interface StackContact {
+/** A place of a surface that bears. */
+export interface StackBearing {
   readonly surface: string
   readonly at: Point<'part'>
   /** Outward unit normal of the part at the contact. */
   readonly normal: Point<'part'>
+}
+
+export interface StackContact extends StackBearing {
+  /** What closes as far from the other side. */
+  readonly against?: StackBearing | undefined
   /** How far the locator stands off its nominal place along `normal`, mm per unit of source. */
   readonly errors: readonly Term[]
 }
@@ -209,7 +215,7 @@ function withoutUnknown({ indices, values }: SparseSix, known: number): SparseSi
   return { indices: indices.subarray(0, end), values: values.subarray(0, 6 * end) }
 }
 
-/** q = G⁻¹(e − H x), dense: six values for each source; and each contact's e − h x. */
+/** q = G⁻¹(e − H x), dense: six values for each source; and each contact's e − h x, of two that close alike half the difference. */
 function seat(
   setup: StackSetup,
   held: Locating,
@@ -220,7 +226,11 @@ function seat(
   const gap = new FormBuilder(count)
   const gaps = setup.contacts.map((contact, j) => {
     addTerms(gap, contact.errors)
-    addRow(gap, surfaces.get(contact.surface), contactRow(contact.at, contact.normal), -1)
+    const { against } = contact
+    const own = against ? 1 / 2 : 1
+    addRow(gap, surfaces.get(contact.surface), contactRow(contact.at, contact.normal), -own)
+    if (against)
+      addRow(gap, surfaces.get(against.surface), contactRow(against.at, against.normal), own)
     const form = gap.take()
     addOuter(
       q,

@@ -26,6 +26,7 @@ import {
   viseOf,
   way,
 } from '../../../../tests/support/documents'
+import { HOLDING_SCENES } from '../../../../tests/support/holdingScenes'
 import { FINDING_SEVERITY, type Finding, type FindingCode } from '../../ground/finding'
 import { drawingFindings, findingsOf } from '.'
 
@@ -227,6 +228,7 @@ const SCENES: Record<
   'soft-jaws.no-floor': () => [block, jaws({ gap: mm(60) })],
   'soft-jaws.screws': () => [block, jaws({ step: mm(25) })],
   'soft-jaws.end-wall': () => [{ ...block, size: { ...block.size, x: mm(120) } }, jaws({})],
+  ...HOLDING_SCENES,
   'soft-jaws.drilled': () => [withFeatures([at('a', 20, 12)]), way(held(IN_JAWS, ['a']))],
   'angle.short': () => [
     { ...block, size: { ...block.size, z: mm(400) } },

@@ -14,6 +14,7 @@ import { type IndexedFrom, type PlannedSetup } from '../../plan/planning'
 import { chainOf, slidesAlong } from '../../predict/prediction'
 import { printDegrees } from '../../handbook/units'
 import { figuresOf } from '../../chain/variation'
+import { bearingsOf } from '../../shop/holding'
 import { type Inspection } from './inspection'
 import { type Finding, finding, capital, listWords } from '../../ground/finding'
 
@@ -164,11 +165,18 @@ function contactRules(
     }
   }
   const rawSurfaces = [
-    ...new Set(planned.contacts.filter((c) => c.raw).map((c) => c.surface)),
+    ...new Set(
+      planned.contacts
+        .flatMap(bearingsOf)
+        .filter((c) => c.raw)
+        .map((c) => c.surface),
+    ),
   ].filter(isSide)
   const nothingCut = planned.before.cut.size === 0
   for (const side of nothingCut ? [] : rawSurfaces) {
-    const role = planned.contacts.find((c) => c.surface === side)?.role ?? 'rest'
+    const role =
+      planned.contacts.find((c) => bearingsOf(c).some(({ surface }) => surface === side))?.role ??
+      'rest'
     const verb = planned.standing.words.roles[role].bears
     const moves = role === 'stop' ? 'X' : role === 'guide' ? 'Y' : 'Z'
     const cutLater = part.faces[side].toCut ? `Cut it first, ` : ''
@@ -218,7 +226,13 @@ function rawTwice({ plan, name }: Inspection): Finding[] {
   const seen = new Map<string, number>()
   return plan.setups.flatMap((planned, i) => {
     const raw = [
-      ...new Set(planned.contacts.filter((c) => c.raw && c.role !== 'stop').map((c) => c.surface)),
+      ...new Set(
+        planned.contacts
+          .filter((c) => c.role !== 'stop')
+          .flatMap(bearingsOf)
+          .filter((c) => c.raw)
+          .map((c) => c.surface),
+      ),
     ].filter(isSide)
     return raw.flatMap((side) => {
       const key = axisOf(side)

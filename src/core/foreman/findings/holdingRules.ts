@@ -1,6 +1,8 @@
 import { finding, type Finding, listWords } from '../../ground/finding'
 import { isSide, type Part } from '../../work/part'
-import { type PlannedSetup } from '../../plan/planning'
+import { isParting, type PlannedSetup } from '../../plan/planning'
+import { type Op } from '../../plan/way'
+import { type BearingPlace, bearingsOf } from '../../shop/holding'
 import { afterCut, hasMetal, type PartState } from '../../work/stock'
 import { type Inspection } from './inspection'
 
@@ -19,24 +21,30 @@ export function holdingRules(
 }
 
 /** The face stood on or gripped is parted or thinned until nothing holds: cutting the last of what the jaws hold. */
-function lastSupport({ part, name }: Inspection, planned: PlannedSetup, i: number): Finding[] {
-  const { stillHeld } = planned.standing.words
+function lastSupport(inspection: Inspection, planned: PlannedSetup, i: number): readonly Finding[] {
+  const { name, part, plan } = inspection
+  const { ops } = planned.setup
+  const parted = ops.findIndex((op) => isParting(planned, op))
+  if (parted >= 0) {
+    const isLast =
+      parted === ops.length - 1 &&
+      !plan.setups.some((later) => later.index > i && clamped(later) === clamped(planned))
+    return parting(inspection, planned, ops[parted] as Op, isLast)
+  }
   let state = planned.before
-  for (const op of planned.setup.ops) {
+  for (const op of ops) {
     const next = afterCut(state, op, i)
-    const surfaces = planned.contacts.map((contact) => ({
-      contact,
-      before: bears(part, state, contact),
-      after: bears(part, next, contact),
-    }))
-    const lost = surfaces.filter((s) => s.before && !s.after)
+    const lost = planned.contacts
+      .flatMap(bearingsOf)
+      .filter((place) => bears(part, state, place) && !bears(part, next, place))
     if (lost.length > 0) {
+      const { stillHeld } = planned.standing.words
       return [
         finding(
           'grip.last-support',
           i,
           `Cutting ${name(op.feature)} takes away what the part stands on.`,
-          `${lost.length === 1 ? 'One contact' : `${lost.length} contacts`} on ${listWords([...new Set(lost.map((l) => name(l.contact.surface)))])} ${lost.length === 1 ? 'is' : 'are'} lost${stillHeld === undefined ? '' : ` ${stillHeld}`}. Cut it in another setup, or move the contacts first.`,
+          `${lost.length === 1 ? 'One contact' : `${lost.length} contacts`} on ${listWords([...new Set(lost.map(({ surface }) => name(surface)))])} ${lost.length === 1 ? 'is' : 'are'} lost${stillHeld === undefined ? '' : ` ${stillHeld}`}. Cut it in another setup, or move the contacts first.`,
           { feature: op.feature },
         ),
       ]
@@ -46,11 +54,51 @@ function lastSupport({ part, name }: Inspection, planned: PlannedSetup, i: numbe
   return []
 }
 
-const bears = (
-  part: Part,
-  state: PartState,
-  contact: PlannedSetup['contacts'][number],
-): boolean => {
+/** The setup that clamped the part, here or before it was turned. */
+const clamped = (planned: PlannedSetup): PlannedSetup => planned.indexed?.base ?? planned
+
+/** It is cut off from what is spare: as the last cut of all it should be, before that it may not; and a cutter must get in. */
+function parting(
+  { length, name }: Inspection,
+  { index, standing, workshop }: PlannedSetup,
+  { cutter, feature }: Op,
+  isLast: boolean,
+): readonly Finding[] {
+  const roomMm = standing.partsAt?.roomMm ?? 0
+  const tool = workshop.cutters.find(({ id }) => id === cutter)
+  const narrow =
+    tool && tool.diameter > roomMm
+      ? [
+          finding(
+            'grip.parting-room',
+            index,
+            `Between ${name(feature)} and what grips it lie ${length(Math.max(0, roomMm))}, too little for ${tool.name}.`,
+            `It runs into ${standing.words.name}. Grip ${length(tool.diameter - roomMm)} less, leave more to spare, or saw it off.`,
+            { feature },
+          ),
+        ]
+      : []
+  return [
+    ...narrow,
+    isLast
+      ? finding(
+          'grip.parted',
+          index,
+          `Cutting ${name(feature)} parts it from what is spare.`,
+          `It comes free of ${standing.words.name}. The last web leans before it lets go: bring a jack or a hand vise against it, or leave 1 mm and saw it off with the spindle stopped; clean up the face in another setup.`,
+          { feature },
+        )
+      : finding(
+          'grip.parted-early',
+          index,
+          `Cutting ${name(feature)} parts it from what is spare, and more is to be cut.`,
+          'Nothing holds it after that. Make it the last cut of this clamping, in the last of its turns.',
+          { feature },
+        ),
+  ]
+}
+
+const bears = (part: Part, state: PartState, contact: BearingPlace): boolean => {
   const side = contact.surface
   if (!isSide(side)) return true
   // The level of the face does not matter here, only whether metal is left at that place.

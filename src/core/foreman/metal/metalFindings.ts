@@ -1,9 +1,10 @@
+import { bearingsOf } from '../../shop/holding'
 import { add, AXES, applyMotion, scale } from '../../ground/geometry'
 import { bySeverity, capital, type Finding, finding } from '../../ground/finding'
 import { RayTree } from '../../ground/mesh'
 import { boundsOf, boundsOfPoints, cornersOfBox } from '../../ground/recipe'
 import { lengthWords } from '../../handbook/units'
-import { type Plan, type PlannedSetup } from '../../plan/planning'
+import { isParting, type Plan, type PlannedSetup } from '../../plan/planning'
 import { axisOf, boughtOf, oppositeOf, refLabel, type Side, sizeAlong } from '../../work/part'
 import { blockNow, isRaw } from '../../work/stock'
 import { drilledFindings } from './drilled'
@@ -71,7 +72,10 @@ function bearing(
   metal: RayTree<'part'> | undefined,
 ): readonly Finding[] {
   if (part.stock?.form !== 'solid' || !metal) return []
-  return contacts.flatMap(({ at, id, normal, surface }) => {
+  const places = contacts.flatMap((contact) =>
+    bearingsOf(contact).map((place) => ({ ...place, id: contact.id })),
+  )
+  return places.flatMap(({ at, id, normal, surface }) => {
     if (!isRaw(part, before, surface)) return []
     const far = LOOKS_MM + (boughtOf(part, surface)?.spread.mm ?? 0)
     const [hit] = metal.hits(add(at, scale(normal, far)), scale(normal, -1))
@@ -107,6 +111,8 @@ function loose(
 }
 
 function touched({ op, planned }: PlannedCut, { touches }: CutLeft): readonly Finding[] {
+  // What is parted off stays in what grips it: it is not all milled away.
+  if (isParting(planned, op)) return []
   const { index, part, workshop } = planned
   const name = refLabel(part, op.feature)
   const tool = workshop.cutters.find((c) => c.id === op.cutter)?.name ?? 'the cutter'
@@ -136,7 +142,8 @@ const [HANGS_SHARE, HANGS_MM] = [0.33, 40]
 
 function overhang(planned: PlannedSetup): readonly Finding[] {
   const { before, index, part, standing } = planned
-  if (standing.clamps.length === 0 && standing.solids.length === 0) return []
+  // What grips work by its end looks itself how far that stands out.
+  if (standing.partsAt ?? standing.clamps.length + standing.solids.length === 0) return []
   const work = boundsOfPoints(
     cornersOfBox(blockNow(part, before)).map((p) => applyMotion(standing.setupFromPart, p)),
   )

@@ -128,14 +128,17 @@ export class Sheet {
   }
 
   line(u0: number, v0: number, u1: number, v1: number, style: PathStyle): void {
-    this.path(
+    this.polyline(
       [
         [u0, v0],
         [u1, v1],
       ],
-      false,
       style,
     )
+  }
+
+  polyline(points: readonly (readonly [number, number])[], style: PathStyle): void {
+    this.path(points, false, style)
   }
 
   circle(u: number, v: number, radius: number, style: PathStyle): void {

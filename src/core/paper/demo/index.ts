@@ -1,3 +1,4 @@
+export { CLUTCH_HUB, CLUTCH_HUB_WAY } from './clutchHub'
 export { motorBracket } from './motorBracket'
 export { motorBracketJob } from './motorBracketJob'
 export { PIER_PLATE, PIER_PLATE_WAY, PIER_PLATE_WAY_B } from './pierPlate'

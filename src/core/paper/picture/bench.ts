@@ -1,10 +1,11 @@
 import { dot, type Point, scale, turnDirection } from '../../ground/geometry'
 import { type PlannedSetup, zeroPoint } from '../../plan/planning'
-import { type Locator, type Paper, type Standing } from '../../shop/holding'
+import { bearingsOf, type Locator, type Paper, type Standing } from '../../shop/holding'
 import type { Sheet } from '../../ground/scene'
 import { type Scene, type Tone } from '../../ground/scene'
 import { drawWork, type Flat } from './drawnWork'
 import { type Look, type Looking } from './look'
+import { drawTurn } from './turnArrow'
 
 export interface BenchOptions extends Paper {
   /** A place to drive to before the first cut, in the frame of the setup. */
@@ -79,7 +80,7 @@ export function elevation(planned: PlannedSetup, options: BenchOptions): Scene {
   const { standing } = planned
   const { sheet, over } = standing.draw('side', options, 0)
   drawWork(planned, sheet, (p) => [-p.y, p.z], 'x', options.offered, options.looks?.elevation)
-  for (const contact of planned.contacts)
+  for (const contact of planned.contacts.flatMap(marksOf))
     if (contact.role !== 'stop')
       drawTriangle(
         sheet,
@@ -88,6 +89,7 @@ export function elevation(planned: PlannedSetup, options: BenchOptions): Scene {
         inwards(standing, contact, ({ x: _x, y, z }) => [-y, z]),
       )
   over()
+  drawTurn(planned, sheet, 'x', ({ y, z }) => [-y, z])
   return { width: options.width, height: options.height, marks: sheet.marks }
 }
 
@@ -106,13 +108,18 @@ export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
   drawZero(planned, sheet, namesAt)
   if (options.check) drawCheck(sheet, options.check)
   over()
+  drawTurn(planned, sheet, 'z', ({ x, y }) => [x, y])
   drawArrows(sheet, arrowsAt)
   return { width: options.width, height: options.height, marks: sheet.marks }
 }
 
+/** A locator in each of the places in which it bears. */
+const marksOf = (contact: Locator): readonly Locator[] =>
+  bearingsOf(contact).map((place) => ({ ...contact, ...place }))
+
 /** Where the part is located, from above: rests as dots, the others as triangles into the work. */
 export function drawContacts({ contacts, standing }: PlannedSetup, sheet: Sheet): void {
-  for (const contact of contacts) {
+  for (const contact of contacts.flatMap(marksOf)) {
     const at: readonly [number, number] = [contact.inSetup.x, contact.inSetup.y]
     if (contact.role === 'rest')
       sheet.circle(...at, 6.5 / sheet.scale, {

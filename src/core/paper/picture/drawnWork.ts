@@ -10,7 +10,7 @@ import {
 import { type Look } from './look'
 import { paintLook } from './paintLook'
 import { type PlannedSetup } from '../../plan/planning'
-import { toSetup, uppermost } from '../../shop/holding'
+import { bearingsOf, toSetup, uppermost } from '../../shop/holding'
 import { cornersOfBox } from '../../ground/recipe'
 import { blockNow, featureNow, isRaw, isThere, levelNow } from '../../work/stock'
 import { type Sheet, type Tone } from '../../ground/scene'
@@ -56,7 +56,7 @@ export function drawWork(
         stroke: 'none',
         ref: side,
       })
-    if (contacts.some((c) => c.surface === side))
+    if (contacts.some((c) => bearingsOf(c).some(({ surface }) => surface === side)))
       sheet.line(...a, ...b, { stroke: raw ? 'red' : 'blue', width: 4, ref: side })
   }
   if (seenOf) {

@@ -3,7 +3,7 @@ import { type Finding } from '../../ground/finding'
 import { isSide, type Part, refLabel, requirementFigures, requirementTitle } from '../../work/part'
 import { type OffsetRow, sanityPlace } from '../../floor/offsets'
 import { type PlannedSetup, turnWords, zeroPoint } from '../../plan/planning'
-import { type Locator } from '../../shop/holding'
+import { bearingsOf, type Locator } from '../../shop/holding'
 import { benchViews, isometric, type SetupLooks } from '../picture'
 import { type Scene } from '../../ground/scene'
 import { type Prediction, type RequirementAnalysis } from '../../predict/prediction'
@@ -217,7 +217,9 @@ function counted(lines: readonly string[]): readonly string[] {
 /** A contact in words: what it bears on, since when that is cut. */
 export function contactWords(analysis: Prediction, contact: Locator): string {
   const { part } = analysis.plan
-  const surface = refLabel(part, contact.surface)
+  const surface = bearingsOf(contact)
+    .map((place) => refLabel(part, place.surface))
+    .join(' and ')
   const planned = analysis.plan.setups.find((p) => p.contacts.includes(contact))
   const since = planned?.before.cut.get(contact.surface.split('.')[0] ?? '')
   const state = contact.raw
@@ -226,7 +228,7 @@ export function contactWords(analysis: Prediction, contact: Locator): string {
       ? `cut in setup ${since.setup + 1}`
       : 'as bought, cut'
   const role = planned?.standing.words.roles[contact.role].label ?? ''
-  return `${role} on ${surface}, ${state}${contact.bears ? '' : ', but no metal there'}.`
+  return `${role} on ${surface}${contact.against ? ', in the middle between them' : ''}, ${state}${contact.bears ? '' : ', but no metal there'}.`
 }
 
 function zeroWords(planned: PlannedSetup, offset: OffsetRow | undefined): readonly string[] {

@@ -1,6 +1,6 @@
 export { indexWords, rotaryCentre, turnOf } from './indexed'
 export { planWay } from './plan'
-export { type IndexedFrom, type Plan, type PlannedSetup, workOf } from './planned'
+export { type IndexedFrom, isParting, type Plan, type PlannedSetup, workOf } from './planned'
 export { isReached, isSideCut, processOf, upDirectionsFor } from './process'
 export { cutsInReach, usualCutter, wantedCuts } from './reach'
 export { statesOf } from './states'

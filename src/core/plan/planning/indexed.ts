@@ -81,6 +81,7 @@ export function turnedStanding(
     outOfLinePer100: held.outOfLinePer100,
     comesBackMm: held.comesBackMm,
     pivot: applyMotion(turn, held.pivot),
+    ...(held.partsAt && { partsAt: held.partsAt }),
     held: held.held,
     hidden: held.hidden,
     guideY: undefined,

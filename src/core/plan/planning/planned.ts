@@ -1,6 +1,6 @@
 import { type Locator, type Standing, type Work } from '../../shop/holding'
 import { type Part, type Surface } from '../../work/part'
-import { type PartState } from '../../work/stock'
+import { type Cut, type PartState } from '../../work/stock'
 import { type OwnClamping, type Setup, type Way } from '../way'
 import { type Machine, type Rotary, type Workshop } from '../../shop/workshop'
 
@@ -45,6 +45,10 @@ export const workOf = ({
   guide,
   lead: footing.lead,
 })
+
+/** Whether a cut takes the part off from the spare end by which it is held. */
+export const isParting = ({ standing }: Pick<PlannedSetup, 'standing'>, { feature, pass }: Cut) =>
+  feature === standing.partsAt?.face && pass === 'finish'
 
 /** The clamping of another setup, turned by the rotary axis of its machine. */
 export interface IndexedFrom {

@@ -83,10 +83,11 @@ function stackSetup(model: ModelMaking, planned: PlannedSetup): StackSetup {
         setup: planned.indexed.base.index,
         columns: [indexColumn(making, planned.indexed)],
       },
-      contacts: planned.contacts.map(({ at, normal, surface }) => ({
+      contacts: planned.contacts.map(({ against, at, normal, surface }) => ({
         surface,
         at,
         normal,
+        against,
         errors: [],
       })),
       pickups: pickups(making, zero),

@@ -1,5 +1,5 @@
 import { refLabel } from '../../work/part'
-import { type HeldError, type Locator } from '../../shop/holding'
+import { type BearingPlace, type HeldError, type Locator } from '../../shop/holding'
 import { waviness } from '../../work/stock'
 import { type StackContact, type Term } from '../../chain/variation'
 import { type SetupMaking } from './making'
@@ -12,29 +12,53 @@ const UNDER_CONTACT = 1 / 3
 
 /** A footing contact with all that may set it off its place. */
 export function stackContact(making: SetupMaking, contact: Locator): StackContact {
-  const { at, isFitted, normal, surface } = contact
+  const { against, at, id, isFitted, normal, role, surface } = contact
+  const errors = [...locatorErrors(making, contact), ...sizeErrors(making, contact)]
   // Set by the fit of a casting it follows neither the skin nor how the work sits on it.
-  if (isFitted) return { surface: FITTED, at, normal, errors: locatorErrors(making, contact) }
-  return { surface, at, normal, errors: [seat(making, contact), ...locatorErrors(making, contact)] }
+  if (isFitted) return { surface: FITTED, at, normal, errors }
+  if (!against)
+    return { surface, at, normal, errors: [seat(making, contact, { id, role }, 1), ...errors] }
+  return {
+    surface,
+    at,
+    normal,
+    against: { surface: against.surface, at: against.at, normal: against.normal },
+    errors: [
+      seat(making, contact, { id, role }, 1 / 2),
+      seat(making, against, { id: `${id}, far side`, role }, -1 / 2),
+      ...errors,
+    ],
+  }
 }
 
-/** How the work sits on this one contact: unevenness of the face, a burr, a chip. */
-function seat(making: SetupMaking, contact: Locator): Term {
+/** What is off with the size of a round that lies on the locator, as it was cut. */
+function sizeErrors({ sizeSource }: SetupMaking, { perDiameter, surface }: Locator): Term[] {
+  const source = sizeSource.get(surface)
+  return perDiameter === undefined || source === undefined
+    ? []
+    : [{ source, coefficient: perDiameter }]
+}
+
+/** How the work sits in this one place: unevenness of the face, a burr, a chip. */
+function seat(
+  making: SetupMaking,
+  { raw, surface }: BearingPlace,
+  { id, role }: Pick<Locator, 'id' | 'role'>,
+  coefficient: number,
+): Term {
   const { book, formMm, part, setup, standing, workshop } = making
-  const words = standing.words.roles[contact.role]
-  const form = (formMm.get(contact.surface) ?? 0) * UNDER_CONTACT
+  const words = standing.words.roles[role]
+  const form = (formMm.get(surface) ?? 0) * UNDER_CONTACT
   const clean = Math.hypot(workshop.seatMm, form)
-  const source = book.index(`at ${setup.id}, seat ${contact.id}`, () => ({
-    cause: contact.raw
-      ? `raw ${refLabel(part, contact.surface)} ${words.onto}`
-      : `seating ${words.onto}`,
-    link: `at ${setup.id}, seat ${contact.role}`,
+  const source = book.index(`at ${setup.id}, seat ${id}`, () => ({
+    cause: raw ? `raw ${refLabel(part, surface)} ${words.onto}` : `seating ${words.onto}`,
+    link: `at ${setup.id}, seat ${role}`,
     setup: setup.id,
-    plusMinus: contact.raw ? waviness(part, contact.surface) : clean,
-    remedy: contact.raw ? words.cleanRaw : words.clean,
-    lights: [1, 2, 3].map((n) => `${contact.role}${n}`),
+    plusMinus: raw ? waviness(part, surface) : clean,
+    remedy: raw ? words.cleanRaw : words.clean,
+    lights: [1, 2, 3].map((n) => `${role}${n}`),
   }))
-  return { source, coefficient: 1 }
+  return { source, coefficient }
 }
 
 /** What the holding itself puts off this locator. */

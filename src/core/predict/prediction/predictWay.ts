@@ -17,6 +17,7 @@ import {
   worstBearing,
 } from '../../chain/variation'
 import { type Plan } from '../../plan/planning'
+import { bearingsOf } from '../../shop/holding'
 import { isThere, type PartState } from '../../work/stock'
 import { refsOfPickup } from '../../plan/way'
 import { chainOf, type WayChain } from './chain'
@@ -137,9 +138,9 @@ function notThere({ part, setups, surfaces }: Plan, last: number): string | unde
     const zero = touched.find((ref) => !isFound(ref))
     if (zero !== undefined)
       return `setup ${i + 1} finds zero on ${refLabel(part, zero)}, which is not there yet`
-    const contact = contacts.find((c) => !isFound(c.surface))
-    if (contact)
-      return `setup ${i + 1} stands on ${refLabel(part, contact.surface)}, which is not there yet`
+    const stood = contacts.flatMap(bearingsOf).find((c) => !isFound(c.surface))
+    if (stood)
+      return `setup ${i + 1} stands on ${refLabel(part, stood.surface)}, which is not there yet`
   }
   return undefined
 }

@@ -18,6 +18,7 @@ import {
   topHole,
   way,
 } from '../../../../tests/support/documents'
+import { bright, only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { boundsOf } from '../../ground/recipe'
 import { HOLDING_KINDS, type Holding, kindOf } from '.'
@@ -76,65 +77,7 @@ const planned = (holding: Holding, more: SetupMore = {}, workshop: Workshop = W)
   return second
 }
 
-/** A workshop in which everything but what is named is perfect. */
-const only = (change: (w: Workshop) => Partial<Workshop>): Workshop => {
-  const still: Workshop = {
-    ...W,
-    seatMm: 0,
-    machines: W.machines.map((m) => ({
-      ...m,
-      repeatMm: 0,
-      squarePer100: 0,
-      tramPer100: 0,
-      zSquarePer100: 0,
-      scalePer100: 0,
-      toolLengthMm: 0,
-    })),
-    parallels: W.parallels.map((p) => ({ ...p, differenceMm: 0 })),
-    vises: W.vises.map((v) => ({
-      ...v,
-      leanPer100: 0,
-      tramPer100: 0,
-      bedPer100: 0,
-      liftMm: 0,
-      stopMm: 0,
-      storedMm: 0,
-    })),
-    straps: W.straps.map((s) => ({ ...s, placedMm: 0, stopMm: 0, storedMm: 0 })),
-    plates: W.plates.map((p) => ({
-      ...p,
-      differenceMm: 0,
-      pinMm: 0,
-      linePer100: 0,
-      storedMm: 0,
-    })),
-    anglePlates: W.anglePlates.map((a) => ({
-      ...a,
-      leanPer100: 0,
-      tramPer100: 0,
-      stopMm: 0,
-      storedMm: 0,
-    })),
-    instruments: W.instruments.map((t) => ({ ...t, repeatMm: 0 })),
-    capabilities: Object.fromEntries(
-      Object.entries(W.capabilities).map(([k, c]) => [
-        k,
-        { ...c, positionMm: 0, leanPer100: 0, formMm: 0, sizeMm: 0 },
-      ]),
-    ) as Workshop['capabilities'],
-    conditions: { ...W.conditions, temperatureK: 0, sideForceN: 0 },
-  }
-  return { ...still, ...change(still) }
-}
-const cutFaces: Part = {
-  ...part,
-  faces: Object.fromEntries(
-    Object.entries(part.faces).map(([k, f]) => [
-      k,
-      { ...f, bought: 'cut', spread: mm(0), stock: mm(0), toCut: false },
-    ]),
-  ) as Part['faces'],
-}
+const cutFaces = bright(part)
 
 describe('every kind of holding', () => {
   it.each(HOLDING_KINDS.map((kind) => [kind.kind, kind] as const))(

@@ -1,6 +1,7 @@
 export { drawPieces } from './common'
 export {
   type Anchorage,
+  type BearingPlace,
   type Anchored,
   type Clamp,
   type CoveredFace,
@@ -18,7 +19,15 @@ export {
   type Standing,
   type Stay,
 } from './kind'
-export { type LocatorEdit, locatorPlane, locatorsOf, topOfHolding, holesAlong } from './locators'
+export {
+  bearingsOf,
+  type LocatorEdit,
+  locatorPlane,
+  locatorsOf,
+  topOfHolding,
+  holesAlong,
+  roundsAlong,
+} from './locators'
 export { onPlate, type OnPlate, type PinPlateHolding, PLATE_BEYOND_MM } from './plate'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
 export { inSoftJaws, type InSoftJaws, MOUTH_MM, type SoftJawsHolding } from './softJaws'

@@ -28,12 +28,14 @@ export interface Spot {
   readonly isSet?: true
   /** Set so that the part fitted into a measured casting lies there: it follows that, not the skin. */
   readonly isFitted?: true
+  /** How far it stands off for each mm that the diameter of its surface is larger. */
+  readonly perDiameter?: number
+  /** What is closed from the other side as far: the holding finds the middle between the two. */
+  readonly against?: { readonly surface: string; readonly at: Point<'setup'> }
 }
 
-/** One locator of a setup: it bears, or is set by a person. */
-export interface Locator {
-  readonly id: string
-  readonly role: Role
+/** A place of the part that bears. */
+export interface BearingPlace {
   readonly surface: string
   readonly at: Point<'part'>
   /** Outward normal of the part there, unit. */
@@ -43,6 +45,15 @@ export interface Locator {
   readonly raw: boolean
   /** There is metal where it bears. */
   readonly bears: boolean
+}
+
+/** One locator of a setup: it bears, or is set by a person. */
+export interface Locator extends BearingPlace {
+  readonly id: string
+  readonly role: Role
+  /** The other side, where what holds finds the middle between two. */
+  readonly against?: BearingPlace
+  readonly perDiameter?: number
   readonly edited: boolean
   readonly by: string | undefined
   readonly isSet: boolean
@@ -212,6 +223,8 @@ export interface Standing extends Omit<Placed, 'faceAt'> {
   readonly comesBackMm: number
   /** About this point the holding is turned when an edge is to run true. */
   readonly pivot: Point<'setup'>
+  /** Held at one end by what is spare: the face at which it is cut off there, the last cut of all, and the room beside that, mm. */
+  readonly partsAt?: { readonly face: Side; readonly roomMm: number }
   /** Faces that cannot be cut here, and such as zero cannot be found on. */
   readonly held: readonly CoveredFace[]
   readonly hidden: readonly Pick<CoveredFace, 'face' | 'rest'>[]
@@ -240,13 +253,19 @@ export type HoldingField =
   | {
       readonly key: string
       readonly label: string
+      readonly kind: 'number'
+      readonly options: readonly number[]
+    }
+  | {
+      readonly key: string
+      readonly label: string
       readonly kind: 'length'
       readonly hint: string
     }
   | {
       readonly key: string
       readonly label: string
-      readonly kind: 'hole' | 'holes'
+      readonly kind: 'hole' | 'holes' | 'round'
     }
 
 /** What stays of a holding in the machine, by itself: for what the register and others know of it. */

@@ -7,10 +7,17 @@ import {
   type Point,
   withAxis,
 } from '../../ground/geometry'
-import { type AxisSurface, directionOf, planeOf, sideAlong, type Surface } from '../../work/part'
+import {
+  type AxisSurface,
+  directionOf,
+  planeOf,
+  type PlaneSurface,
+  sideAlong,
+  type Surface,
+} from '../../work/part'
 import { boundsOf } from '../../ground/recipe'
 import { hasMetal, isRaw, isThere, planeNow } from '../../work/stock'
-import { type Locator, type Role, type Spot, type Standing } from './kind'
+import { type BearingPlace, type Locator, type Role, type Spot, type Standing } from './kind'
 import { toSetup, type Work } from './work'
 
 /** One locator moved, changed to another surface, taken out or put in by hand. */
@@ -64,6 +71,10 @@ export function locatorsOf(
   return [...derived, ...added]
 }
 
+/** Where a locator bears: in one place, or in two between which it finds the middle. */
+export const bearingsOf = (locator: Locator): readonly BearingPlace[] =>
+  locator.against ? [locator, locator.against] : [locator]
+
 /** What a locator does by where its surface faces: down, along the setup's Y, or to an end. */
 function roleOf({ setupFromPart }: Standing, normal: Point<'part'>): Role {
   const [, y, z] = setupFromPart.rows
@@ -80,21 +91,33 @@ function located(work: Work, standing: Standing, spot: Spot): Locator {
   if (surface?.kind !== 'plane') return onAxis(work, standing, spot, surface)
   const along: Axis = spot.role === 'stop' ? 'y' : 'x'
   const size = standing.high[along] - standing.low[along]
-  const tries = SLIDES.map((step) =>
-    applyMotion(standing.partFromSetup, withAxis(spot.at, along, spot.at[along] + step * size)),
+  const against = surfaces.get(spot.against?.surface ?? '')
+  const other = against?.kind === 'plane' ? against : undefined
+  const placeOn = (place: Point<'setup'>, step: number): Point<'part'> =>
+    applyMotion(standing.partFromSetup, withAxis(place, along, place[along] + step * size))
+  const step = SLIDES.find(
+    (by) =>
+      hasMetal(part, before, surface, placeOn(spot.at, by)) &&
+      (!spot.against ||
+        (other !== undefined && hasMetal(part, before, other, placeOn(spot.against.at, by)))),
   )
-  const found = tries.find((at) => hasMetal(part, before, surface, at))
-  const at = found ?? tries[0] ?? applyMotion(standing.partFromSetup, spot.at)
+  const bearing = (on: PlaneSurface, place: Point<'setup'>): BearingPlace => {
+    const at = placeOn(place, step ?? 0)
+    return {
+      surface: on.id,
+      at,
+      normal: on.normal,
+      inSetup: toSetup(standing, at),
+      // What is set by the fit does not follow the skin.
+      raw: !spot.isFitted && isRaw(part, before, on.id),
+      bears: spot.isFitted === true || step !== undefined,
+    }
+  }
   return {
     id: spot.id,
     role: spot.role,
-    surface: spot.surface,
-    at,
-    normal: surface.normal,
-    inSetup: toSetup(standing, at),
-    // What is set by the fit does not follow the skin.
-    raw: !spot.isFitted && isRaw(part, before, spot.surface),
-    bears: spot.isFitted === true || found !== undefined,
+    ...bearing(surface, spot.at),
+    ...(other && spot.against && { against: bearing(other, spot.against.at) }),
     edited: false,
     by: spot.by,
     isSet: spot.isSet === true,
@@ -119,6 +142,7 @@ function onAxis(
     inSetup: toSetup(standing, at),
     raw: false,
     bears: surface !== undefined && isThere(part, before, surface.owner),
+    ...(spot.perDiameter !== undefined && { perDiameter: spot.perDiameter }),
     edited: false,
     by: spot.by,
     isSet: false,
@@ -140,8 +164,12 @@ function edited(work: Work, standing: Standing, locator: Locator, edit: LocatorE
   )
   if (edit.u !== undefined) at = withAxis(at, u, edit.u)
   if (edit.v !== undefined) at = withAxis(at, v, edit.v)
+  const { against, ...own } = locator
+  const isMoved = surface.id === locator.surface && against !== undefined
   return {
-    ...locator,
+    ...own,
+    // What closes from the other side goes along; on another surface nothing does.
+    ...(isMoved && { against: movedBearing(work, standing, against, { u, v, at }) }),
     surface: surface.id,
     at,
     normal: surface.normal,
@@ -149,6 +177,23 @@ function edited(work: Work, standing: Standing, locator: Locator, edit: LocatorE
     edited: true,
     raw: isRaw(part, before, surface.id),
     bears: hasMetal(part, before, surface, at),
+  }
+}
+
+/** What closes from the other side, straight across from where a locator was put. */
+function movedBearing(
+  { before, part, surfaces }: Work,
+  standing: Standing,
+  bearing: BearingPlace,
+  { at, u, v }: { readonly at: Point<'part'>; readonly u: Axis; readonly v: Axis },
+): BearingPlace {
+  const surface = surfaces.get(bearing.surface)
+  const to = withAxis(withAxis(bearing.at, u, at[u]), v, at[v])
+  return {
+    ...bearing,
+    at: to,
+    inSetup: toSetup(standing, to),
+    bears: surface !== undefined && hasMetal(part, before, surface, to),
   }
 }
 
@@ -167,8 +212,19 @@ export const topOfHolding = ({ clamps, solids }: Pick<Standing, 'clamps' | 'soli
 /** Holes whose axis lies along a direction of the part: what pins and screws go into when that is up. */
 export const holesAlong = (
   surfaces: ReadonlyMap<string, Surface>,
-  up: Point<'part'>,
+  direction: Point<'part'>,
+): readonly AxisSurface[] => axesAlong(surfaces, direction).filter((s) => !s.isOutside)
+
+/** Outside rounds whose axis lies along a direction of the part: what lies in a V or goes into a chuck. */
+export const roundsAlong = (
+  surfaces: ReadonlyMap<string, Surface>,
+  direction: Point<'part'>,
+): readonly AxisSurface[] => axesAlong(surfaces, direction).filter((s) => s.isOutside)
+
+const axesAlong = (
+  surfaces: ReadonlyMap<string, Surface>,
+  direction: Point<'part'>,
 ): readonly AxisSurface[] =>
   [...surfaces.values()].filter(
-    (s): s is AxisSurface => s.kind === 'axis' && Math.abs(dot(directionOf(s), up)) > 0.999,
+    (s): s is AxisSurface => s.kind === 'axis' && Math.abs(dot(directionOf(s), direction)) > 0.999,
   )

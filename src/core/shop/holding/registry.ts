@@ -2,6 +2,16 @@ import { z } from 'zod'
 import { type Anchored, type HoldingKind, type Registered, type Standing } from './kind'
 import { ANGLE_PLATE } from './angle'
 import { AngleSchema } from './angle/parameters'
+import { CENTRING } from './centring'
+import { CentringSchema } from './centring/parameters'
+import { CHUCK } from './chuck'
+import { ChuckSchema } from './chuck/parameters'
+import { MANDREL } from './mandrel'
+import { MandrelSchema } from './mandrel/parameters'
+import { TOE_CLAMPS } from './toe'
+import { ToeSchema } from './toe/parameters'
+import { V_BLOCKS } from './vBlock'
+import { VBlockSchema } from './vBlock/parameters'
 import { JACKS } from './jacks'
 import { JacksSchema } from './jacks/parameters'
 import { NEST } from './nest'
@@ -28,6 +38,11 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   NestSchema,
   StuckSchema,
   SoftJawsSchema,
+  CentringSchema,
+  ChuckSchema,
+  VBlockSchema,
+  MandrelSchema,
+  ToeSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -41,6 +56,11 @@ const KINDS: Kinds = {
   nest: NEST,
   stuck: STUCK,
   'soft-jaws': SOFT_JAWS,
+  centring: CENTRING,
+  chuck: CHUCK,
+  'v-blocks': V_BLOCKS,
+  mandrel: MANDREL,
+  'toe-clamps': TOE_CLAMPS,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]

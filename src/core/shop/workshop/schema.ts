@@ -1,9 +1,19 @@
 import { z } from 'zod'
 
-const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9-]{0,39}$/, 'must be letters, digits and dashes')
-const name = z.string().trim().min(1).max(60)
-const positive = z.number().positive().max(10_000)
-const spread = z.number().min(0).max(10)
+import { id, name, positive, spread } from './fields'
+import {
+  AnglePlateSchema,
+  CentringViseSchema,
+  ChuckSchema,
+  JawBlankSchema,
+  ParallelsSchema,
+  PlateSchema,
+  StrapSchema,
+  ToePlateSchema,
+  USUAL_JAW_BLANKS,
+  VBlockSchema,
+  ViseSchema,
+} from './holders'
 
 /** A rotary axis: which way it lies, which way it turns, where its centre is in the machine's own axes. */
 export const RotarySchema = z.strictObject({
@@ -47,112 +57,6 @@ export const MachineSchema = z.strictObject({
     .describe('Difference between coming from one side and from the other; 0 with scales, mm.'),
   rotary: RotarySchema.optional(),
 })
-
-export const ViseSchema = z.strictObject({
-  id,
-  name,
-  jawWidth: positive,
-  jawHeight: positive.describe('From the bed to the top of the jaws, mm.'),
-  opening: positive,
-  bedHeight: positive.optional().describe('From the table to the bed of the vise, mm.'),
-  leanPer100: spread.describe('Fixed jaw out of square to the bed, ± mm in 100 mm.'),
-  tramPer100: spread.describe('Fixed jaw out of line with the travel, ± mm in 100 mm.'),
-  bedPer100: spread
-    .default(0.005)
-    .describe('Bed out of parallel with the table’s travel, ± mm in 100 mm.'),
-  liftMm: spread.describe('How far the moving jaw may lift the work, mm.'),
-  stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
-  storedMm: spread.describe('How closely the stored zero of jaw and stop is known, ± mm.'),
-})
-
-export const ParallelsSchema = z.strictObject({
-  id,
-  name,
-  height: positive,
-  thickness: positive,
-  length: positive,
-  differenceMm: spread.describe('The two differ in height by up to ± mm.'),
-})
-
-/** Straps with their studs and step blocks, and what work on the bare table is put against. */
-export const StrapSchema = z.strictObject({
-  id,
-  name,
-  width: positive,
-  reach: positive.describe('How far it lies on the work, mm.'),
-  height: positive.describe('Strap and nut over the work, mm.'),
-  placedMm: spread.describe('How closely work is put down by hand, ± mm.'),
-  stopMm: spread.describe('How closely work comes back to a stop or fence on the table, ± mm.'),
-  storedMm: spread.describe('How closely the place of stop, fence and table is known, ± mm.'),
-})
-
-/** A fixture plate with pads and two pins. */
-export const PlateSchema = z.strictObject({
-  id,
-  name,
-  height: positive.describe('From the table to the top of the pads, mm.'),
-  padHeight: positive.describe('Pads over the plate itself, mm.'),
-  differenceMm: spread.describe('The pads differ in height by up to ± mm.'),
-  pinMm: spread.describe('A pin is off its place by up to ± mm.'),
-  linePer100: spread.describe('The line of the pins is out of the travel, ± mm in 100 mm.'),
-  storedMm: spread.describe(
-    'How closely the place of pins and pads in the machine is known, ± mm.',
-  ),
-})
-
-/** An angle plate: a face that stands upright on the table. */
-export const AnglePlateSchema = z.strictObject({
-  id,
-  name,
-  width: positive,
-  height: positive.describe('Upright face over the table, mm.'),
-  leanPer100: spread.describe('Upright face out of square to the table, ± mm in 100 mm.'),
-  tramPer100: spread.describe('Upright face out of line with the travel, ± mm in 100 mm.'),
-  stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
-  storedMm: spread.describe('How closely the place of face and stop is known, ± mm.'),
-})
-
-/** A pair of blanks for soft jaws, as they are screwed to a vise. */
-export const JawBlankSchema = z.strictObject({
-  id,
-  name,
-  width: positive.describe('Along the jaw, mm.'),
-  thickness: positive.describe('Each of the two, from the vise’s jaw to the gap, mm.'),
-  height: positive.describe('From the bed of the vise to their top, mm.'),
-  screwApart: positive.describe('Between the two screws of each, mm.'),
-  screwHeight: positive.describe('Middle of the screws over the bed, mm.'),
-  headDiameter: positive.describe('Counterbore of the screws, mm.'),
-  pairs: z.int().min(0).max(1000).describe('How many pairs are there uncut.'),
-  backMm: spread.describe('How closely cut jaws come back when they are screwed on again, ± mm.'),
-})
-
-/** Blanks as they can be bought, where a shop does not say what it has (common practice, no source). */
-export const USUAL_JAW_BLANKS: readonly z.infer<typeof JawBlankSchema>[] = [
-  {
-    id: 'soft-125',
-    name: 'Soft jaws 125',
-    width: 125,
-    thickness: 40,
-    height: 45,
-    screwApart: 80,
-    screwHeight: 14,
-    headDiameter: 18,
-    pairs: 0,
-    backMm: 0.03,
-  },
-  {
-    id: 'soft-180',
-    name: 'Soft jaws 180',
-    width: 180,
-    thickness: 60,
-    height: 50,
-    screwApart: 100,
-    screwHeight: 16,
-    headDiameter: 20,
-    pairs: 0,
-    backMm: 0.03,
-  },
-]
 
 export const InstrumentSchema = z.strictObject({
   id,
@@ -236,6 +140,10 @@ export const MOST_GEAR = {
   plate: 50,
   anglePlate: 30,
   jawBlank: 50,
+  centringVise: 30,
+  chuck: 30,
+  vBlock: 30,
+  toePlate: 30,
   instrument: 50,
   cutter: 300,
 } as const
@@ -251,6 +159,10 @@ export const WorkshopSchema = z.strictObject({
     .array(JawBlankSchema)
     .max(MOST_GEAR.jawBlank)
     .default([...USUAL_JAW_BLANKS]),
+  centringVises: z.array(CentringViseSchema).max(MOST_GEAR.centringVise).default([]),
+  chucks: z.array(ChuckSchema).max(MOST_GEAR.chuck).default([]),
+  vBlocks: z.array(VBlockSchema).max(MOST_GEAR.vBlock).default([]),
+  toePlates: z.array(ToePlateSchema).max(MOST_GEAR.toePlate).default([]),
   instruments: z.array(InstrumentSchema).min(1).max(MOST_GEAR.instrument),
   cutters: z.array(CutterSchema).max(MOST_GEAR.cutter),
   capabilities: z.record(z.enum(PROCESSES), CapabilitySchema),
@@ -267,6 +179,10 @@ export const GEAR_SCHEMAS = {
   plate: PlateSchema,
   anglePlate: AnglePlateSchema,
   jawBlank: JawBlankSchema,
+  centringVise: CentringViseSchema,
+  chuck: ChuckSchema,
+  vBlock: VBlockSchema,
+  toePlate: ToePlateSchema,
   instrument: InstrumentSchema,
   cutter: CutterSchema,
 } as const
@@ -280,6 +196,10 @@ export const GEAR_LISTS = {
   plate: 'plates',
   anglePlate: 'anglePlates',
   jawBlank: 'jawBlanks',
+  centringVise: 'centringVises',
+  chuck: 'chucks',
+  vBlock: 'vBlocks',
+  toePlate: 'toePlates',
   instrument: 'instruments',
   cutter: 'cutters',
 } as const satisfies Record<GearKind, string>
@@ -295,12 +215,6 @@ export const CONDITIONS_ID = 'conditions'
 
 export type Machine = z.infer<typeof MachineSchema>
 export type Rotary = z.infer<typeof RotarySchema>
-export type Vise = z.infer<typeof ViseSchema>
-export type Parallels = z.infer<typeof ParallelsSchema>
-export type Strap = z.infer<typeof StrapSchema>
-export type Plate = z.infer<typeof PlateSchema>
-export type AnglePlate = z.infer<typeof AnglePlateSchema>
-export type JawBlank = z.infer<typeof JawBlankSchema>
 export type Instrument = z.infer<typeof InstrumentSchema>
 export type Cutter = z.infer<typeof CutterSchema>
 export type Capability = z.infer<typeof CapabilitySchema>

@@ -25,6 +25,8 @@ export interface AxisSurface {
   readonly from: Point<'part'>
   readonly to: Point<'part'>
   readonly diameterMm: number
+  /** Metal lies inside: a boss, not a hole. */
+  readonly isOutside?: true
 }
 
 export type Surface = PlaneSurface | AxisSurface

@@ -313,13 +313,10 @@ export function featureSurfaces(part: Part, feature: Feature): readonly Surface[
     case 'boss': {
       const from = placePoint(part, feature.on, feature.place)
       const to = add(from, scale(normalOf(feature.on), -feature.height.mm))
-      const floor = {
-        ...faceSurface(part, feature.on),
-        id: `${feature.id}.floor`,
-        owner: feature.id,
-      }
+      const id = `${feature.id}.floor`
+      const floor = { ...faceSurface(part, feature.on), id, owner: feature.id }
       const level = insideOf(part, feature.on, feature.height.mm)
-      const lower = (p: Point<'part'>): Point<'part'> => withAxis(p, axisOf(feature.on), level)
+      const lower = (p: Point<'part'>) => withAxis(p, axisOf(feature.on), level)
       return [
         {
           kind: 'axis',
@@ -328,6 +325,7 @@ export function featureSurfaces(part: Part, feature: Feature): readonly Surface[
           from,
           to,
           diameterMm: feature.diameter.mm,
+          isOutside: true,
         },
         { ...floor, at: lower(floor.at), corners: floor.corners.map(lower) },
       ]

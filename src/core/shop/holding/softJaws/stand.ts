@@ -10,14 +10,13 @@ import {
   type Stay,
 } from '../kind'
 import { type Work } from '../work'
+import { USUAL_BED_MM } from '../jawed'
 import { softJawsFindings } from './findings'
 import { type InSoftJaws, inSoftJaws } from './layout'
 import { softJawsAnchored } from './anchored'
 import { type SoftJawsHolding } from './parameters'
 import { softJawsWords } from './words'
 
-/** From the table to the bed of a vise that does not say, mm (common practice, no source). */
-const USUAL_BED_MM = 65
 /** So far over the jaws a face can be touched beside them, mm. */
 const TOUCH_OVER_MM = 3
 

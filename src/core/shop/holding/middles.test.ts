@@ -1,0 +1,327 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { planWay } from '../../plan/planning'
+import { chainOf } from '../../predict/prediction'
+import { type Setup, type Way } from '../../plan/way'
+import { type Feature, newPart, type Part, type Requirement } from '../../work/part'
+import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
+import { mm, setup, topHole, way } from '../../../../tests/support/documents'
+import {
+  IN_CHUCK,
+  IN_V,
+  journalFirst,
+  ON_PIN,
+  rotary,
+  spindle,
+  TOES,
+} from '../../../../tests/support/holdingScenes'
+import { bright, only } from '../../../../tests/support/perfect'
+import { predictionOf } from '../../../../tests/support/predictionOf'
+import { type Holding, kindOf } from '.'
+
+const distance = (of: string, to: string): Requirement => ({
+  kind: 'distance',
+  id: `${of} ${to}`,
+  critical: false,
+  of,
+  to,
+  plus: mm(1),
+  minus: mm(-1),
+})
+const asking = (part: Part, ...requirements: Requirement[]): Part => ({ ...part, requirements })
+/** The worst that each requirement of a part may be off by, mm. */
+const worstOf = (workshop: Workshop, part: Part, plan: Way): readonly (number | undefined)[] =>
+  predictionOf(workshop, part, plan).requirements.map(({ outcome }) => outcome?.worst.predicted)
+const inHolding = (holding: Holding, features: readonly string[], more = {}): Setup =>
+  setup('s-2', 'top', 'back', features, { holding, ...more })
+
+const CENTRED: Holding = {
+  kind: 'centring',
+  vise: 'centring-100',
+  parallels: 'p-12',
+  stop: 'left',
+  shift: mm(0),
+}
+const IN_VISE: Holding = {
+  kind: 'vise',
+  vise: 'vise-125',
+  parallels: 'p-12',
+  stop: 'left',
+  shift: mm(0),
+}
+/** Front is cut first and off by so much; all else is exact. */
+const frontOff = (mmOff: number): Workshop =>
+  only(({ capabilities }) => ({
+    capabilities: { ...capabilities, face: { ...capabilities.face, positionMm: mmOff } },
+  }))
+const frontFirst = setup('s-1', 'front', 'top', ['front'])
+const withFront = (part: Part): Part => {
+  const still = bright(part)
+  return {
+    ...still,
+    faces: { ...still.faces, front: { ...still.faces.front, toCut: true, stock: mm(0.5) } },
+  }
+}
+
+describe('a holding that finds the middle', () => {
+  const part = asking(
+    withFront({
+      ...newPart('Block', { x: mm(80), y: mm(50), z: mm(40) }),
+      features: [topHole('d', 40, 25)],
+    }),
+    distance('d', 'back'),
+    distance('d', 'front'),
+  )
+
+  it('gives half of what the width is off to each side; a fixed jaw gives all of it to the other', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.005, max: 0.3, noNaN: true }), (off) => {
+        const [back, front] = worstOf(
+          frontOff(off),
+          part,
+          way(frontFirst, inHolding(CENTRED, ['d'])),
+        )
+        expect([back, front]).toEqual([expect.closeTo(off / 2, 9), expect.closeTo(off / 2, 9)])
+        const [fixed, moving] = worstOf(
+          frontOff(off),
+          part,
+          way(frontFirst, inHolding(IN_VISE, ['d'])),
+        )
+        expect([fixed, moving]).toEqual([expect.closeTo(0, 9), expect.closeTo(off, 9)])
+      }),
+      { numRuns: 20 },
+    )
+  })
+
+  it('is off by where the jaws close, at both sides alike', () => {
+    const off = only(({ centringVises }) => ({
+      centringVises: centringVises.map((v) => ({ ...v, centreMm: 0.02 })),
+    }))
+    const [back, front] = worstOf(off, part, way(frontFirst, inHolding(CENTRED, ['d'])))
+    expect(back).toBeCloseTo(0.02, 9)
+    expect(front).toBeCloseTo(0.02, 9)
+  })
+
+  it('touched on both sides it does not matter where the jaws close', () => {
+    const off = only(({ centringVises }) => ({
+      centringVises: centringVises.map((v) => ({ ...v, centreMm: 0.02, storedMm: 0.05 })),
+    }))
+    const middle = {
+      kind: 'both-sides',
+      first: 'front',
+      second: 'back',
+      instrument: 'probe',
+    } as const
+    const zero = { ...inHolding(CENTRED, ['d']).zero, y: middle }
+    const [back] = worstOf(off, part, way(frontFirst, inHolding(CENTRED, ['d'], { zero })))
+    expect(back).toBeCloseTo(0, 9)
+  })
+})
+
+const W_ROTARY = { centreMm: 0.01, angleRad: 1e-4 }
+
+describe('a chuck', () => {
+  const bar = (): Part => {
+    const part = withFront({
+      ...newPart('Bar', { x: mm(100), y: mm(30), z: mm(30) }),
+      features: [topHole('d', 80, 15)],
+    })
+    return asking(part, distance('d', 'back'))
+  }
+
+  it('with four jaws takes the middle of the flats', () => {
+    const [back] = worstOf(frontOff(0.1), bar(), way(frontFirst, inHolding(IN_CHUCK, ['d'])))
+    expect(back).toBeCloseTo(0.05, 9)
+  })
+
+  it('out of line swings about the middle of what it grips: the far end goes furthest', () => {
+    const off = only(({ chucks }) => ({ chucks: chucks.map((c) => ({ ...c, alongPer100: 0.1 })) }))
+    const [back] = worstOf(off, bar(), way(frontFirst, inHolding(IN_CHUCK, ['d'])))
+    // d lies 80 from the left end, of which 20 are gripped: 70 from their middle.
+    expect(back).toBeCloseTo((0.1 / 100) * 70, 9)
+  })
+
+  it('turned by its rotary axis, four sides are drilled from one clamping: what agrees is only the index', () => {
+    const flat = (id: string, on: 'top' | 'bottom'): Feature => ({
+      kind: 'step',
+      id,
+      on,
+      along: 'right',
+      width: mm(20),
+      depth: mm(5),
+      place: { dims: [], centred: true },
+    })
+    const part = bright({
+      ...newPart('Bar', { x: mm(100), y: mm(30), z: mm(30) }),
+      features: [flat('d', 'top'), flat('e', 'bottom')],
+    })
+    const off = only(() => ({
+      machines: rotary('x').machines.map((m) => ({
+        ...m,
+        repeatMm: 0,
+        squarePer100: 0,
+        tramPer100: 0,
+        zSquarePer100: 0,
+        scalePer100: 0,
+        toolLengthMm: 0,
+      })),
+      chucks: STANDARD_WORKSHOP.chucks.map((c) => ({
+        ...c,
+        centreMm: 0.3,
+        alongPer100: 0,
+        stopMm: 0,
+        storedMm: 0,
+      })),
+    }))
+    const turnedBy: Setup = {
+      ...setup('s-3', 'top', 'back', ['e']),
+      clamping: { kind: 'indexed', of: 's-2', turn: { rad: Math.PI } },
+    }
+    const [apart, across] = worstOf(
+      off,
+      asking(part, distance('d.floor', 'e.floor'), distance('d.floor', 'bottom')),
+      way(inHolding(IN_CHUCK, ['d']), turnedBy),
+    )
+    // What the chuck holds off its axis is the same for both and drops out; half a turn brings in the centre of A twice.
+    const { angleRad, centreMm } = W_ROTARY
+    expect(across).toBeCloseTo(0.3, 9)
+    expect(apart).toBeLessThan(2 * centreMm + 2 * 15 * angleRad + 1e-9)
+    expect(apart).toBeGreaterThan(0)
+  })
+})
+
+describe('V-blocks', () => {
+  /** A floor cut over a round whose diameter was made to ± so much. */
+  const sized = (sizeMm: number, angleDeg: number): Workshop =>
+    only(({ capabilities, vBlocks }) => ({
+      capabilities: { ...capabilities, mill: { ...capabilities.mill, sizeMm } },
+      vBlocks: vBlocks.map((v) => ({ ...v, angleDeg })),
+    }))
+  const step: Feature = {
+    kind: 'step',
+    id: 'flat',
+    on: 'top',
+    along: 'left',
+    width: mm(20),
+    depth: mm(5),
+    place: { dims: [], centred: true },
+  }
+  const part = asking(
+    { ...bright(spindle()), features: [...spindle().features, step] },
+    distance('flat.floor', 'journal'),
+  )
+
+  // ΔD / (2 sin(α/2)): handbooks of jigs and fixtures, from memory; here from the right triangle of vertex, axis and touch.
+  it('the axis comes up by what the diameter is larger, over twice the sine of half the angle', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 40, max: 140, noNaN: true }), (angleDeg) => {
+        const size = 0.04
+        const [floor] = worstOf(
+          sized(size, angleDeg),
+          part,
+          way(journalFirst, inHolding(IN_V, ['flat'])),
+        )
+        const heightOf = (diameter: number): number =>
+          diameter / 2 / Math.sin((angleDeg * Math.PI) / 360)
+        expect(floor).toBeCloseTo(heightOf(40 + size) - heightOf(40), 9)
+      }),
+      { numRuns: 15 },
+    )
+  })
+
+  it('and stays over the foot of the V, whatever its diameter', () => {
+    const keyway: Feature = {
+      kind: 'slot',
+      id: 'keyway',
+      on: 'top',
+      runs: 'x',
+      width: mm(8),
+      depth: mm(4),
+      place: { dims: [], centred: true },
+    }
+    const across = asking(
+      { ...part, features: [...part.features, keyway] },
+      distance('keyway.back', 'journal'),
+    )
+    const [off] = worstOf(sized(0.04, 90), across, way(journalFirst, inHolding(IN_V, ['keyway'])))
+    expect(off).toBeCloseTo(0, 9)
+  })
+})
+
+describe('a pin in a bore', () => {
+  const part = asking(bright(spindle()), distance('a', 'bore'))
+  const first = setup('s-1', 'top', 'back', ['bore'])
+  const on = (change: Partial<typeof ON_PIN>) =>
+    worstOf(
+      only(() => ({})),
+      part,
+      way(first, inHolding({ ...ON_PIN, true: mm(0), ...change }, ['a'])),
+    )[0]
+
+  it('lets the part go by half its play to each side; one that expands does not', () => {
+    // The place of the pin on the table is known to 0.01.
+    const stored = 0.01
+    expect(on({ diameter: mm(19.9) })).toBeCloseTo(0.05 + stored, 6)
+    expect(on({ pin: 'expanding', diameter: mm(19.9) })).toBeCloseTo(stored, 9)
+  })
+})
+
+describe('toe clamps', () => {
+  const part = asking(
+    bright({
+      ...newPart('Block', { x: mm(80), y: mm(50), z: mm(40) }),
+      features: [topHole('d', 20, 15)],
+    }),
+    distance('d', 'back'),
+    distance('d', 'left'),
+  )
+  it('a stop off its place moves the part by so much, one of two at the back turns it', () => {
+    const off = only(({ toePlates }) => ({
+      toePlates: toePlates.map((p) => ({ ...p, stopMm: 0.03 })),
+    }))
+    const [back, left] = worstOf(off, part, way(inHolding(TOES, ['d'])))
+    // Stops at 12 and 68 from the left, each off by 0.03 either way; d lies 20 from the left and 35 from the back.
+    const at = (20 - 12) / 56
+    expect(back).toBeCloseTo(0.03 * (1 - at + at), 9)
+    // The end stop itself stands 25 in front of the back; the turn between it and d is (0.06 / 56) · 10.
+    expect(left).toBeCloseTo(0.03 + (0.06 / 56) * 10, 9)
+  })
+})
+
+describe.each([
+  ['centring', CENTRED],
+  ['chuck', IN_CHUCK],
+  ['V-blocks', IN_V],
+  ['pin', ON_PIN],
+  ['toe clamps', TOES],
+] as const)('%s', (_, holding) => {
+  const part = bright(spindle())
+  it('holds still, by six that are well spread, in the chain as in the plan', () => {
+    const isRound = holding.kind === 'v-blocks' || holding.kind === 'mandrel'
+    const on = isRound ? part : bright(newPart('Bar', { x: mm(100), y: mm(40), z: mm(40) }))
+    const before = isRound ? [journalFirst, setup('s-b', 'top', 'back', ['bore'])] : []
+    const chain = chainOf(planWay(STANDARD_WORKSHOP, on, way(...before, inHolding(holding, []))))
+    const held = chain.stacked.locating.at(-1)
+    expect(held?.kind).toBe('unique')
+    const planned = chain.plan.setups.at(-1)
+    expect(planned?.contacts.every((c) => c.bears || c.isSet)).toBe(true)
+  })
+
+  it('names its gear when that is gone, and reads as it was put down', () => {
+    const kind = kindOf(holding)
+    const mark = kind.readingMark(holding)
+    expect(mark).not.toBe('')
+    const gone = Object.fromEntries(
+      Object.entries(holding).map(([key, value]) => [
+        key,
+        kind.fields.some((f) => f.key === key && f.kind === 'gear') ? 'none' : value,
+      ]),
+    ) as Holding
+    const issues = kind.issues(
+      gone,
+      STANDARD_WORKSHOP,
+      planWay(STANDARD_WORKSHOP, part, way()).surfaces,
+    )
+    expect(issues.length).toBe(kind.fields.filter((f) => f.kind === 'gear').length)
+  })
+})

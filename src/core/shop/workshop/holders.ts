@@ -1,0 +1,185 @@
+import { z } from 'zod'
+import { id, name, positive, spread } from './fields'
+
+export const ViseSchema = z.strictObject({
+  id,
+  name,
+  jawWidth: positive,
+  jawHeight: positive.describe('From the bed to the top of the jaws, mm.'),
+  opening: positive,
+  bedHeight: positive.optional().describe('From the table to the bed of the vise, mm.'),
+  leanPer100: spread.describe('Fixed jaw out of square to the bed, ± mm in 100 mm.'),
+  tramPer100: spread.describe('Fixed jaw out of line with the travel, ± mm in 100 mm.'),
+  bedPer100: spread
+    .default(0.005)
+    .describe('Bed out of parallel with the table’s travel, ± mm in 100 mm.'),
+  liftMm: spread.describe('How far the moving jaw may lift the work, mm.'),
+  stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
+  storedMm: spread.describe('How closely the stored zero of jaw and stop is known, ± mm.'),
+})
+
+export const ParallelsSchema = z.strictObject({
+  id,
+  name,
+  height: positive,
+  thickness: positive,
+  length: positive,
+  differenceMm: spread.describe('The two differ in height by up to ± mm.'),
+})
+
+/** Straps with their studs and step blocks, and what work on the bare table is put against. */
+export const StrapSchema = z.strictObject({
+  id,
+  name,
+  width: positive,
+  reach: positive.describe('How far it lies on the work, mm.'),
+  height: positive.describe('Strap and nut over the work, mm.'),
+  placedMm: spread.describe('How closely work is put down by hand, ± mm.'),
+  stopMm: spread.describe('How closely work comes back to a stop or fence on the table, ± mm.'),
+  storedMm: spread.describe('How closely the place of stop, fence and table is known, ± mm.'),
+})
+
+/** A fixture plate with pads and two pins. */
+export const PlateSchema = z.strictObject({
+  id,
+  name,
+  height: positive.describe('From the table to the top of the pads, mm.'),
+  padHeight: positive.describe('Pads over the plate itself, mm.'),
+  differenceMm: spread.describe('The pads differ in height by up to ± mm.'),
+  pinMm: spread.describe('A pin is off its place by up to ± mm.'),
+  linePer100: spread.describe('The line of the pins is out of the travel, ± mm in 100 mm.'),
+  storedMm: spread.describe(
+    'How closely the place of pins and pads in the machine is known, ± mm.',
+  ),
+})
+
+/** An angle plate: a face that stands upright on the table. */
+export const AnglePlateSchema = z.strictObject({
+  id,
+  name,
+  width: positive,
+  height: positive.describe('Upright face over the table, mm.'),
+  leanPer100: spread.describe('Upright face out of square to the table, ± mm in 100 mm.'),
+  tramPer100: spread.describe('Upright face out of line with the travel, ± mm in 100 mm.'),
+  stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
+  storedMm: spread.describe('How closely the place of face and stop is known, ± mm.'),
+})
+
+/** A pair of blanks for soft jaws, as they are screwed to a vise. */
+export const JawBlankSchema = z.strictObject({
+  id,
+  name,
+  width: positive.describe('Along the jaw, mm.'),
+  thickness: positive.describe('Each of the two, from the vise’s jaw to the gap, mm.'),
+  height: positive.describe('From the bed of the vise to their top, mm.'),
+  screwApart: positive.describe('Between the two screws of each, mm.'),
+  screwHeight: positive.describe('Middle of the screws over the bed, mm.'),
+  headDiameter: positive.describe('Counterbore of the screws, mm.'),
+  pairs: z.int().min(0).max(1000).describe('How many pairs are there uncut.'),
+  backMm: spread.describe('How closely cut jaws come back when they are screwed on again, ± mm.'),
+})
+
+/** Blanks as they can be bought, where a shop does not say what it has (common practice, no source). */
+export const USUAL_JAW_BLANKS: readonly z.infer<typeof JawBlankSchema>[] = [
+  {
+    id: 'soft-125',
+    name: 'Soft jaws 125',
+    width: 125,
+    thickness: 40,
+    height: 45,
+    screwApart: 80,
+    screwHeight: 14,
+    headDiameter: 18,
+    pairs: 0,
+    backMm: 0.03,
+  },
+  {
+    id: 'soft-180',
+    name: 'Soft jaws 180',
+    width: 180,
+    thickness: 60,
+    height: 50,
+    screwApart: 100,
+    screwHeight: 16,
+    headDiameter: 20,
+    pairs: 0,
+    backMm: 0.03,
+  },
+]
+
+/** A vise of which both jaws move: their middle is what stays. */
+export const CentringViseSchema = z.strictObject({
+  id,
+  name,
+  jawWidth: positive,
+  jawHeight: positive.describe('From the bed to the top of the jaws, mm.'),
+  opening: positive,
+  bedHeight: positive.optional().describe('From the table to the bed of the vise, mm.'),
+  centreMm: spread.describe('How closely the jaws close on the same middle, ± mm.'),
+  leanPer100: spread.describe('The jaws’ middle plane out of square to the bed, ± mm in 100 mm.'),
+  tramPer100: spread.describe('The jaws out of line with the travel, ± mm in 100 mm.'),
+  bedPer100: spread.describe('Bed out of parallel with the table’s travel, ± mm in 100 mm.'),
+  liftMm: spread.describe('How far each jaw may lift the work, mm.'),
+  stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
+  storedMm: spread.describe('How closely the stored middle is known, ± mm.'),
+})
+
+/** A chuck or a collet block: what it grips is centred on its axis. */
+export const ChuckSchema = z.strictObject({
+  id,
+  name,
+  grips: z.enum(['round', 'square']).describe('Three jaws or a round collet, or four flats.'),
+  least: positive.describe('Thinnest work, mm.'),
+  most: positive.describe('Thickest work, mm.'),
+  deep: positive.describe('How far work goes into it at most, mm.'),
+  body: positive.describe('Diameter of the body, mm.'),
+  length: positive.describe('From where it is mounted to the front of the jaws, mm.'),
+  centreHeight: positive.describe('From the table to its axis, mm.'),
+  centreMm: spread.describe('What it grips is off its axis by up to ± mm.'),
+  alongPer100: spread.describe('Its axis out of line with the travel, ± mm in 100 mm.'),
+  stopMm: spread.describe('How closely work comes back to the stop inside it, ± mm.'),
+  storedMm: spread.describe('How closely the place of axis and front is known, ± mm.'),
+})
+
+/** A pair of V-blocks on the table. */
+export const VBlockSchema = z.strictObject({
+  id,
+  name,
+  angleDeg: z.number().min(30).max(150).describe('Between the walls of the V, degrees.'),
+  vertex: positive.describe('From the table to where the walls would meet, mm.'),
+  length: positive.describe('Each of the two along the work, mm.'),
+  width: positive.describe('Across the work, mm.'),
+  height: positive.describe('From the table to their top, mm.'),
+  most: positive.describe('Thickest round that lies on the walls, mm.'),
+  matchMm: spread.describe('The two of a pair differ by up to ± mm.'),
+  stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
+  storedMm: spread.describe('How closely the place of the V in the machine is known, ± mm.'),
+})
+
+/** A plate with rows of holes for stops, and low clamps that push from the side. */
+export const ToePlateSchema = z.strictObject({
+  id,
+  name,
+  height: positive.describe('From the table to its top, mm.'),
+  width: positive.describe('Along X, mm.'),
+  depth: positive.describe('Along Y, mm.'),
+  pitch: positive.describe('Between its holes, mm.'),
+  step: positive.describe('Stops and clamps can be put in steps of, mm.'),
+  travel: positive.describe('How far a clamp pushes, mm.'),
+  toe: positive.describe('Clamps and stops stand over the plate by, mm.'),
+  flatMm: spread.describe('Its top is out of flat under the work by up to ± mm.'),
+  stopMm: spread.describe('A stop is off its place by up to ± mm.'),
+  linePer100: spread.describe('Its rows are out of the travel, ± mm in 100 mm.'),
+  storedMm: spread.describe('How closely its place in the machine is known, ± mm.'),
+})
+
+export type Vise = z.infer<typeof ViseSchema>
+export type Parallels = z.infer<typeof ParallelsSchema>
+export type Strap = z.infer<typeof StrapSchema>
+export type Plate = z.infer<typeof PlateSchema>
+export type AnglePlate = z.infer<typeof AnglePlateSchema>
+export type JawBlank = z.infer<typeof JawBlankSchema>
+export type CentringVise = z.infer<typeof CentringViseSchema>
+export type Chuck = z.infer<typeof ChuckSchema>
+export type VBlock = z.infer<typeof VBlockSchema>
+export type ToePlate = z.infer<typeof ToePlateSchema>
