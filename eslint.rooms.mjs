@@ -22,7 +22,7 @@ export const LONG_ROOMS = [
   ['src/core/shop/holding/plate/findings.ts', undefined, 70],
   ['src/core/shop/holding/vise/stays.ts', undefined, 67],
   ['src/core/work/part/checkPart.ts', undefined, 62],
-  ['src/core/work/part/surfaces.ts', 348, undefined],
+  ['src/core/work/part/surfaces.ts', 346, undefined],
   ['src/features/holes/ImportHoles.tsx', undefined, 201],
   ['src/features/holes/LayoutBar.tsx', undefined, 140],
   ['src/features/jobs/JobsView.tsx', undefined, 132],

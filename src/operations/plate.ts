@@ -7,6 +7,7 @@ import { workOf } from '@/core/plan/planning'
 import { newSetup, type Way } from '@/core/plan/way'
 import { designPlate, type PlateDesign } from '@/core/shop/making'
 import { type Workshop } from '@/core/shop/workshop'
+import { holePoints } from '@/core/work/part'
 import { nominalSolid } from '@/core/work/stock'
 import { writeProfileDxf } from '@/exchange'
 import { meshOf, stlOf } from '@/kernel'
@@ -103,42 +104,38 @@ function reportOf({ part, ...design }: PlateDesign): object {
   }
 }
 
-/** The plate faced and all its holes made in one setup. */
+/** The plate faced and all its holes made in one setup; what is let into its underside in one before. */
 function wayOf({ part }: PlateDesign, workshop: Workshop): Way {
-  const way: Way = { name: 'Way A', note: 'faced and drilled in one setup', setups: [] }
-  const setup = newSetup(workshop, part, way, 'top', 'back')
-  const wanted = ['top', ...part.features.map(({ id }) => id)]
-  return {
-    ...way,
-    setups: [
-      {
-        ...setup,
-        name: 'Top and holes',
-        ops: wanted.map((feature) => ({
-          id: `op-${feature}`,
-          feature,
-          pass: 'finish' as const,
-          leave: { mm: 0 },
-        })),
-      },
-    ],
+  const cutFrom = (side: 'top' | 'bottom'): readonly string[] =>
+    part.features.flatMap(({ id, on }) => (on === side ? [id] : []))
+  const under = cutFrom('bottom')
+  const stages = [
+    ...(under.length > 0 ? [['bottom', 'Underside', under] as const] : []),
+    ['top', 'Top and holes', cutFrom('top')] as const,
+  ]
+  const empty: Way = {
+    name: 'Way A',
+    note: stages.length > 1 ? 'underside, then top' : 'faced and drilled in one setup',
+    setups: [],
   }
+  return stages.reduce<Way>((way, [up, name, features]) => {
+    const setup = newSetup(workshop, part, way, up, 'back')
+    const ops = [up, ...features].map((feature) => ({
+      id: `op-${feature}`,
+      feature,
+      pass: 'finish' as const,
+      leave: { mm: 0 },
+    }))
+    return { ...way, setups: [...way.setups, { ...setup, name, ops }] }
+  }, empty)
 }
 
-function profileOf({ part, zero }: PlateDesign): Profile {
+function profileOf({ part, places, zero }: PlateDesign): Profile {
   const { x, y } = part.size
-  const circles = (wanted: string) =>
+  const circles = (...wanted: readonly string[]) =>
     part.features.flatMap((feature) =>
-      feature.kind === 'hole' && feature.id.startsWith(wanted)
-        ? [
-            circleRing(
-              {
-                x: feature.place.dims[0]?.at.mm ?? 0,
-                y: feature.place.dims[1]?.at.mm ?? 0,
-              },
-              feature.diameter.mm / 2,
-            ),
-          ]
+      feature.kind === 'hole' && wanted.some((id) => feature.id.startsWith(id))
+        ? holePoints(part, feature).map((at) => circleRing(at, feature.diameter.mm / 2))
         : [],
     )
   return {
@@ -151,14 +148,15 @@ function profileOf({ part, zero }: PlateDesign): Profile {
       { name: 'RESTS', rings: circles('rest') },
       { name: 'SCREWS', rings: circles('screw') },
       { name: 'RELIEFS', rings: circles('relief') },
+      { name: 'TABLE', rings: circles('table', 'dowel') },
     ].filter(({ rings }) => rings.length > 0),
-    middles: [{ x: zero.x, y: zero.y }],
+    middles: places.map(({ shift }) => ({ x: zero.x + shift.x, y: zero.y + shift.y })),
   }
 }
 
 function sheetOf(design: PlateDesign): DrawingSheet {
-  const { betweenPinsMm, offMm, part, pins, restMm, rests, screws, troubles, weightKg, zero } =
-    design
+  const { betweenPinsMm, offMm, part, pins, places, restMm, rests, screws } = design
+  const { table, troubles, weightKg, zero } = design
   const length = (mm: number): string => lengthWords(mm, part.unit)
   return {
     title: part.name,
@@ -168,6 +166,12 @@ function sheetOf(design: PlateDesign): DrawingSheet {
       ['Between the pins', length(betweenPinsMm)],
       ['Centres off along their line', `±${length(offMm)}`],
       ['Zero', `${zero.words}: ${length(zero.x)}, ${length(zero.y)} from the corner`],
+      ...places
+        .slice(1)
+        .map(({ shift }, i): [string, string] => [
+          `Place ${i + 2}`,
+          `${length(shift.x)}, ${length(shift.y)} from the first`,
+        ]),
     ],
     steps: {
       title: 'What goes into it',
@@ -182,9 +186,15 @@ function sheetOf(design: PlateDesign): DrawingSheet {
         ),
         `${rests.length} rest buttons, ${length(restMm)} high, ground together`,
         ...screws.map(
-          ({ engagedMm, lengthMm, thread }) =>
-            `screw ${thread} × ${lengthMm}, ${length(engagedMm)} in the plate`,
+          ({ engagedMm, from, lengthMm, thread }) =>
+            `screw ${thread} × ${lengthMm}, ${length(engagedMm)} in the ${from === 'below' ? 'part, from below' : 'plate'}`,
         ),
+        ...(places.length > 1 ? [`all of this ${places.length} times`] : []),
+        ...(table.screws.length > 0
+          ? [
+              `${table.screws.length} screws M10 into the table, ${table.dowels.length} dowels 10 by which it comes back`,
+            ]
+          : []),
       ],
     },
     troubles,

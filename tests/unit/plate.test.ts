@@ -3,11 +3,13 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { runLine } from '@/cli/line'
 import { readDocumentText } from '@/core/paper/formats'
-import { planWay, workOf } from '@/core/plan/planning'
+import { offsetsFrom } from '@/core/floor/offsets'
+import { fixtureIssues, fixtureOfPlate, FixtureSchema } from '@/core/floor/register'
+import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
 import { type PinPlateHolding } from '@/core/shop/holding'
 import { designPlate, type PlateDesign, relievedLandMm } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
-import { type Part, partIssues } from '@/core/work/part'
+import { holePoints, type Part, partIssues } from '@/core/work/part'
 import { mm, op, plainBlock, setup, topHole, way } from '../support/documents'
 
 describe('the land of a relieved pin', () => {
@@ -65,17 +67,25 @@ const ON_PINS: PinPlateHolding = {
   relieved: 'b',
   relievedPin: mm(7.9),
   screws: ['c'],
+  columns: 1,
+  rows: 1,
+  gap: mm(20),
+  slots: mm(0),
 }
-function plateFor(holding: PinPlateHolding): PlateDesign {
+function plannedFor(holding: PinPlateHolding, of = part): PlannedSetup {
   const [, planned] = planWay(
     STANDARD_WORKSHOP,
-    part,
+    of,
     way(
       setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c']),
       setup('s-2', 'bottom', 'back', [], { holding, ops: [op('bottom'), op('d')] }),
     ),
   ).setups
   if (!planned) throw new Error('no setup')
+  return planned
+}
+function plateFor(holding: PinPlateHolding, of = part): PlateDesign {
+  const planned = plannedFor(holding, of)
   return designPlate(holding, workOf(planned), {
     contacts: planned.contacts,
     cuts: planned.setup.ops,
@@ -119,6 +129,112 @@ describe('a plate designed for a setup', () => {
       plateFor({ ...ON_PINS, relieved: 'c', relievedPin: mm(6.59) }).troubles.join(' '),
     ).toMatch(/Drilled and tapped holes do not locate/)
     expect(plateFor({ ...ON_PINS, screws: ['a'] }).troubles.join(' ')).toMatch(/in each other/)
+  })
+})
+
+/** The part turned over with a thread that is cut from below, to be screwed from under the plate. */
+const threaded: Part = {
+  ...part,
+  features: [
+    ...part.features,
+    topHole('t', 65, 30, {
+      making: 'tap',
+      thread: 'M6',
+      diameter: mm(6),
+      extent: { kind: 'deep', depth: mm(12) },
+    } as Partial<Part['features'][number]>),
+  ],
+}
+
+describe('several parts on one plate', () => {
+  const many = { ...ON_PINS, columns: 3, rows: 2, gap: mm(15), slots: mm(63) }
+  const [one, all] = [plateFor(ON_PINS), plateFor(many)]
+  const planned = plannedFor(many)
+  const [long, deep] = [
+    planned.standing.high.x - planned.standing.low.x,
+    planned.standing.high.y - planned.standing.low.y,
+  ]
+
+  it('each place lies one part and one gap further, by hand; its pins and rests are there', () => {
+    expect(all.places.map(({ shift }) => [shift.x, shift.y])).toEqual(
+      [0, 1].flatMap((row) =>
+        [0, 1, 2].map((column) => [
+          expect.closeTo(column * (long + 15), 6) as number,
+          expect.closeTo(row * (deep + 15), 6) as number,
+        ]),
+      ),
+    )
+    const pins = all.part.features.find(({ id }) => id === 'pin-relieved')
+    if (pins?.kind !== 'hole') throw new Error('no pins')
+    const at = holePoints(all.part, pins)
+    expect(at).toHaveLength(6)
+    all.places.forEach(({ shift }) => {
+      const [x, y] = [(all.pins[1]?.at.x ?? 0) + shift.x, (all.pins[1]?.at.y ?? 0) + shift.y]
+      expect(at.some((p) => Math.hypot(p.x - x, p.y - y) < 1e-6)).toBe(true)
+    })
+  })
+
+  it('stands out at both ends for its own screws, in slots of the table, with dowels between', () => {
+    // 18 about the parts, 30 more at each end.
+    expect(all.part.size.x.mm).toBeCloseTo(3 * long + 2 * 15 + 2 * (18 + 30), 6)
+    expect(one.part.size.x.mm).toBeCloseTo(long + 36, 6)
+    const up = all.table.screws.map(({ y }) => y)
+    expect(((up[1] ?? 0) - (up[0] ?? 0)) % 63).toBeCloseTo(0, 6)
+    expect(all.table.screws).toHaveLength(4)
+    expect(all.table.dowels).toHaveLength(2)
+    expect(partIssues(all.part)).toEqual([])
+    expect(all.troubles).toEqual([])
+  })
+
+  it('144 places are told to be too large for the machine, and still one part', () => {
+    const most = plateFor({ ...many, columns: 12, rows: 12 })
+    expect(most.troubles.join(' ')).toMatch(/Put fewer parts on it/)
+    expect(partIssues(most.part)).toEqual([])
+  })
+
+  it('into the register: each place with an offset that no other setup uses, its shift and its pins', () => {
+    const offsets = offsetsFrom('G55', all.places.length, new Set(['G54', 'G57']))
+    expect(offsets).toEqual(['G55', 'G56', 'G58', 'G59', 'G54.1 P1', 'G54.1 P2'])
+    const fixture = fixtureOfPlate(planned, all, offsets)
+    expect(FixtureSchema.safeParse(fixture).success).toBe(true)
+    expect(fixtureIssues(STANDARD_WORKSHOP, fixture)).toEqual([])
+    expect(fixture.sizes.map((size) => size.offset)).toEqual(offsets)
+    expect(fixture.sizes[5]?.shift.x.mm).toBeCloseTo(2 * (long + 15), 6)
+    expect(fixture.pins).toHaveLength(12)
+    // From its left edge to the round pin of the first, from its back edge likewise.
+    expect(fixture.edges[0]?.toZero.mm).toBeCloseTo(all.pins[0]?.at.x ?? 0, 6)
+    expect(fixture.edges[1]?.toZero.mm).toBeCloseTo(
+      (all.pins[0]?.at.y ?? 0) - all.part.size.y.mm,
+      6,
+    )
+  })
+
+  it('a mill that keeps no offsets has one for all', () => {
+    expect(offsetsFrom('DRO', 6, new Set())).toEqual(['DRO'])
+    expect(offsetsFrom('G59', 60, new Set())).toHaveLength(49)
+  })
+})
+
+describe('screwed from below', () => {
+  const design = plateFor({ ...ON_PINS, screws: ['t'] }, threaded)
+
+  it('its head is let into the underside, and it reaches into the thread without meeting its end', () => {
+    const [screw] = design.screws
+    // Plate 24, head of M6 6.6 deep, rests 6: 23.4 to the part; a screw of 30 goes in by 6.6, of 12 less 1.5 and nine.
+    expect(screw).toMatchObject({ thread: 'M6', from: 'below', lengthMm: 30 })
+    expect(screw?.engagedMm).toBeCloseTo(30 - (24 - 6.6 + 6), 6)
+    const hole = design.part.features.find(({ id }) => id === 'screw-1')
+    expect(hole).toMatchObject({
+      on: 'bottom',
+      diameter: { mm: 6.6 },
+      head: { kind: 'counterbore', diameter: { mm: 11 } },
+    })
+    expect(partIssues(design.part)).toEqual([])
+  })
+
+  it('leaves the top free: no screw stands where anything is cut', () => {
+    expect(plannedFor({ ...ON_PINS, screws: ['t'] }, threaded).standing.clamps).toEqual([])
+    expect(plannedFor(ON_PINS).standing.clamps).toHaveLength(1)
   })
 })
 

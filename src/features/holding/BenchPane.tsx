@@ -29,7 +29,7 @@ export function BenchPane({ lit, onPoint, part, planned }: BenchPaneProps) {
   }, [elevation, height, plan, planned, width])
   const { words } = planned.standing
   return (
-    <section aria-label="The holding" className="sheet flex min-h-0 min-w-0 flex-col p-3">
+    <section aria-label="The holding" className="sheet flex min-h-0 min-w-0 grow flex-col p-3">
       <h1 className="text-[18px] font-bold">
         {planned.index + 1} · {planned.setup.name}
       </h1>

@@ -1,5 +1,6 @@
 'use client'
 
+import { fixtureOfJaws, fixtureOfPlate } from '@/core/floor/register'
 import { parseAsString } from 'nuqs'
 import { useMemo, useState } from 'react'
 import { findingsOf } from '@/core/foreman/findings'
@@ -24,6 +25,8 @@ import { BenchPane } from './BenchPane'
 import { JawFigures } from './JawFigures'
 import { JawsPane } from './JawsPane'
 import { PlatePane } from './PlatePane'
+import { PlatePlan } from './PlatePlan'
+import { usePlate } from './usePlate'
 import { IntoRegister } from './IntoRegister'
 import { isInJaws, useJaws } from './useJaws'
 
@@ -58,6 +61,7 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
   )
   const planned = plan.setups[index]
   const jaws = useJaws(plan, index)
+  const plate = usePlate(plan, planned)
   const design = jaws.is === 'here' ? jaws.design : jaws.is === 'coming' ? jaws.last : undefined
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[720px]">
@@ -90,7 +94,10 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
               isStale={jaws.is === 'coming'}
             />
           ) : (
-            <BenchPane part={part} planned={planned} lit={pointed} onPoint={setPointed} />
+            <div className="flex min-h-0 min-w-0 flex-col gap-3">
+              <BenchPane part={part} planned={planned} lit={pointed} onPoint={setPointed} />
+              {plate && <PlatePlan planned={planned} plate={plate} />}
+            </div>
           )}
           <div className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto">
             <Tightest prediction={prediction} index={index} />
@@ -104,16 +111,22 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
                 onChange={(next) => edit((w) => changeSetup(w, planned.id, next))}
               />
             </section>
-            {planned.clamping.holding.kind === 'plate' && !planned.indexed && (
-              <PlatePane
-                jobId={jobId}
-                wayName={way.name}
-                planned={planned}
-                holding={planned.clamping.holding}
-              />
+            {plate && (
+              <PlatePane jobId={jobId} wayName={way.name} planned={planned} plate={plate} />
+            )}
+            {plate && (
+              <IntoRegister fixture={() => fixtureOfPlate(planned, plate.design, plate.offsets)}>
+                The register keeps its edges, the offset of each place and what must be looked at
+                when it is put back.
+              </IntoRegister>
             )}
             {design && <JawFigures design={design} unit={part.unit} />}
-            {jaws.is === 'here' && <IntoRegister planned={planned} design={jaws.design} />}
+            {jaws.is === 'here' && (
+              <IntoRegister fixture={() => fixtureOfJaws(planned, jaws.design)}>
+                Cut, they are as good as cut until they are unscrewed: the register keeps their
+                edges, their zero and what must be looked at when they are put back.
+              </IntoRegister>
+            )}
             <section aria-label="What is to be said of it" className="flex flex-col gap-2">
               <FindingCards
                 findings={findings.filter(({ setup }) => setup === index)}

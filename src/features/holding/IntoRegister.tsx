@@ -2,25 +2,24 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { fixtureOfJaws } from '@/core/floor/register'
-import { type PlannedSetup } from '@/core/plan/planning'
-import { type JawDesign } from '@/core/shop/making'
+import { type Fixture } from '@/core/floor/register'
 import { call } from '@/ui/api'
 import { TextField } from '@/ui/fields'
 import { useWho } from '@/ui/useWho'
 
 interface IntoRegisterProps {
-  readonly planned: PlannedSetup
-  readonly design: JawDesign
+  /** What the register keeps of them, said before it is written. */
+  readonly children: string
+  readonly fixture: () => Fixture
 }
 
-/** Writes the jaws down in the register, with the edges by which they are found again. */
-export function IntoRegister({ design, planned }: IntoRegisterProps) {
+/** Writes jaws or a plate down in the register, with the edges by which they are found again. */
+export function IntoRegister({ children, fixture }: IntoRegisterProps) {
   const router = useRouter()
   const [who, setWho] = useWho()
   const [sentence, setSentence] = useState<string>()
   const write = async (): Promise<void> => {
-    const designed = fixtureOfJaws(planned, design)
+    const designed = fixture()
     const answer = await call<{ id: string }>('/api/fixtures', 'POST', {
       name: designed.name,
       who,
@@ -36,10 +35,7 @@ export function IntoRegister({ design, planned }: IntoRegisterProps) {
   }
   return (
     <section aria-label="Into the register" className="sheet flex flex-wrap items-end gap-2 p-3">
-      <p className="w-full text-[14px] text-soft">
-        Cut, they are as good as cut until they are unscrewed: the register keeps their edges, their
-        zero and what must be looked at when they are put back.
-      </p>
+      <p className="w-full text-[14px] text-soft">{children}</p>
       <div className="w-32">
         <TextField label="Who" value={who} onChange={setWho} />
       </div>

@@ -1,36 +1,29 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units'
-import { type PlannedSetup, workOf } from '@/core/plan/planning'
-import { type PinPlateHolding } from '@/core/shop/holding'
-import { designPlate, type PlateDesign } from '@/core/shop/making'
+import { type PlannedSetup } from '@/core/plan/planning'
+import { type PlateDesign } from '@/core/shop/making'
 import { refLabel } from '@/core/work/part'
 import { call } from '@/ui/api'
 import { FigureTable } from './FigureTable'
 import { FileLinks } from './FileLinks'
+import { type DesignedPlate } from './usePlate'
 
 interface PlatePaneProps {
   readonly jobId: string
   readonly wayName: string
   readonly planned: PlannedSetup
-  readonly holding: PinPlateHolding
+  readonly plate: DesignedPlate
 }
 
-/** The plate as it would be made for this setup: its pins, rests, screws and reliefs; its files; and the plate as a job of its own. */
-export function PlatePane({ holding, jobId, planned, wayName }: PlatePaneProps) {
+/** The plate as it would be made for this setup in figures: pins, rests, screws and reliefs, places with their offsets; its files; the plate as a job of its own. */
+export function PlatePane({ jobId, planned, plate, wayName }: PlatePaneProps) {
   const router = useRouter()
   const [sentence, setSentence] = useState<string>()
   const { part } = planned
-  const design = useMemo(
-    () =>
-      designPlate(holding, workOf(planned), {
-        contacts: planned.contacts,
-        cuts: planned.setup.ops,
-      }),
-    [holding, planned],
-  )
+  const { design, offsets } = plate
   const address = (as: string): string =>
     `/api/jobs/${jobId}/plate?way=${encodeURIComponent(wayName)}&setup=${planned.index + 1}&as=${as}`
   const makeJob = async (): Promise<void> => {
@@ -58,7 +51,12 @@ export function PlatePane({ holding, jobId, planned, wayName }: PlatePaneProps) 
           <span aria-hidden>◆</span> {trouble}
         </p>
       ))}
-      <Figures design={design} unit={part.unit} label={(ref) => refLabel(part, ref)} />
+      <Figures
+        design={design}
+        offsets={offsets}
+        unit={part.unit}
+        label={(ref) => refLabel(part, ref)}
+      />
       <FileLinks address={address}>
         <button type="button" className="button main" onClick={() => void makeJob()}>
           Make it a job
@@ -75,15 +73,16 @@ export function PlatePane({ holding, jobId, planned, wayName }: PlatePaneProps) 
 
 function Figures(props: {
   readonly design: PlateDesign
+  readonly offsets: readonly string[]
   readonly unit: LengthUnit
   readonly label: (ref: string) => string
 }) {
-  const { design, label, unit } = props
-  const { betweenPinsMm, part, pins, reliefs, restMm, rests, screws, weightKg } = design
+  const { design, label, offsets, unit } = props
+  const { betweenPinsMm, part, pins, places, reliefs, restMm, rests, screws, table } = design
   const length = (mm: number): string => printLength(mm, unit)
   const rows: readonly (readonly [string, string])[] = [
     [
-      `Plate, ${weightKg.toFixed(1)} kg in ${part.material}`,
+      `Plate, ${design.weightKg.toFixed(1)} kg in ${part.material}`,
       `${length(part.size.x.mm)} × ${length(part.size.y.mm)} × ${length(part.size.z.mm)}`,
     ],
     ...pins.map(
@@ -96,14 +95,31 @@ function Figures(props: {
     ['Between the pins', length(betweenPinsMm)],
     [`${rests.length} rest buttons, ground together`, `${length(restMm)} high`],
     ...screws.map(
-      ({ engagedMm, hole, lengthMm, thread }) =>
+      ({ engagedMm, from, hole, lengthMm, thread }) =>
         [
-          `Screw through ${label(hole)}`,
-          `${thread} × ${lengthMm}, ${length(engagedMm)} in the plate`,
+          `Screw ${from === 'below' ? 'from below into' : 'through'} ${label(hole)}`,
+          `${thread} × ${lengthMm}, ${length(engagedMm)} in the ${from === 'below' ? 'part' : 'plate'}`,
         ] as const,
     ),
     ...(reliefs.length > 0
       ? ([['Reliefs under holes that come through', `${reliefs.length}`]] as const)
+      : []),
+    ...(table.screws.length > 0
+      ? ([
+          [
+            'Screwed to the table',
+            `${table.screws.length} × M10, ${table.dowels.length} dowels ⌀${length(10)}`,
+          ],
+        ] as const)
+      : []),
+    ...(places.length > 1
+      ? places.map(
+          ({ shift }, i) =>
+            [
+              `Place ${i + 1}, ${offsets[i] ?? `by its shift from ${offsets.at(-1) ?? ''}`}`,
+              `X ${length(shift.x)}, Y ${length(shift.y)}`,
+            ] as const,
+        )
       : []),
   ]
   return <FigureTable rows={rows} />

@@ -10,7 +10,13 @@ export {
   touchedAt,
   touchRepeatMm,
 } from './found'
-export { OFFSET_NAMES, type OffsetName, printOffsetName, readOffsetName } from './names'
+export {
+  OFFSET_NAMES,
+  type OffsetName,
+  offsetsFrom,
+  printOffsetName,
+  readOffsetName,
+} from './names'
 export {
   type Anchor,
   type AnchorAxis,

@@ -43,3 +43,20 @@ export const OFFSET_NAMES: readonly string[] = [
   ...Array.from({ length: MOST_MORE }, (_, i) => `G54.1 P${i + 1}`),
   'DRO',
 ]
+
+/**
+ * Work offsets for so many places, the first its own and the next that are free after it.
+ *
+ * @param taken - names that other setups use.
+ * @returns as many as there are; fewer where a control runs out of them, one where the mill keeps none.
+ */
+export function offsetsFrom(
+  first: string,
+  count: number,
+  taken: ReadonlySet<string>,
+): readonly string[] {
+  const at = OFFSET_NAMES.indexOf(first)
+  if (at < 0 || first === 'DRO') return [first]
+  const free = OFFSET_NAMES.slice(at + 1).filter((name) => name !== 'DRO' && !taken.has(name))
+  return [first, ...free].slice(0, count)
+}

@@ -155,6 +155,10 @@ const onPins: Holding & { kind: 'plate' } = {
   relieved: 'b',
   relievedPin: mm(7.98),
   screws: [],
+  columns: 1,
+  rows: 1,
+  gap: mm(20),
+  slots: mm(0),
 }
 const held = (holding: Holding, features: readonly string[], up: Side = 'top'): Setup =>
   setup('s-held', up, 'back', features, { holding })

@@ -20,8 +20,8 @@ import {
   type Setup,
   type Way,
 } from '../../plan/way'
-import { type Holding } from '../../shop/holding'
 import { type Workshop } from '../../shop/workshop'
+import { TOOLING } from './motorBracketTooling'
 
 /** What the drawing says beside the file: how the holes are made, what must agree. */
 interface Named {
@@ -40,7 +40,7 @@ export function motorBracketJob(
 ): { readonly part: Part; readonly ways: readonly Way[] } {
   const named = namesOf(read)
   const part = drawn(read, named)
-  return { part, ways: [wayOf(workshop, part, named)] }
+  return { part, ways: [IN_VISE, ON_PINS].map((how) => wayOf(workshop, part, named, how)) }
 }
 
 function namesOf({ features }: Part): Named {
@@ -102,10 +102,13 @@ function drawn(read: Part, names: Named): Part {
       front: { ...taken.faces.front, ...DRAWN_BAR },
       back: { ...taken.faces.back, ...DRAWN_BAR, datum: 'B' },
     },
-    features: taken.features.map((feature) => {
-      const name = words[feature.id]
-      return name === undefined ? feature : { ...feature, name }
-    }),
+    features: [
+      ...taken.features.map((feature) => {
+        const name = words[feature.id]
+        return name === undefined ? feature : { ...feature, name }
+      }),
+      ...TOOLING,
+    ],
     requirements: requirementsOf(names),
   }
 }
@@ -163,17 +166,25 @@ const requirementsOf = ({ bore, cover, pins, slant }: Named): Requirement[] => [
   },
 ]
 
+/** How the bracket is held while its housing is cut. */
+interface How {
+  readonly name: string
+  readonly note: string
+  readonly held: Partial<OwnClamping>
+  /** The ends are in the way of its jaws or stop, and are cut before. */
+  readonly isInVise: boolean
+}
+
 /** Foot first; then the housing on its foot, the slants in the same clamping by the rotary axis; then the bore from the end. */
-function wayOf(workshop: Workshop, part: Part, names: Named): Way {
-  let way: Way = { name: 'Way A', note: 'foot first, slants on the rotary axis', setups: [] }
+function wayOf(workshop: Workshop, part: Part, names: Named, how: How): Way {
+  let way: Way = { name: how.name, note: how.note, setups: [] }
   const add = (setup: Setup, name: string, refs?: readonly string[]): Setup => {
     const before = new Set(way.setups.flatMap(({ ops }) => ops.map(({ feature }) => feature)))
     way = { ...way, setups: [...way.setups, { ...setup, name }] }
     const planned = planWay(workshop, part, way).setups.at(-1)
     if (!planned) return setup
-    const open = (refs ?? cutsInReach(planned)).filter(
-      (ref) => !before.has(ref) && isReached(planned, ref),
-    )
+    const inReach = [...cutsInReach(planned), ...(how.isInVise ? [] : ['left', 'right'])]
+    const open = (refs ?? inReach).filter((ref) => !before.has(ref) && isReached(planned, ref))
     way = changeSetup(way, setup.id, (own) =>
       milledFirst(part, open).reduce(
         (now, ref) => tickCut(now, ref, true, usualCutter(planned, ref)),
@@ -184,11 +195,12 @@ function wayOf(workshop: Workshop, part: Part, names: Named): Way {
   }
   const clamped = (up: Side, guide: Side, change: Partial<OwnClamping> = {}): Setup =>
     changeClamping(newSetup(workshop, part, way, up, guide), (own) => ({ ...own, ...change }))
-  add(clamped('bottom', 'back'), 'Foot', ['bottom', names.relief])
-  add(clamped('left', 'bottom', SQUARED), 'Left end', ['left'])
-  add(clamped('right', 'bottom', SQUARED), 'Right end', ['right'])
-  // Eight of the foot in the jaws: all that is milled lies over them.
-  const top = add(clamped('top', 'back', { holding: HIGH }), 'Housing')
+  add(clamped('bottom', 'back'), 'Foot', ['bottom', names.relief, ...TOOLING.map(({ id }) => id)])
+  if (how.isInVise) {
+    add(clamped('left', 'bottom', SQUARED), 'Left end', ['left'])
+    add(clamped('right', 'bottom', SQUARED), 'Right end', ['right'])
+  }
+  const top = add(clamped('top', 'back', how.held), 'Housing')
   for (const [name, ref] of leaning(part)) add(turned(workshop, part, way, top.id, ref), name)
   add(clamped('right', 'bottom', ON_PLATE), 'Bore and cover screws', [names.bore, names.cover])
   return way
@@ -201,12 +213,50 @@ const milledFirst = (part: Part, refs: readonly string[]): readonly string[] => 
   return [...refs].sort((a, b) => Number(isHole(a)) - Number(isHole(b)))
 }
 
-const HIGH: Holding = {
-  kind: 'vise',
-  vise: 'vise-125',
-  parallels: 'p-32',
-  stop: 'left',
-  shift: { mm: 0 },
+/** Eight of the foot in the jaws: all that is milled lies over them. */
+const IN_VISE: How = {
+  name: 'Way A',
+  note: 'foot first, slants on the rotary axis',
+  isInVise: true,
+  held: {
+    holding: {
+      kind: 'vise',
+      vise: 'vise-125',
+      parallels: 'p-32',
+      stop: 'left',
+      shift: { mm: 0 },
+    },
+  },
+}
+
+/** On a plate made for it, by two pins in its foot and screws from below: all of the top is free. */
+const ON_PINS: How = {
+  name: 'Way B',
+  note: 'on a plate of its own, by two pins',
+  isInVise: false,
+  held: {
+    holding: {
+      kind: 'plate',
+      plate: 'plate-1',
+      round: 'locate.1',
+      roundPin: { mm: 7.98 },
+      relieved: 'locate.2',
+      relievedPin: { mm: 7.96 },
+      screws: ['hold.1', 'hold.2'],
+      columns: 1,
+      rows: 1,
+      gap: { mm: 20 },
+      slots: { mm: 63 },
+    },
+    // Clear of what is let into the plate under the feet.
+    footing: {
+      lead: 'rest',
+      edits: [
+        { id: 'rest1', u: 36, v: 80 },
+        { id: 'rest2', u: 132, v: 80 },
+      ],
+    },
+  },
 }
 
 /** The foot against the fixed jaw squares it; the sawn end below only carries. */

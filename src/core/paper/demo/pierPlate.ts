@@ -275,6 +275,10 @@ export const PIER_PLATE_WAY_B: Way = {
         relieved: 'dowels.2',
         relievedPin: mm(5.99),
         screws: ['ring.1', 'ring.4'],
+        columns: 1,
+        rows: 1,
+        gap: mm(20),
+        slots: mm(0),
       }),
       name: 'From below, on two pins',
       zero: {

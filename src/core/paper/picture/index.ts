@@ -27,3 +27,4 @@ export {
   castingPicture,
 } from './castingPicture'
 export { jawsPlan, jawsSection } from './jaws'
+export { platePlan } from './plate'

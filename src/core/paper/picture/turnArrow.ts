@@ -54,7 +54,7 @@ export function drawTurn(
     ],
     { fill: 'ochre', stroke: 'none' },
   )
-  sheet.words(...at(from + turn * 0.35, radius + CLEAR / sheet.scale), indexWords(indexed), {
+  sheet.words(...at(from + turn * 0.35, radius + (2 * CLEAR) / sheet.scale), indexWords(indexed), {
     size: 13,
     bold: true,
     dy: 4,

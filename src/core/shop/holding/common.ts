@@ -251,18 +251,23 @@ export function drawPieces(
   for (const solid of solids)
     sheet.silhouette(span(solid), { fill: solid.tone ?? 'steel', stroke: 'soft', ref: solid.ref })
   const over = (): void => {
+    const named = new Set<string>()
     for (const clamp of clamps) {
       const points = span(clamp)
       sheet.silhouette(points, { fill: 'steel', stroke: 'ink', width: 1.2, ref: 'clamp' })
       const [across, up] = [points.map(([u]) => u), points.map(([, v]) => v)]
       const thin = Math.min(spread(across), spread(up)) * scale
       // What is thinner than a word needs no name: the picture has many of it.
-      if (thin < NAMED_PX) continue
-      sheet.words((Math.min(...across) + Math.max(...across)) / 2, Math.max(...up), clamp.name, {
-        dy: -4,
-        size: 12,
-        ink: 'soft',
-      })
+      if (thin < NAMED_PX || named.has(clamp.name)) continue
+      named.add(clamp.name)
+      // In front of the work the name goes under it, where it is not over the work.
+      const isInFront = view === 'above' && Math.max(...up) <= placed.low.y + 1e-6
+      sheet.words(
+        (Math.min(...across) + Math.max(...across)) / 2,
+        isInFront ? Math.min(...up) : Math.max(...up),
+        clamp.name,
+        { dy: isInFront ? 13 : -4, size: 12, ink: 'soft' },
+      )
     }
     if (view === 'side')
       sheet.words((u0 + u1) / 2, v0, words.name, { dy: 17, size: 13, ink: 'soft' })

@@ -40,6 +40,10 @@ const ON_PINS: Holding & { kind: 'plate' } = {
   relieved: 'b',
   relievedPin: mm(7.98),
   screws: ['c'],
+  columns: 1,
+  rows: 1,
+  gap: mm(20),
+  slots: mm(0),
 }
 const AT_ANGLE: Holding = {
   kind: 'angle-plate',

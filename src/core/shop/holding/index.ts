@@ -28,7 +28,7 @@ export {
   holesAlong,
   roundsAlong,
 } from './locators'
-export { onPlate, type OnPlate, type PinPlateHolding, PLATE_BEYOND_MM } from './plate'
+export { isTapped, onPlate, type OnPlate, type PinPlateHolding, PLATE_BEYOND_MM } from './plate'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
 export { inSoftJaws, type InSoftJaws, MOUTH_MM, type SoftJawsHolding } from './softJaws'
 export { throughHoles } from './cuts'

@@ -1,4 +1,4 @@
 export { designSoftJaws, type JawDesign, type JawHalf, type JawKernel } from './jaws'
 export { halvesOf, jawCorner, jawExtent, jawReport, ringFrom } from './jaws/report'
-export { relievedLandMm } from './land'
-export { designPlate, type PlateDesign, type PlatePin } from './plate'
+export { relievedLandMm } from './plate/land'
+export { designPlate, type PlateDesign, type PlatePin, type PlatePlace } from './plate'

@@ -30,6 +30,8 @@ const plateAnchored = (plate: string): Anchored => ({
   marks: { x: { mark: 'round pin' }, y: { mark: 'round pin' }, z: { mark: 'pads' } },
 })
 
+const UP_TO_12 = Array.from({ length: 12 }, (_, i) => i + 1)
+
 export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
   kind: 'plate',
   title: 'Plate with two pins',
@@ -40,7 +42,11 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     { key: 'roundPin', label: 'Round pin', kind: 'length', hint: '' },
     { key: 'relieved', label: 'Relieved pin in', kind: 'hole' },
     { key: 'relievedPin', label: 'Relieved pin', kind: 'length', hint: '' },
-    { key: 'screws', label: 'Screws through', kind: 'holes' },
+    { key: 'screws', label: 'Screws through, or from below into', kind: 'holes' },
+    { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
+    { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
+    { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
+    { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
   ],
   leads: undefined,
   makes: { words: 'make the plate', minutes: 180 },
@@ -57,6 +63,10 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
           relieved: pair[1].id,
           relievedPin: pinFor(pair[1]),
           screws: [],
+          columns: 1,
+          rows: 1,
+          gap: { mm: 20 },
+          slots: { mm: 63 },
         }
       : undefined
   },
@@ -86,5 +96,5 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
   readingMark: ({ plate, relieved, relievedPin, round, roundPin }) =>
     ['plate', plate, round, roundPin.mm, relieved, relievedPin.mm].join(' '),
 }
-export { BEYOND_MM as PLATE_BEYOND_MM, onPlate, type OnPlate } from './layout'
+export { BEYOND_MM as PLATE_BEYOND_MM, isTapped, onPlate, type OnPlate } from './layout'
 export { type PinPlateHolding } from './parameters'

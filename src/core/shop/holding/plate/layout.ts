@@ -33,6 +33,10 @@ function missingHole({ part, up }: Work, id: string): AxisSurface {
   return { kind: 'axis', id, owner: id, from, to, diameterMm: Infinity }
 }
 
+/** A thread of the part: its screw comes up through the plate. */
+export const isTapped = ({ part }: Pick<Work, 'part'>, owner: string): boolean =>
+  part.features.some(({ id, ...f }) => id === owner && f.kind === 'hole' && f.making === 'tap')
+
 export function onPlate(holding: PinPlateHolding, work: Work): OnPlate {
   const plate = byId(work.workshop.plates, holding.plate)
   const [round, relieved] = [holding.round, holding.relieved].map((ref) => {
@@ -47,7 +51,8 @@ export function onPlate(holding: PinPlateHolding, work: Work): OnPlate {
   const [a, b] = [toSetup(block, round.from), toSetup(block, relieved.from)]
   const clamps = holding.screws.flatMap((ref): Clamp[] => {
     const hole = work.surfaces.get(ref)
-    if (hole?.kind !== 'axis') return []
+    // What is screwed from below leaves the top free.
+    if (hole?.kind !== 'axis' || isTapped(work, hole.owner)) return []
     const at = toSetup(block, hole.from)
     const r = hole.diameterMm * 0.8
     return [

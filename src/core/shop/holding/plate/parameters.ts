@@ -12,6 +12,12 @@ export const PinPlateSchema = z.strictObject({
   relieved: RefSchema.describe('The hole that sits on the relieved pin.'),
   relievedPin: Diameter,
   screws: z.array(RefSchema).max(40).describe('Holes through which screws hold it.'),
+  columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
+  rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),
+  gap: LengthSchema.default({ mm: 20 }).describe('Between them.'),
+  slots: LengthSchema.default({ mm: 0 }).describe(
+    'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
+  ),
 })
 
 export type PinPlateHolding = z.infer<typeof PinPlateSchema>

@@ -1,0 +1,119 @@
+import { type PlannedSetup } from '../../plan/planning'
+import { type PlateDesign } from '../../shop/making'
+import { lengthWords } from '../../handbook/units'
+import { cutText } from '../../ground/issues'
+import { type Fixture } from './schema'
+
+/** Edge in line with the travel, in 100 mm, and edges where they were (common practice, no source), mm. */
+const [LINE_MM, WITHIN_MM] = [0.01, 0.02]
+const MOST_NAME = 60
+/** As much as the register keeps of a kind. */
+const MOST = 40
+
+const mm = (value: number): { mm: number } => ({ mm: value })
+
+const CHECKS: Fixture['checks'] = [
+  { kind: 'look', id: 'clean', what: 'Underside and table wiped, no chip' },
+  { kind: 'indicate', id: 'line', what: 'Back edge in line with X', within: { mm: LINE_MM } },
+  {
+    kind: 'touch',
+    id: 'touch-left',
+    what: 'Left edge touched',
+    edge: 'left',
+    within: { mm: WITHIN_MM },
+  },
+  {
+    kind: 'touch',
+    id: 'touch-back',
+    what: 'Back edge touched',
+    edge: 'back',
+    within: { mm: WITHIN_MM },
+  },
+  {
+    kind: 'touch',
+    id: 'touch-top',
+    what: 'Top of the rests',
+    edge: 'top',
+    within: { mm: WITHIN_MM },
+  },
+  { kind: 'look', id: 'pins', what: 'Pins unhurt, rests clean' },
+]
+
+/**
+ * A designed plate as the register keeps it: the edges by which it is found again, each place with its offset and
+ * how far it lies from the first. Where it lies in the machine is not known yet.
+ *
+ * @param offsets - the work offset of each place; the last serves those that have none of their own.
+ */
+export function fixtureOfPlate(
+  planned: PlannedSetup,
+  design: PlateDesign,
+  offsets: readonly string[],
+): Fixture {
+  const { clamping, index, machine, part, setup, standing } = planned
+  const { places, restMm, zero } = design
+  const { holding } = clamping
+  const { x, y } = design.part.size
+  const own = `${part.name}, rev ${part.revision}`
+  return {
+    name: cutText(`Plate ${part.name}, setup ${index + 1}`, MOST_NAME),
+    kind: 'plate',
+    machine: machine.id,
+    ...(holding.kind === 'plate' && { plate: holding.plate }),
+    offset: setup.zero.offset,
+    zeroIs: zero.words,
+    zero: { x: 0, y: 0, z: 0 },
+    knownMm: 0.01,
+    edges: [
+      { id: 'left', name: 'left edge', axis: 'x', toZero: mm(zero.x) },
+      { id: 'back', name: 'back edge', axis: 'y', toZero: mm(zero.y - y.mm) },
+      { id: 'top', name: 'top of the rests', axis: 'z', toZero: mm(0) },
+    ],
+    checks: CHECKS,
+    sizes: places.slice(0, MOST).map(({ shift }, i) => ({
+      id: `place-${i + 1}`,
+      name: places.length === 1 ? cutText(setup.name, MOST_NAME) : `Place ${i + 1}`,
+      part: cutText(own, 80),
+      length: mm(standing.high.x - standing.low.x),
+      offset: offsets[i] ?? offsets.at(-1) ?? setup.zero.offset,
+      shift: { x: mm(shift.x), y: mm(shift.y), z: mm(0) },
+      stop: 'none',
+    })),
+    pins: pinsOf(design),
+    screws: screwsOf(design),
+    note: `${lengthWords(x.mm, part.unit)} by ${lengthWords(y.mm, part.unit)}, rests ${lengthWords(restMm, part.unit)} high. Zero is not yet known in the machine: touch its edges.`,
+  }
+}
+
+/** Pins of all places, from the zero of the first. */
+const pinsOf = ({ pins, places, zero }: PlateDesign): Fixture['pins'] =>
+  places
+    .flatMap(({ shift }, i) =>
+      pins.map(({ at, headMm, kind }) => ({
+        id: `${kind}-${i + 1}`,
+        name: `${kind} pin${places.length > 1 ? ` ${i + 1}` : ''}`,
+        kind,
+        diameter: mm(headMm),
+        at: { x: mm(at.x - zero.x + shift.x), y: mm(at.y - zero.y + shift.y) },
+      })),
+    )
+    .slice(0, MOST)
+
+const screwsOf = ({ places, screws, table }: PlateDesign): Fixture['screws'] => [
+  ...screws.map(({ lengthMm, thread }, i) => ({
+    id: `screw-${i + 1}`,
+    name: `${thread} x ${lengthMm}`,
+    count: places.length,
+    note: 'holds, does not locate',
+  })),
+  ...(table.screws.length > 0
+    ? [
+        {
+          id: 'table',
+          name: 'M10 into the table',
+          count: table.screws.length,
+          note: 'from the middle outwards',
+        },
+      ]
+    : []),
+]

@@ -1,0 +1,78 @@
+import { holePoints } from '../../work/part'
+import { type PlannedSetup } from '../../plan/planning'
+import { type Scene, Sheet, type Tone } from '../../ground/scene'
+import { printLength } from '../../handbook/units'
+import { type PlateDesign } from '../../shop/making'
+
+interface Room {
+  readonly width: number
+  readonly height: number
+}
+
+/** What a hole of the plate is for, by the beginning of its id, and how it is drawn. */
+const DRAWN: readonly (readonly [string, Tone, Tone])[] = [
+  ['pin', 'blue', 'ink'],
+  ['rest', 'steel', 'ink'],
+  ['screw', 'sheet', 'ink'],
+  ['relief', 'hatch', 'soft'],
+  ['table', 'sheet', 'soft'],
+  ['dowel', 'blue', 'soft'],
+]
+
+/** A cross at zero, sheet units to each side. */
+const CROSS = 8
+
+/**
+ * The plate from above: where each part lies, what it sits on, where its zero is and under which offset.
+ *
+ * @param offsets - the work offset of each place.
+ */
+export function platePlan(
+  { part: made, standing: { high, low } }: PlannedSetup,
+  { part, places, zero }: PlateDesign,
+  offsets: readonly string[],
+  { height, width }: Room,
+): Scene {
+  const { x, y } = part.size
+  const scale = Math.min((width - 40) / x.mm, (height - 52) / y.mm)
+  const sheet = new Sheet(scale, (width - x.mm * scale) / 2, height - 34)
+  sheet.rectangle(0, 0, x.mm, y.mm, { fill: 'steel', stroke: 'ink', width: 1.4 })
+  for (const { corner } of places)
+    sheet.rectangle(corner.x, corner.y, corner.x + high.x - low.x, corner.y + high.y - low.y, {
+      fill: 'sheet',
+      stroke: 'soft',
+      dash: 'hidden',
+    })
+  for (const feature of part.features) {
+    if (feature.kind !== 'hole') continue
+    const [, fill, stroke] = DRAWN.find(([id]) => feature.id.startsWith(id)) ?? ['', 'sheet', 'ink']
+    for (const at of holePoints(part, feature))
+      sheet.circle(at.x, at.y, Math.max(feature.diameter.mm / 2, 1.6 / scale), {
+        fill,
+        stroke,
+        width: 1,
+        ref: feature.id,
+      })
+  }
+  places.forEach(({ shift }, i) => {
+    const [u, v] = [zero.x + shift.x, zero.y + shift.y]
+    const arm = CROSS / scale
+    sheet.line(u - arm, v, u + arm, v, { stroke: 'ink', width: 1.2 })
+    sheet.line(u, v - arm, u, v + arm, { stroke: 'ink', width: 1.2 })
+    sheet.words(u, v, places.length > 1 ? `${i + 1} · ${offsets[i] ?? '–'}` : (offsets[0] ?? ''), {
+      anchor: 'start',
+      dx: CROSS + 2,
+      dy: -6,
+      size: 12,
+      bold: true,
+    })
+  })
+  const figure = (mm: number): string => printLength(mm, made.unit)
+  sheet.words(
+    x.mm / 2,
+    0,
+    `${figure(x.mm)} × ${figure(y.mm)} × ${figure(part.size.z.mm)}, zero ${figure(zero.x)} and ${figure(zero.y)} from its corner`,
+    { dy: 20, size: 13, ink: 'soft' },
+  )
+  return { width, height, marks: sheet.marks }
+}

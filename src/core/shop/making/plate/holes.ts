@@ -1,0 +1,146 @@
+import { clearanceHole, counterboreForScrew, parseThread } from '../../../handbook/standards'
+import { type Hole, holePoints, type Part } from '../../../work/part'
+import { type Place, type PlateDesign, type PlateGrid, tidy } from './types'
+
+/** Common practice, no source: shank of a rest button; chamfer for a pin's root. */
+const [BUTTON_MM, ROOT_MM] = [8, 0.5]
+/** Screws into the table, their heads let in, and dowels beside them, mm (common practice, no source). */
+const TABLE = { screw: 'M10', dowel: 10 } as const
+/** Between holes of the plate at least this stands, mm (common practice, no source). */
+const LEAST_WEB_MM = 2
+
+/** All that is drilled in the plate, as holes of a part: what each place has as a grid over all of them. */
+export function holesOf(
+  { pins, reliefs, rests, screws }: Pick<PlateDesign, 'pins' | 'screws' | 'rests' | 'reliefs'>,
+  table: PlateDesign['table'],
+  grid: PlateGrid,
+): readonly Hole[] {
+  const each = [
+    ...pins.map(({ at, kind, shankMm }) =>
+      hole(`pin-${kind}`, `${kind} pin`, at, pinHole(shankMm)),
+    ),
+    ...rests.map((at, i) =>
+      hole(`rest-${i + 1}`, `rest ${i + 1}`, at, { making: 'ream', fit: 'H7' }),
+    ),
+    ...screws.map((screw, i) =>
+      hole(`screw-${i + 1}`, `screw ${i + 1}`, screw.at, screwHole(screw)),
+    ),
+    ...reliefs.map(({ deepMm, diameterMm, ...at }, i) =>
+      hole(`relief-${i + 1}`, `relief ${i + 1}`, at, {
+        diameter: { mm: diameterMm },
+        extent: { kind: 'deep', depth: { mm: deepMm } },
+      }),
+    ),
+  ]
+  const dowel = { making: 'ream', fit: 'H7', diameter: { mm: TABLE.dowel } } as const
+  return [
+    ...each.map((one) => overGrid(one, grid)),
+    ...table.screws.map((at, i) =>
+      hole(`table-${i + 1}`, `table screw ${i + 1}`, at, letIn(TABLE.screw) ?? {}),
+    ),
+    ...table.dowels.map((at, i) => hole(`dowel-${i + 1}`, `dowel ${i + 1}`, at, dowel)),
+  ]
+}
+
+const hole = (id: string, name: string, at: Place, more: Partial<Hole>): Hole => ({
+  kind: 'hole',
+  id,
+  name,
+  on: 'top',
+  making: 'drill',
+  diameter: { mm: BUTTON_MM },
+  extent: { kind: 'through' },
+  head: { kind: 'none' },
+  pattern: { kind: 'single' },
+  place: placeAt(at),
+  ...more,
+})
+
+const placeAt = ({ x, y }: Place): Hole['place'] => ({
+  dims: [
+    { from: 'left', at: { mm: x } },
+    { from: 'front', at: { mm: y } },
+  ],
+  centred: false,
+})
+
+/** A hole of the first place at all of them. */
+function overGrid(one: Hole, { columns, rows, step }: PlateGrid): Hole {
+  if (columns * rows === 1) return one
+  const [x = 0, y = 0] = one.place.dims.map(({ at }) => at.mm)
+  return {
+    ...one,
+    // The place of a grid is its middle.
+    place: placeAt({
+      x: tidy(x + ((columns - 1) * step.x) / 2),
+      y: tidy(y + ((rows - 1) * step.y) / 2),
+    }),
+    pattern: {
+      kind: 'grid',
+      columns,
+      rows,
+      pitchAcross: { mm: columns > 1 ? step.x : 0 },
+      pitchUp: { mm: rows > 1 ? step.y : 0 },
+    },
+  }
+}
+
+/** Reamed for a pin's shank, with a chamfer for its root. */
+const pinHole = (shankMm: number): Partial<Hole> => ({
+  making: 'ream',
+  fit: 'H7',
+  diameter: { mm: shankMm },
+  head: {
+    kind: 'countersink',
+    diameter: { mm: shankMm + 2 * ROOT_MM },
+    angle: { rad: Math.PI / 2 },
+  },
+})
+
+/** A hole for a screw to go through, its head let in; undefined for a thread that the tables do not have. */
+function letIn(designation: string): Partial<Hole> | undefined {
+  const thread = parseThread(designation)
+  const head = thread && counterboreForScrew(thread)
+  const through = thread && clearanceHole(thread)
+  return (
+    head &&
+    through && {
+      diameter: { mm: through.diameterMm },
+      head: {
+        kind: 'counterbore',
+        diameter: { mm: head.diameterMm },
+        depth: { mm: head.depthMm },
+      },
+    }
+  )
+}
+
+/** A thread for a screw from above; for one from below the head is let into the underside. */
+const screwHole = ({ from, thread }: PlateDesign['screws'][number]): Partial<Hole> =>
+  from === 'below'
+    ? { on: 'bottom', ...letIn(thread) }
+    : {
+        making: 'tap',
+        thread,
+        diameter: { mm: parseThread(thread)?.majorMm ?? BUTTON_MM },
+      }
+
+/** Holes of the plate that come too near to each other, each pair of names once. */
+export function crowded(part: Part, holes: readonly Hole[]): readonly string[] {
+  const all = holes.flatMap((hole) =>
+    holePoints(part, hole).map((at) => ({ hole, at, radius: hole.diameter.mm / 2 })),
+  )
+  const told = new Map<string, string>()
+  all.forEach((a, i) => {
+    for (const b of all.slice(i + 1)) {
+      const web = Math.hypot(a.at.x - b.at.x, a.at.y - b.at.y) - a.radius - b.radius
+      const pair = `${a.hole.id} ${b.hole.id}`
+      if (web >= LEAST_WEB_MM || told.has(pair)) continue
+      told.set(
+        pair,
+        `${a.hole.name ?? a.hole.id} and ${b.hole.name ?? b.hole.id} are ${web < 0 ? 'in each other' : `only ${web.toFixed(1)} mm apart`}: choose other holes, or move what stands there.`,
+      )
+    }
+  })
+  return [...told.values()]
+}

@@ -1,0 +1,153 @@
+import { norm } from '../../../ground/geometry'
+import { newPart, type Part } from '../../../work/part'
+import { type Cut } from '../../../work/stock'
+import {
+  type Locator,
+  onPlate,
+  type OnPlate,
+  type PinPlateHolding,
+  PLATE_BEYOND_MM,
+  throughHoles,
+  type Work,
+} from '../../holding'
+import { crowded, holesOf } from './holes'
+import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
+import { type Place, type PlateDesign, type PlateGrid, type PlatePlace, tidy } from './types'
+
+export { type PlateDesign, type PlatePin, type PlatePlace } from './types'
+
+/** A relief under a hole that comes through (common practice, no source). */
+const RELIEF = { wider: 3, deep: 8 } as const
+/** The plate stands out so far at both ends for screws and dowels of its own, mm. */
+const EAR_MM = 30
+/** Middle of such a screw from the edge, and of a dowel where a row of screws has its place, mm. */
+const EDGE_MM = 14
+/** So many troubles of one kind are told. */
+const MOST_TOLD = 8
+/** Aluminium as it is rolled, g/cm³. */
+const ALUMINIUM = 2.7
+
+/**
+ * Designs a plate for a part, or for several of it, as it is to be held on two pins.
+ *
+ * @param contacts - what locates it, with the changes made by hand: its rests stand there.
+ * @param cuts - what is cut meanwhile: holes that come through want a relief under them.
+ */
+export function designPlate(
+  holding: PinPlateHolding,
+  work: Work,
+  { contacts, cuts }: { readonly contacts: readonly Locator[]; readonly cuts: readonly Cut[] },
+): PlateDesign {
+  const own = onPlate(holding, work)
+  const { plate } = own
+  const places = placesOf(own)
+  const size = sizeOf(own)
+  const offMm = offOf(own)
+  const [{ corner } = { corner: { x: 0, y: 0 } }] = places
+  const place = ({ x, y }: Place): Place => ({
+    x: tidy(x - own.low.x + corner.x),
+    y: tidy(y - own.low.y + corner.y),
+  })
+  const one = {
+    pins: pinsOf(own, offMm, place),
+    screws: screwsOf(own, place, size.z.mm),
+    rests: contacts.flatMap(({ inSetup, role }) => (role === 'rest' ? [place(inSetup)] : [])),
+    reliefs: cuts.flatMap((cut) =>
+      throughHoles(own, work, cut).map(({ at, radius }) => ({
+        ...place(at),
+        diameterMm: tidy(2 * radius + RELIEF.wider),
+        deepMm: Math.min(RELIEF.deep, size.z.mm / 2),
+      })),
+    ),
+  }
+  const table = tableOf(own, size)
+  const holes = holesOf(one, table, gridOf(own))
+  const part: Part = {
+    ...newPart(`Plate for ${work.part.name}`.slice(0, 80), size),
+    unit: work.part.unit,
+    features: [...holes],
+  }
+  return {
+    part,
+    ...one,
+    restMm: plate.padHeight,
+    table,
+    places,
+    betweenPinsMm: norm(own.between),
+    offMm,
+    zero: { ...place({ x: 0, y: 0 }), z: plate.height, words: 'round pin, top of the rests' },
+    weightKg: (ALUMINIUM * size.x.mm * size.y.mm * size.z.mm) / 1e6,
+    troubles: [
+      ...troublesOf(one.pins, own),
+      ...crowded(part, holes).slice(0, MOST_TOLD),
+      ...tooLarge(own, size),
+    ],
+  }
+}
+
+const earOf = ({ holding }: OnPlate): number => (holding.slots.mm > 0 ? EAR_MM : 0)
+
+/** How the parts follow each other. */
+const gridOf = ({ high, holding, low }: OnPlate): PlateGrid => ({
+  columns: holding.columns,
+  rows: holding.rows,
+  step: {
+    x: tidy(high.x - low.x + holding.gap.mm),
+    y: tidy(high.y - low.y + holding.gap.mm),
+  },
+})
+
+/** The parts all the same way round, the first at the front left. */
+function placesOf(own: OnPlate): readonly PlatePlace[] {
+  const { holding } = own
+  const { step } = gridOf(own)
+  return Array.from({ length: holding.rows }, (_, row) =>
+    Array.from({ length: holding.columns }, (__, column): PlatePlace => {
+      const shift = { x: tidy(column * step.x), y: tidy(row * step.y) }
+      return {
+        column: column + 1,
+        row: row + 1,
+        shift,
+        corner: {
+          x: tidy(PLATE_BEYOND_MM + earOf(own) + shift.x),
+          y: tidy(PLATE_BEYOND_MM + shift.y),
+        },
+      }
+    }),
+  ).flat()
+}
+
+function sizeOf(own: OnPlate): Part['size'] {
+  const { high, holding, low, plate } = own
+  const over = (length: number, count: number): number =>
+    count * length + (count - 1) * holding.gap.mm + 2 * PLATE_BEYOND_MM
+  return {
+    x: { mm: tidy(over(high.x - low.x, holding.columns) + 2 * earOf(own)) },
+    y: { mm: tidy(over(high.y - low.y, holding.rows)) },
+    z: { mm: tidy(plate.height - plate.padHeight) },
+  }
+}
+
+/** Four screws in the two outermost slots that the plate reaches, with a dowel between at each end; two where it reaches one slot. */
+function tableOf({ holding }: OnPlate, { x, y }: Part['size']): PlateDesign['table'] {
+  const slots = holding.slots.mm
+  if (slots <= 0) return { screws: [], dowels: [] }
+  const middle = y.mm / 2
+  const apart = Math.floor((y.mm - 2 * EDGE_MM) / slots + 1e-9) * slots
+  const ends = [EDGE_MM, x.mm - EDGE_MM].map(tidy)
+  const at = (...up: number[]): readonly Place[] =>
+    ends.flatMap((end) => up.map((by) => ({ x: end, y: tidy(middle + by) })))
+  const aside = Math.max(0, middle - EDGE_MM)
+  return apart > 0
+    ? { screws: at(-apart / 2, apart / 2), dowels: at(0) }
+    : { screws: at(0), dowels: at(aside) }
+}
+
+function tooLarge({ work }: OnPlate, { x, y }: Part['size']): readonly string[] {
+  const { name, travel } = work.machine
+  return x.mm > travel.x || y.mm > travel.y
+    ? [
+        `The plate is ${x.mm.toFixed(0)} × ${y.mm.toFixed(0)} mm; ${name} travels ${travel.x} × ${travel.y}. Put fewer parts on it.`,
+      ]
+    : []
+}

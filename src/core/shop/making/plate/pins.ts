@@ -1,0 +1,178 @@
+import {
+  clearanceHole,
+  counterboreForScrew,
+  DOWEL_DIAMETERS_MM,
+  parseThread,
+  STANDARD_THREADS,
+  type Thread,
+} from '../../../handbook/standards'
+import { norm, subtract } from '../../../ground/geometry'
+import { type AxisSurface, type Hole } from '../../../work/part'
+import { isTapped, type OnPlate, type Work } from '../../holding'
+import { relievedLandMm } from './land'
+import { type Place, type PlatePin, type PlateScrew, tidy } from './types'
+
+/** Threads hold so many diameters deep in aluminium (common practice, no source). */
+const ENGAGED = 1.5
+/** A screw stays so far off the end of a blind thread, mm (common practice, no source). */
+const RUN_OUT_MM = 1.5
+
+/** How a hole of the part is made; what is no hole by itself counts as bored. */
+function makingOf({ part }: Work, owner: string): Hole['making'] {
+  const feature = part.features.find(({ id }) => id === owner)
+  return feature?.kind === 'hole' ? feature.making : 'bore'
+}
+
+/** What may be off along the line of centres, less what the round pin's play gives back: each hole as it is made, each pin as it stands. */
+export function offOf({ holding, plate, relieved, round, work }: OnPlate): number {
+  const madeMm = [round, relieved].map(
+    ({ owner }) => work.workshop.capabilities[makingOf(work, owner)].positionMm,
+  )
+  const all = madeMm.reduce((sum, mm) => sum + mm, 0) + 2 * plate.pinMm
+  return Math.max(0, all - Math.max(0, round.diameterMm - holding.roundPin.mm) / 2)
+}
+
+export function pinsOf(
+  { between, holding, relieved, round }: OnPlate,
+  offMm: number,
+  place: (at: Place) => Place,
+): readonly PlatePin[] {
+  const pin = (
+    kind: PlatePin['kind'],
+    hole: string,
+    at: Place,
+    holeMm: number,
+    headMm: number,
+  ): PlatePin => ({
+    kind,
+    hole,
+    at: place(at),
+    holeMm,
+    headMm,
+    playMm: tidy(holeMm - headMm),
+    shankMm: DOWEL_DIAMETERS_MM.findLast((d) => d <= Math.max(1, holeMm)) ?? 1,
+  })
+  const line = Math.atan2(between.y, between.x)
+  return [
+    pin('round', holding.round, { x: 0, y: 0 }, round.diameterMm, holding.roundPin.mm),
+    {
+      ...pin('relieved', holding.relieved, between, relieved.diameterMm, holding.relievedPin.mm),
+      landMm: tidy(relievedLandMm(relieved.diameterMm, holding.relievedPin.mm, offMm)),
+      // Its lands bear across the line of the pins.
+      landRad: (((line + Math.PI / 2) % Math.PI) + Math.PI) % Math.PI,
+    },
+  ]
+}
+
+const toSetupOf = ({ setupFromPart: { rows, shift } }: OnPlate) => {
+  const [x, y] = rows
+  return (p: { x: number; y: number; z: number }): Place => ({
+    x: x.x * p.x + x.y * p.y + x.z * p.z + shift.x,
+    y: y.x * p.x + y.y * p.y + y.z * p.z + shift.y,
+  })
+}
+
+/** The largest screw that goes through each hole, with its length. */
+export function screwsOf(
+  own: OnPlate,
+  place: (at: Place) => Place,
+  thickMm: number,
+): readonly PlateScrew[] {
+  const { holding, work } = own
+  return holding.screws.flatMap((ref): readonly PlateScrew[] => {
+    const hole = work.surfaces.get(ref)
+    if (hole?.kind !== 'axis') return []
+    const at = place(toSetupOf(own)(hole.from))
+    return isTapped(work, hole.owner)
+      ? fromBelow(own, ref, hole, at, thickMm)
+      : fromAbove(own, ref, hole, at, thickMm)
+  })
+}
+
+function fromAbove(
+  { high, low, plate }: OnPlate,
+  ref: string,
+  hole: AxisSurface,
+  at: Place,
+  thickMm: number,
+): readonly PlateScrew[] {
+  const thread = largestThrough(hole.diameterMm)
+  if (!thread) return []
+  const engagedMm = Math.min(thickMm, tidy(ENGAGED * thread.majorMm))
+  const through = high.z - low.z + plate.padHeight
+  return [
+    {
+      hole: ref,
+      at,
+      thread: thread.designation,
+      from: 'above',
+      engagedMm,
+      lengthMm: inSteps(through + engagedMm),
+    },
+  ]
+}
+
+/** Its head is let into the underside of the plate; it reaches as far into the part's thread as that goes, and no further. */
+function fromBelow(
+  { plate, work }: OnPlate,
+  ref: string,
+  { from, owner, to }: AxisSurface,
+  at: Place,
+  thickMm: number,
+): readonly PlateScrew[] {
+  const feature = work.part.features.find(({ id }) => id === owner)
+  const thread = feature?.kind === 'hole' ? parseThread(feature.thread ?? '') : undefined
+  const head = thread && counterboreForScrew(thread)
+  if (!thread || !head) return []
+  const deepMm = norm(subtract(to, from)) - RUN_OUT_MM
+  const grip = thickMm - head.depthMm + plate.padHeight
+  const lengthMm = inSteps(grip + Math.min(deepMm, ENGAGED * thread.majorMm))
+  return [
+    {
+      hole: ref,
+      at,
+      thread: thread.designation,
+      from: 'below',
+      engagedMm: tidy(lengthMm - grip),
+      lengthMm,
+    },
+  ]
+}
+
+/** Screws come in steps of five, mm. */
+const inSteps = (mm: number): number => Math.floor(mm / 5) * 5
+
+const COARSE = /^M[\d.]+$/
+
+/** The largest metric screw of coarse pitch whose close clearance hole is no larger than this. */
+const largestThrough = (holeMm: number): Thread | undefined =>
+  STANDARD_THREADS.filter((name) => COARSE.test(name))
+    .flatMap((name) => {
+      const thread = parseThread(name)
+      const hole = thread?.form === 'metric' ? clearanceHole(thread, 'close') : undefined
+      return thread && hole && hole.diameterMm <= holeMm + 1e-9 ? [thread] : []
+    })
+    .sort((a, b) => a.majorMm - b.majorMm)
+    .at(-1)
+
+/** What is wrong with the pins of one place. */
+export function troublesOf(
+  pins: readonly PlatePin[],
+  { relieved, round, work }: OnPlate,
+): readonly string[] {
+  const loose = [round, relieved].filter(({ owner }) =>
+    ['drill', 'tap'].includes(makingOf(work, owner)),
+  )
+  const made =
+    loose.length > 0
+      ? 'Drilled and tapped holes do not locate: ream two of them, or add two tooling holes.'
+      : 'A smaller relieved pin, or holes made more closely.'
+  return pins.flatMap(({ headMm, kind, landMm, playMm }) => [
+    ...(playMm <= 0 ? [`The ${kind} pin does not go into its hole: give it some play.`] : []),
+    ...(landMm !== undefined && playMm > 0 && landMm < headMm / 8
+      ? [
+          `The relieved pin’s lands would be only ${landMm.toFixed(2)} mm wide: the holes are not close enough to each other for so little play. ${made}`,
+        ]
+      : []),
+  ])
+}

@@ -1,0 +1,74 @@
+import { type Part } from '../../../work/part'
+
+/** A place in the plate's own corner, low and left as seen from above, mm. */
+export interface Place {
+  readonly x: number
+  readonly y: number
+}
+
+/** Where one of the parts lies on the plate. */
+export interface PlatePlace {
+  /** From the left and from the front, from 1. */
+  readonly column: number
+  readonly row: number
+  /** How far its zero lies from that of the first, and where its own corner is. */
+  readonly shift: Place
+  readonly corner: Place
+}
+
+export interface PlatePin {
+  readonly kind: 'round' | 'relieved'
+  /** The part's hole that sits on it. */
+  readonly hole: string
+  readonly at: Place
+  readonly holeMm: number
+  readonly headMm: number
+  readonly playMm: number
+  /** Dowel that stands in the plate, reamed H7 for it. */
+  readonly shankMm: number
+  /** Width of each of its two lands, and the direction of the middle of one, from X; whole where it is round. */
+  readonly landMm?: number
+  readonly landRad?: number
+}
+
+export interface PlateScrew {
+  readonly hole: string
+  readonly at: Place
+  readonly thread: string
+  /** Through the part into the plate, or up through the plate into a thread of the part. */
+  readonly from: 'above' | 'below'
+  readonly engagedMm: number
+  readonly lengthMm: number
+}
+
+/** How several parts on a plate follow each other, mm. */
+export interface PlateGrid {
+  readonly columns: number
+  readonly rows: number
+  readonly step: Place
+}
+
+/** A fixture plate designed for a setup: a part of its own, and what goes into it. */
+export interface PlateDesign {
+  readonly part: Part
+  /** Pins, screws, rests and reliefs of the first place; each further one has its own, shifted. */
+  readonly pins: readonly PlatePin[]
+  readonly screws: readonly PlateScrew[]
+  /** Rest buttons, all ground to one height over the plate. */
+  readonly rests: readonly Place[]
+  readonly restMm: number
+  /** What holds the plate itself: screws into the table's slots, and dowels that it comes back to. */
+  readonly table: { readonly screws: readonly Place[]; readonly dowels: readonly Place[] }
+  /** The parts on it, the first at its front left. */
+  readonly places: readonly PlatePlace[]
+  readonly reliefs: readonly (Place & { readonly diameterMm: number; readonly deepMm: number })[]
+  readonly betweenPinsMm: number
+  /** How far the centres of holes and pins may be off each other along their line, ± mm. */
+  readonly offMm: number
+  readonly zero: Place & { readonly z: number; readonly words: string }
+  readonly weightKg: number
+  readonly troubles: readonly string[]
+}
+
+/** Lengths of a plate without the dust of sums, mm. */
+export const tidy = (mm: number): number => Math.round(mm * 1e6) / 1e6
