@@ -100,6 +100,10 @@ test('gear for other holdings is kept in the workshop', async ({ page }) => {
     ['Straps', 'Straps 30'],
     ['Plates', 'Pin plate'],
     ['Angle plates', 'Angle plate 150'],
+    ['Centring vises', 'Centring vise 100'],
+    ['Chucks and collet blocks', 'Four-jaw chuck 125'],
+    ['V-blocks', 'V-blocks 60'],
+    ['Toe clamp plates', 'Toe clamp plate 300'],
   ] as const) {
     await page
       .getByRole('link', { name: new RegExp(`^${tab} \\d`) })
@@ -120,9 +124,9 @@ test('what else could hold it is tried, the best first, and taken with one press
   await page.getByRole('button', { name: 'What else could hold it here?' }).click()
   const chooser = page.getByRole('region', { name: 'What could hold it' })
   await expect(chooser.getByText('· as it is')).toBeVisible({ timeout: 20_000 })
-  await expect(chooser.getByRole('listitem')).toHaveCount(13)
+  await expect(chooser.getByRole('listitem')).toHaveCount(14)
   // No hole is there yet for pins to go into: said, and nothing to take.
-  await expect(chooser.getByRole('listitem').last()).toContainText(/Only a casting|pins want/)
+  await expect(chooser.getByRole('listitem').last()).toContainText(/Only a casting|wants? /)
   await accessible(page)
   await chooser.getByRole('button', { name: 'Take: Stuck to a board' }).click()
   await expect(page.getByText('tape on both sides, board 20').first()).toBeVisible()
@@ -196,4 +200,57 @@ test('a plate for two pins is told what it needs, handed out, and made a job of 
   expect(await file.text()).toContain('SCREWS')
   await plate.getByRole('button', { name: 'Make it a job' }).click()
   await expect(page.getByText('Plate for Pier plate').first()).toBeVisible({ timeout: 20_000 })
+})
+
+const HUB = readFileSync('docs/examples/clutch-hub.foothold.json', 'utf8')
+const PIER = readFileSync('docs/examples/pier-plate.foothold.json', 'utf8')
+
+test('four sides in one clamping: the turn is drawn, the other way round is told, it is parted last', async ({
+  page,
+  request,
+}) => {
+  const job = await freshJob(request, HUB)
+  const way = job.ways[0]?.id ?? ''
+  await open(page, `/jobs/${job.id}/ways/${way}/holding?setup=s-4`)
+  const bench = page.getByRole('region', { name: 'The holding' })
+  await expect(bench.getByText('A −90°', { exact: true })).toBeVisible()
+  await expect(page.getByText('The table turns clockwise').first()).toBeVisible()
+  await accessible(page)
+  // The sign the wrong way: what is cut here would look down.
+  await page.getByLabel('A turns by').fill('90')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('cannot be reached from above').first()).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('cannot be reached from above')).toHaveCount(0)
+
+  await page.getByRole('navigation', { name: 'Setups' }).getByText('Back, indexed').click()
+  await expect(page.getByText('parts it from what is spare.')).toBeVisible()
+  // Gripped deeper, no cutter gets in between jaws and flange.
+  await page.getByRole('navigation', { name: 'Setups' }).getByText('Top, in the chuck').click()
+  await page.getByLabel('Goes in by').fill('22')
+  await page.keyboard.press('Tab')
+  await page.getByRole('navigation', { name: 'Setups' }).getByText('Back, indexed').click()
+  await expect(page.getByText('too little for End mill 10')).toBeVisible()
+})
+
+test('a plate for four of the part: drawn with its offsets, and written down', async ({
+  page,
+  request,
+}) => {
+  const job = await freshJob(request, PIER)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[1]?.id}/holding?setup=s-2`)
+  await page.getByLabel('Side by side').selectOption('2')
+  await page.getByLabel('Behind each other').selectOption('2')
+  const plate = page.getByRole('region', { name: 'The plate from above' })
+  await expect(plate.getByText(/^4 · G/)).toBeVisible()
+  const figures = page.getByRole('region', { name: 'The plate for it' })
+  await expect(figures.getByRole('row', { name: /^Place 4, G/ })).toBeVisible()
+  await accessible(page)
+  await saved(page)
+  const register = page.getByRole('region', { name: 'Into the register' })
+  await register.getByLabel('Who').fill('AB')
+  await register.getByLabel('Who').press('Tab')
+  await register.getByRole('button', { name: 'Into the register' }).click()
+  await expect(page.getByRole('heading', { name: /^Plate Pier plate, setup 2/ })).toBeVisible()
+  await expect(page.getByText('Place 4').first()).toBeVisible()
 })

@@ -110,6 +110,11 @@ test('a setup is dragged to another place', async ({ page, request }) => {
   const to = await page.locator('[data-setup="s-3"]').boundingBox()
   if (!from || !to) throw new Error('cards')
   await page.mouse.move(from.x + 8, from.y + 8)
+  // What drags is brought when a pointer comes near.
+  await expect(page.getByRole('button', { name: 'Move setup 1' })).toHaveAttribute(
+    'aria-roledescription',
+    'sortable',
+  )
   await page.mouse.down()
   await page.mouse.move(from.x + 30, from.y + 10, { steps: 4 })
   await page.mouse.move(to.x + 8, to.y + 8, { steps: 12 })

@@ -92,6 +92,21 @@ export const TOES: Holding & { kind: 'toe-clamps' } = {
 const toes = (part: Part, features: readonly string[], more: Partial<typeof TOES> = {}) =>
   [part, way(held({ ...TOES, ...more }, features))] as const
 
+export const ON_CARRIER: Holding & { kind: 'carrier' } = {
+  kind: 'carrier',
+  on: 'bottom',
+  by: 'glue',
+  along: mm(80),
+  across: mm(48),
+  thick: mm(40),
+  known: mm(0.1),
+  vise: 'vise-125',
+  parallels: 'p-12',
+  stop: 'left',
+}
+const carried = (change: Partial<typeof ON_CARRIER>, part: Part = plainBlock()) =>
+  [part, way(held({ ...ON_CARRIER, ...change }, ['top']))] as const
+
 const chucks = (change: Partial<Workshop['chucks'][number]>): Workshop => ({
   ...STANDARD_WORKSHOP,
   chucks: STANDARD_WORKSHOP.chucks.map((c) => ({ ...c, ...change })),
@@ -149,5 +164,9 @@ export const HOLDING_SCENES = {
   'toe.large': () => toes(newPart('Plate', { x: mm(400), y: mm(60), z: mm(20) }), []),
   'toe.long': () => toes(newPart('Strip', { x: mm(290), y: mm(30), z: mm(20) }), [], { clamps: 1 }),
   'toe.cut-below': () => toes(withFeatures([lowSlot]), ['low']),
+  'carrier.way': () => carried({ on: 'back' }),
+  'carrier.solder': () => carried({ by: 'solder' }, { ...plainBlock(), material: 'aluminium' }),
+  'carrier.weak': () => carried({ along: mm(15), across: mm(15) }),
+  'carrier.low': () => carried({ thick: mm(15) }),
   'toe.drilled': () => toes(withFeatures([topHole('a', 60, 15)]), ['a']),
 } satisfies Partial<Record<FindingCode, () => readonly [Part, Way, Workshop?]>>

@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo } from 'react'
-import { footingsOf, otherFootings } from '@/core/foreman/footings'
+import { footingsOf } from '@/core/foreman/footings'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
@@ -44,14 +44,6 @@ export default function Footings({
                   : `${marginMm < 0 ? '−' : '+'}${Math.abs(marginMm).toFixed(3)}`}
               </td>
               <td className="w-7 py-1 text-right">{sign(forbids, marginMm)}</td>
-            </tr>
-          ))}
-          {otherFootings(part).map(({ title, words }) => (
-            <tr key={title} className="border-t border-faint align-top">
-              <td className="py-1" colSpan={3}>
-                {title}
-                <span className="block text-[13px] text-soft">{words}</span>
-              </td>
             </tr>
           ))}
         </tbody>

@@ -1,23 +1,8 @@
 'use client'
 
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core'
-import {
-  horizontalListSortingStrategy,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-} from '@dnd-kit/sortable'
-import { CSS } from '@dnd-kit/utilities'
+import dynamic from 'next/dynamic'
 import { GripVertical, Plus, RotateCw } from 'lucide-react'
-import { Fragment, useEffect, useMemo, useRef } from 'react'
+import { Fragment, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { type Finding } from '@/core/ground/finding'
 import { type Part } from '@/core/work/part'
 import { isometric, type Look } from '@/core/paper/picture'
@@ -27,6 +12,11 @@ import { pickupWords } from '@/core/paper/sheet'
 import { type Workshop } from '@/core/shop/workshop'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { standingLooks, useLooks } from '@/ui/useLooks'
+import { type Grip } from './RouteDrag'
+
+const RouteDrag = dynamic(() => import('./RouteDrag'), { ssr: false })
+/** Nobody drags before so long, ms; a keyboard that goes to a grip finds it. */
+const AT_LEISURE_MS = 2500
 
 interface RouteProps {
   readonly part: Part
@@ -52,61 +42,66 @@ export function Route({
   part,
   workshop,
 }: RouteProps) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  )
   const planned = analysis.plan.setups
   const wanted = useMemo(() => standingLooks(planned), [planned])
   const looks = useLooks(part, wanted)
-  const onDragEnd = ({ active, over }: DragEndEvent): void => {
-    const to = planned.findIndex((p) => p.setup.id === over?.id)
-    if (over && active.id !== over.id && to >= 0) onMove(String(active.id), to)
-  }
+  const drag = useGrips()
+  const ids = useMemo(() => planned.map((p) => p.setup.id), [planned])
   return (
-    <section aria-label="Route" className="px-4 py-2">
-      <DndContext
-        id="route"
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={onDragEnd}
-      >
-        <SortableContext
-          items={planned.map((p) => p.setup.id)}
-          strategy={horizontalListSortingStrategy}
-        >
-          <ol className="flex items-stretch gap-0.5 overflow-x-auto pb-1">
-            {planned.map((p, i) => (
-              <Fragment key={p.setup.id}>
-                {i > 0 && <Turn before={planned[i - 1]} after={p} />}
-                <SetupCard
-                  part={part}
-                  workshop={workshop}
-                  planned={p}
-                  look={looks[i]}
-                  index={i}
-                  findings={findings.filter((f) => f.setup === i)}
-                  isChosen={p.setup.id === chosen}
-                  lit={lit}
-                  onChoose={onChoose}
-                />
-              </Fragment>
-            ))}
-            <li className="flex shrink-0 items-stretch">
-              <button
-                type="button"
-                onClick={onAdd}
-                className="grid w-14 cursor-pointer place-content-center justify-items-center gap-1 rounded-lg border border-dashed border-soft text-[14px] text-soft hover:bg-sheet"
-              >
-                <Plus className="size-5" aria-hidden />{' '}
-                {planned.length === 0 ? 'First setup' : 'Setup'}
-              </button>
-            </li>
-          </ol>
-        </SortableContext>
-      </DndContext>
+    <section
+      aria-label="Route"
+      className="px-4 py-2"
+      onPointerEnter={drag.want}
+      onPointerDown={drag.want}
+      onFocus={drag.want}
+    >
+      {drag.isWanted && <RouteDrag ids={ids} onGrip={drag.onGrip} onMove={onMove} />}
+      <ol className="flex items-stretch gap-0.5 overflow-x-auto pb-1">
+        {planned.map((p, i) => (
+          <Fragment key={p.setup.id}>
+            {i > 0 && <Turn before={planned[i - 1]} after={p} />}
+            <SetupCard
+              part={part}
+              workshop={workshop}
+              planned={p}
+              look={looks[i]}
+              index={i}
+              findings={findings.filter((f) => f.setup === i)}
+              isChosen={p.setup.id === chosen}
+              lit={lit}
+              onChoose={onChoose}
+              grip={drag.grips.get(p.setup.id)}
+            />
+          </Fragment>
+        ))}
+        <li className="flex shrink-0 items-stretch">
+          <button
+            type="button"
+            onClick={onAdd}
+            className="grid w-14 cursor-pointer place-content-center justify-items-center gap-1 rounded-lg border border-dashed border-soft text-[14px] text-soft hover:bg-sheet"
+          >
+            <Plus className="size-5" aria-hidden /> {planned.length === 0 ? 'First setup' : 'Setup'}
+          </button>
+        </li>
+      </ol>
     </section>
   )
+}
+
+/** The grips of the cards, once dragging was brought: when a pointer or the focus comes near, or at leisure. */
+function useGrips() {
+  const [isWanted, setWanted] = useState(false)
+  const [grips, setGrips] = useState<ReadonlyMap<string, Grip>>(new Map())
+  const want = useCallback(() => setWanted(true), [])
+  const onGrip = useCallback(
+    (id: string, grip: Grip) => setGrips((now) => new Map(now).set(id, grip)),
+    [],
+  )
+  useEffect(() => {
+    const later = setTimeout(want, AT_LEISURE_MS)
+    return () => clearTimeout(later)
+  }, [want])
+  return { grips, isWanted, onGrip, want }
 }
 
 function Turn({
@@ -134,10 +129,12 @@ interface SetupCardProps {
   readonly isChosen: boolean
   readonly lit: ReadonlySet<string>
   readonly onChoose: (id: string) => void
+  readonly grip: Grip | undefined
 }
 
 function SetupCard({
   findings,
+  grip,
   index,
   isChosen,
   lit,
@@ -146,15 +143,6 @@ function SetupCard({
   part,
   planned,
 }: SetupCardProps) {
-  const {
-    attributes,
-    isDragging,
-    listeners,
-    setActivatorNodeRef,
-    setNodeRef,
-    transform,
-    transition,
-  } = useSortable({ id: planned.setup.id })
   const { after, contacts, setup, standing } = planned
   const scene = useMemo(
     () =>
@@ -176,21 +164,21 @@ function SetupCard({
   return (
     <li
       ref={(element) => {
-        setNodeRef(element)
+        grip?.setNodeRef(element)
         card.current = element
       }}
       style={{
-        transform: CSS.Transform.toString(transform),
-        transition,
-        zIndex: isDragging ? 5 : undefined,
+        transform: grip?.transform,
+        transition: grip?.transition,
+        zIndex: grip?.isDragging ? 5 : undefined,
       }}
       className={`sheet relative flex w-[158px] min-w-[128px] shrink flex-col ${isChosen ? 'border-2! border-blue! shadow-[0_4px_0_var(--blue)]' : ''}`}
     >
       <button
         type="button"
-        ref={setActivatorNodeRef}
-        {...attributes}
-        {...listeners}
+        ref={grip?.setActivatorNodeRef}
+        {...grip?.attributes}
+        {...grip?.listeners}
         aria-label={`Move setup ${index + 1}`}
         className="absolute top-1 left-0.5 cursor-grab touch-none p-1 text-soft"
       >

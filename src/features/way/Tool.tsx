@@ -1,7 +1,9 @@
 'use client'
 
-import { Popover } from 'radix-ui'
-import { type ReactNode } from 'react'
+import dynamic from 'next/dynamic'
+import { type ReactNode, useCallback, useRef, useState } from 'react'
+
+const ToolSheet = dynamic(() => import('./ToolSheet'), { ssr: false })
 
 interface ToolProps {
   readonly label: string
@@ -13,23 +15,26 @@ interface ToolProps {
 
 /** A button of the bench that opens a small sheet beside it. */
 export function Tool({ children, icon, label, title, wide = false }: ToolProps) {
+  const [isOpen, setOpen] = useState(false)
+  const button = useRef<HTMLButtonElement>(null)
+  const close = useCallback(() => setOpen(false), [])
   return (
-    <Popover.Root>
-      <Popover.Trigger className="button quiet">
+    <>
+      <button
+        type="button"
+        ref={button}
+        className="button quiet"
+        aria-haspopup="dialog"
+        aria-expanded={isOpen}
+        onClick={() => setOpen((was) => !was)}
+      >
         {icon} {label}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={6}
-          collisionPadding={12}
-          aria-label={title}
-          className={`sheet z-20 max-h-[min(78vh,var(--radix-popover-content-available-height))] overflow-auto border-ink! p-3 ${wide ? 'w-[min(600px,94vw)]' : 'w-[min(380px,94vw)]'}`}
-        >
-          <h2 className="mb-2 font-bold">{title}</h2>
+      </button>
+      {isOpen && (
+        <ToolSheet button={button} title={title} wide={wide} onClose={close}>
           {children}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </ToolSheet>
+      )}
+    </>
   )
 }

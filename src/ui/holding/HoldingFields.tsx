@@ -9,7 +9,7 @@ import {
   kindOf,
   roundsAlong,
 } from '@/core/shop/holding'
-import { type Part, refLabel } from '@/core/work/part'
+import { type Part, refLabel, SIDES } from '@/core/work/part'
 import { type Length, parseAngle, printDegrees } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
 import { changeClamping, holdIn, type OwnClamping, type Setup } from '@/core/plan/way'
@@ -200,6 +200,15 @@ function HoldingInput(props: {
               .replace('{left}', nameAt('left'))
               .replace('{right}', nameAt('right')),
           }))}
+          onChange={onChange}
+        />
+      )
+    case 'side':
+      return (
+        <Choice
+          label={field.label}
+          value={String(value)}
+          options={SIDES.map((side) => ({ value: side, label: part.faces[side].name }))}
           onChange={onChange}
         />
       )

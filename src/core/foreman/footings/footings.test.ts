@@ -4,7 +4,7 @@ import { planWay } from '../../plan/planning'
 import { changeClamping } from '../../plan/way'
 import { predictWay } from '../../predict/prediction'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
-import { footingsOf, otherFootings } from '.'
+import { footingsOf } from '.'
 
 const [way] = saddleWays(STANDARD_WORKSHOP)
 if (!way) throw new Error('the saddle has no way')
@@ -70,15 +70,5 @@ describe('the first footing held otherwise', () => {
 
   it('of a way without setups there is nothing to compare', () => {
     expect(footingsOf(STANDARD_WORKSHOP, SADDLE, { ...way, setups: [] }, 0)).toEqual([])
-  })
-
-  it('solder does not take on aluminium, hardly on iron; a block has no such footings', () => {
-    const soldered = (material: string): string =>
-      otherFootings({ ...SADDLE, material }).find(({ title }) => /solder/.test(title))?.words ?? ''
-    expect(soldered('aluminium, cast')).toMatch(/^Ruled out: solder does not take on aluminium/)
-    expect(soldered('cast iron')).toMatch(/^Ruled out: solder hardly takes on cast iron/)
-    expect(soldered('bronze')).toMatch(/^Squared once/)
-    expect(otherFootings(WORM_BLOCK)).toEqual([])
-    expect(footingsOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A, 0).length).toBeGreaterThan(2)
   })
 })

@@ -24,12 +24,6 @@ export interface Footing {
   readonly makes?: { readonly words: string; readonly minutes: number } | undefined
 }
 
-/** Ways that a casting may be held and that are no kind of holding here, with what speaks for and against. */
-export interface OtherFooting {
-  readonly title: string
-  readonly words: string
-}
-
 /** Each kind of holding tried for one setup of a way, everything else as it is; the best first, what cannot be last. */
 export function footingsOf(
   workshop: Workshop,
@@ -108,31 +102,4 @@ function lackingFor({ fields, wants }: (typeof HOLDING_KINDS)[number], workshop:
   return none.length > 0
     ? `The workshop has nothing for it: ${none.join(', ')}.`
     : (wants ?? 'The part, as it stands here, has nothing for it to hold by.')
-}
-
-/** What else castings are held by for the first cut, that is not reckoned here: said with its reason. */
-export function otherFootings({ casting, material }: Part): readonly OtherFooting[] {
-  if (!casting) return []
-  const isAluminium = /alu/i.test(material)
-  const isIron = /iron/i.test(material)
-  return [
-    {
-      title: 'Carrier, soldered on',
-      words: isAluminium
-        ? 'Ruled out: solder does not take on aluminium. Glue it, or screw it where metal is cut away later.'
-        : isIron
-          ? 'Ruled out: solder hardly takes on cast iron. Glue it, or clamp it.'
-          : 'Squared once, it is the reference to the end, and is cut off last; heat may spring the casting.',
-    },
-    {
-      title: 'Carrier, glued on',
-      words:
-        'Squared once, it is the reference to the end, and is cut off last. Degrease; its area is its strength; no heavy cuts and no heat.',
-    },
-    {
-      title: 'A bored hole and a pin',
-      words:
-        'Where a bore is cut first and everything else hangs on it: a pin in it, and one face to turn against.',
-    },
-  ]
 }

@@ -1,1 +1,1 @@
-export { footingsOf, tightestIn, type Footing, type OtherFooting, otherFootings } from './footings'
+export { footingsOf, tightestIn, type Footing } from './footings'

@@ -73,7 +73,9 @@ function bearing(
 ): readonly Finding[] {
   if (part.stock?.form !== 'solid' || !metal) return []
   const places = contacts.flatMap((contact) =>
-    bearingsOf(contact).map((place) => ({ ...place, id: contact.id })),
+    bearingsOf(contact)
+      .filter(({ called }) => called === undefined)
+      .map((place) => ({ ...place, id: contact.id })),
   )
   return places.flatMap(({ at, id, normal, surface }) => {
     if (!isRaw(part, before, surface)) return []

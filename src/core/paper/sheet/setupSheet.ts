@@ -218,7 +218,7 @@ function counted(lines: readonly string[]): readonly string[] {
 export function contactWords(analysis: Prediction, contact: Locator): string {
   const { part } = analysis.plan
   const surface = bearingsOf(contact)
-    .map((place) => refLabel(part, place.surface))
+    .map(({ called, surface: of }) => called ?? refLabel(part, of))
     .join(' and ')
   const planned = analysis.plan.setups.find((p) => p.contacts.includes(contact))
   const since = planned?.before.cut.get(contact.surface.split('.')[0] ?? '')

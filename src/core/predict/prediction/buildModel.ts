@@ -20,6 +20,7 @@ import { type Plan, type PlannedSetup, zeroPoint } from '../../plan/planning'
 import { indexColumn } from './indexErrors'
 import { WAVINESS } from '../../work/stock'
 import { type Column, type StackCut, type StackModel, type StackSetup } from '../../chain/variation'
+import { attachedSurfaces } from './attached'
 import { stackContact } from './contacts'
 import { type FormTilt, type ModelMaking, type SetupMaking } from './making'
 import { cuts } from './cuts'
@@ -51,6 +52,7 @@ export function buildModel({ part, setups: planned }: Plan): Model {
   const stock = [
     ...SIDES.map((side) => stockSurface(making, part, side)),
     ...[...partSurfaces(part).values()].flatMap((surface) => castSurface(making, part, surface)),
+    ...attachedSurfaces(making, planned),
   ]
   const setups = planned.map((setup) => stackSetup(making, setup))
   const { book, formSource, formTilts, sizeSource, unaimed } = making

@@ -138,7 +138,9 @@ function notThere({ part, setups, surfaces }: Plan, last: number): string | unde
     const zero = touched.find((ref) => !isFound(ref))
     if (zero !== undefined)
       return `setup ${i + 1} finds zero on ${refLabel(part, zero)}, which is not there yet`
-    const stood = contacts.flatMap(bearingsOf).find((c) => !isFound(c.surface))
+    const stood = contacts
+      .flatMap(bearingsOf)
+      .find((c) => c.called === undefined && !isFound(c.surface))
     if (stood)
       return `setup ${i + 1} stands on ${refLabel(part, stood.surface)}, which is not there yet`
   }

@@ -3,6 +3,7 @@ export {
   type Anchorage,
   type BearingPlace,
   type Anchored,
+  type Attached,
   type Clamp,
   type CoveredFace,
   type Drawn,

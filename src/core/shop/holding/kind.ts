@@ -2,7 +2,7 @@ import { type z } from 'zod'
 import { type Finding } from '../../ground/finding'
 import { type Axis, type Point } from '../../ground/geometry'
 import { type Issue } from '../../ground/issues'
-import { type Part, type Side, type Surface } from '../../work/part'
+import { type Part, type PlaneSurface, type Side, type Surface } from '../../work/part'
 import { type Recipe } from '../../ground/recipe'
 import { type Sheet } from '../../ground/scene'
 import { type Cut } from '../../work/stock'
@@ -19,6 +19,8 @@ export interface Spot {
   readonly role: Role
   /** The face or the axis of a hole that it locates. */
   readonly surface: string
+  /** It bears on what is fixed to the part, not on the part: that surface, and what it is called. */
+  readonly on?: { readonly plane: PlaneSurface; readonly name: string }
   readonly at: Point<'setup'>
   /** The direction of the part that it locates, where its surface is no plane. */
   readonly normal?: Point<'part'>
@@ -45,6 +47,24 @@ export interface BearingPlace {
   readonly raw: boolean
   /** There is metal where it bears. */
   readonly bears: boolean
+  /** What it is called, where it is no surface of the part. */
+  readonly called?: string
+}
+
+/** Something that is fixed to the part and goes with it from setup to setup. */
+export interface Attached {
+  /** Two setups with the same mark have the same thing on, put there once. */
+  readonly mark: string
+  /** Its faces that may be stood on. */
+  readonly faces: readonly PlaneSurface[]
+  /** How far the part lies off on it, ± mm along each axis and ± rad about each through a point. */
+  readonly centre: Point<'part'>
+  readonly offMm: number
+  readonly turnRad: number
+  /** Each of its faces out of square to the others, ± rad. */
+  readonly squareRad: number
+  readonly cause: string
+  readonly remedy: string
 }
 
 /** One locator of a setup: it bears, or is set by a person. */
@@ -227,6 +247,7 @@ export interface Standing extends Omit<Placed, 'faceAt'> {
   readonly partsAt?: { readonly face: Side; readonly roomMm: number }
   /** Faces that cannot be cut here, and such as zero cannot be found on. */
   readonly held: readonly CoveredFace[]
+  readonly attached?: Attached
   readonly hidden: readonly Pick<CoveredFace, 'face' | 'rest'>[]
   /** Where the work is guided along Y and stopped along X, if it is; for plans of the face. */
   readonly guideY: number | undefined
@@ -265,7 +286,7 @@ export type HoldingField =
   | {
       readonly key: string
       readonly label: string
-      readonly kind: 'hole' | 'holes' | 'round'
+      readonly kind: 'hole' | 'holes' | 'round' | 'side'
     }
 
 /** What stays of a holding in the machine, by itself: for what the register and others know of it. */

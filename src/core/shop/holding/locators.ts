@@ -86,6 +86,7 @@ function roleOf({ setupFromPart }: Standing, normal: Point<'part'>): Role {
 const SLIDES = [0, 0.06, -0.06, 0.12, -0.12, 0.2, -0.2, 0.3, -0.3, 0.4, -0.4]
 
 function located(work: Work, standing: Standing, spot: Spot): Locator {
+  if (spot.on) return onAttached(standing, spot, spot.on)
   const { before, part, surfaces } = work
   const surface = surfaces.get(spot.surface)
   if (surface?.kind !== 'plane') return onAxis(work, standing, spot, surface)
@@ -122,6 +123,30 @@ function located(work: Work, standing: Standing, spot: Spot): Locator {
     by: spot.by,
     isSet: spot.isSet === true,
     isFitted: spot.isFitted === true,
+  }
+}
+
+/** On what is fixed to the part: that is squared and whole. */
+function onAttached(
+  standing: Standing,
+  { at: place, id, role }: Spot,
+  { name, plane }: NonNullable<Spot['on']>,
+): Locator {
+  const at = applyMotion(standing.partFromSetup, place)
+  return {
+    id,
+    role,
+    surface: plane.id,
+    called: name,
+    at,
+    normal: plane.normal,
+    inSetup: toSetup(standing, at),
+    raw: false,
+    bears: true,
+    edited: false,
+    by: undefined,
+    isSet: false,
+    isFitted: false,
   }
 }
 

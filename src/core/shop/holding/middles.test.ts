@@ -10,6 +10,7 @@ import {
   IN_CHUCK,
   IN_V,
   journalFirst,
+  ON_CARRIER,
   ON_PIN,
   rotary,
   spindle,
@@ -288,7 +289,82 @@ describe('toe clamps', () => {
   })
 })
 
+describe('a carrier', () => {
+  /** One side after the other cut and drilled on the same carrier, which looks down, then to an end. */
+  const drilled = (known: number): readonly (number | undefined)[] => {
+    const part = asking(
+      bright({
+        ...newPart('Lump', { x: mm(80), y: mm(50), z: mm(40) }),
+        features: [
+          topHole('d', 20, 25),
+          topHole('e', 60, 25),
+          topHole('f', 40, 20, {
+            on: 'front',
+            place: {
+              dims: [
+                { from: 'left', at: mm(40) },
+                { from: 'bottom', at: mm(20) },
+              ],
+              centred: false,
+            },
+          } as Partial<Feature>),
+        ],
+      }),
+      distance('d', 'e'),
+      distance('d', 'left'),
+      distance('f', 'bottom'),
+    )
+    const on = {
+      ...ON_CARRIER,
+      on: 'left',
+      along: mm(48),
+      across: mm(38),
+      known: mm(known),
+    } as const
+    return worstOf(
+      only(() => ({})),
+      part,
+      way(
+        setup('s-1', 'top', 'back', ['d'], { holding: on }),
+        setup('s-2', 'top', 'back', ['e'], { holding: on }),
+        setup('s-3', 'front', 'top', ['f'], { holding: on }),
+      ),
+    )
+  }
+
+  it('what is cut on it agrees from setup to setup, however the part lies on it; the part’s own faces do not', () => {
+    const [between, toLeft] = drilled(0.5)
+    expect(between).toBeLessThan(0.02)
+    // Off by all of ± 0.5, and by what it may be turned.
+    expect(toLeft).toBeGreaterThan(0.5)
+    const [same, closer] = drilled(0.1)
+    expect(same).toBeCloseTo(between ?? NaN, 6)
+    expect(closer).toBeLessThan((toLeft ?? 0) / 4)
+  })
+
+  it('in every setup it is held by the same sides, and its place at the part does not move as that is cut', () => {
+    const part = withFront(newPart('Lump', { x: mm(80), y: mm(50), z: mm(40) }))
+    const plan = planWay(
+      STANDARD_WORKSHOP,
+      part,
+      way(
+        setup('s-1', 'front', 'top', ['front'], { holding: { ...ON_CARRIER, on: 'left' } }),
+        setup('s-2', 'top', 'back', [], { holding: { ...ON_CARRIER, on: 'left' } }),
+      ),
+    )
+    const [first, second] = plan.setups.map(({ standing }) => standing.attached?.faces)
+    expect(second).toEqual(first)
+    for (const { contacts } of plan.setups)
+      expect(
+        contacts.every(
+          ({ called, surface }) => called === 'the carrier' && surface.startsWith('carrier.'),
+        ),
+      ).toBe(true)
+  })
+})
+
 describe.each([
+  ['carrier', ON_CARRIER],
   ['centring', CENTRED],
   ['chuck', IN_CHUCK],
   ['V-blocks', IN_V],

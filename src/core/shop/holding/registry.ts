@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { type Anchored, type HoldingKind, type Registered, type Standing } from './kind'
 import { ANGLE_PLATE } from './angle'
 import { AngleSchema } from './angle/parameters'
+import { CARRIER } from './carrier'
+import { CarrierSchema } from './carrier/parameters'
 import { CENTRING } from './centring'
 import { CentringSchema } from './centring/parameters'
 import { CHUCK } from './chuck'
@@ -43,6 +45,7 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   VBlockSchema,
   MandrelSchema,
   ToeSchema,
+  CarrierSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -61,6 +64,7 @@ const KINDS: Kinds = {
   'v-blocks': V_BLOCKS,
   mandrel: MANDREL,
   'toe-clamps': TOE_CLAMPS,
+  carrier: CARRIER,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]

@@ -1,0 +1,75 @@
+import { oppositeOf, planeOf, sizeAlong } from '../../../work/part'
+import { STOP_FIELD } from '../common'
+import { USUALLY_KNOWN_MM } from '../fitted'
+import { parallelsFor } from '../jawedFirst'
+import { type HoldingKind } from '../kind'
+import { missing } from '../missing'
+import { type CarrierHolding, CarrierSchema } from './parameters'
+import { standOnCarrier } from './stand'
+
+/** A carrier is so much of the face at first, no wider than so much, and stands so far out over the jaws, mm (common practice, no source). */
+const [SHARE, MOST_MM, OVER_MM] = [0.8, 90, 6]
+
+export const CARRIER: HoldingKind<CarrierHolding> = {
+  kind: 'carrier',
+  title: 'Stuck to a carrier, in a vise',
+  parameters: CarrierSchema,
+  fields: [
+    { key: 'on', label: 'Carrier on', kind: 'side' },
+    {
+      key: 'by',
+      label: 'Stuck with',
+      kind: 'choice',
+      options: [
+        { value: 'glue', label: 'glue' },
+        { value: 'solder', label: 'solder' },
+      ],
+    },
+    { key: 'along', label: 'Carrier, along the face', kind: 'length', hint: '' },
+    { key: 'across', label: 'Carrier, across it', kind: 'length', hint: '' },
+    { key: 'thick', label: 'Carrier, thick', kind: 'length', hint: '' },
+    { key: 'known', label: 'Lies on it within ±', kind: 'length', hint: '' },
+    { key: 'vise', label: 'Vise', kind: 'gear', gear: 'vise' },
+    { key: 'parallels', label: 'Parallels', kind: 'gear', gear: 'parallels' },
+    STOP_FIELD,
+  ],
+  leads: undefined,
+  makes: { words: 'square a carrier and stick it on', minutes: 60 },
+  begin: ({ parallels, vises }, part, _surfaces, { up }) => {
+    const [vise] = vises
+    const under = vise && parallelsFor(vise, parallels, part, up)
+    if (!vise || !under) return undefined
+    const on = oppositeOf(up)
+    const [along, across] = planeOf(on).map((axis) => ({
+      mm: Math.round(Math.min(MOST_MM, sizeAlong(part, axis) * SHARE)),
+    })) as [{ mm: number }, { mm: number }]
+    return {
+      kind: 'carrier',
+      on,
+      by: 'glue',
+      along,
+      across,
+      thick: { mm: Math.round(vise.jawHeight - under.height + OVER_MM) },
+      known: { mm: USUALLY_KNOWN_MM },
+      vise: vise.id,
+      parallels: under.id,
+      stop: 'left',
+    }
+  },
+  issues: ({ parallels, vise }, workshop) => [
+    ...missing(workshop.vises, vise, 'vise', 'vise'),
+    ...missing(workshop.parallels, parallels, 'parallels', 'parallels'),
+  ],
+  stand: standOnCarrier,
+  anchored: ({ stop, vise }) => ({
+    mark: `vise ${vise}, carrier`,
+    marks: {
+      x: { mark: stop, was: `at the ${stop} before` },
+      y: { mark: 'jaw' },
+      z: { mark: 'bed' },
+    },
+  }),
+  registered: () => undefined,
+  readingMark: ({ by, on, parallels, stop, thick, vise }) =>
+    ['carrier', on, by, thick.mm, vise, parallels, stop].join(' '),
+}
