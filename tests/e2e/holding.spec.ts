@@ -254,3 +254,33 @@ test('a plate for four of the part: drawn with its offsets, and written down', a
   await expect(page.getByRole('heading', { name: /^Plate Pier plate, setup 2/ })).toBeVisible()
   await expect(page.getByText('Place 4').first()).toBeVisible()
 })
+
+test('contacts are drawn to where they are wanted, by pointer and by key, and taken back', async ({
+  page,
+  request,
+}) => {
+  const job = await freshWorm(request)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/holding?setup=s-2`)
+  const rest = page.getByRole('list', { name: 'Contacts' }).getByRole('button', { name: /^Rest 3/ })
+  const before = await rest.innerText()
+  const dot = await page
+    .getByRole('img', { name: /^From above/ })
+    .locator('[data-ref="rest3"]')
+    .boundingBox()
+  if (!dot) throw new Error('no rest')
+  await page.mouse.move(dot.x + dot.width / 2, dot.y + dot.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(dot.x + 40, dot.y + 4, { steps: 6 })
+  await page.mouse.up()
+  await expect(rest).not.toHaveText(before)
+  await saved(page)
+  await page.keyboard.press('Control+z')
+  await expect(rest).toHaveText(before)
+
+  await rest.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(rest).not.toHaveText(before)
+  await accessible(page)
+  await rest.press('Delete')
+  await expect(rest).toHaveText(before)
+})

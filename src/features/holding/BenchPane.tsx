@@ -2,21 +2,25 @@
 
 import { useMemo } from 'react'
 import { benchViews, setupLooking } from '@/core/paper/picture'
-import { type PlannedSetup } from '@/core/plan/planning'
+import { type MovedContact, type PlannedSetup } from '@/core/plan/planning'
+import { editContact, resetContact, type Setup } from '@/core/plan/way'
 import { type Part } from '@/core/work/part'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useLooks } from '@/ui/useLooks'
 import { useSize } from '@/ui/useSize'
+import { BenchPlan } from './BenchPlan'
+import { ContactKeys } from './ContactKeys'
 
 interface BenchPaneProps {
   readonly part: Part
   readonly planned: PlannedSetup
   readonly lit: ReadonlySet<string>
   readonly onPoint: (refs: ReadonlySet<string>) => void
+  readonly onChange: (change: (setup: Setup) => Setup) => void
 }
 
-/** The holding from the side and from above, as large as there is room. */
-export function BenchPane({ lit, onPoint, part, planned }: BenchPaneProps) {
+/** The holding from the side and from above, as large as there is room; its contacts are moved there, by pointer or by key. */
+export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPaneProps) {
   const [sheet, { height, width }] = useSize<HTMLDivElement>({ width: 760, height: 520 })
   const wanted = useMemo(() => {
     const { elevation, plan } = setupLooking(planned)
@@ -28,23 +32,39 @@ export function BenchPane({ lit, onPoint, part, planned }: BenchPaneProps) {
     return benchViews(planned, { width: width - 8, height, looks })
   }, [elevation, height, plan, planned, width])
   const { words } = planned.standing
+  const moved = ({ edit }: MovedContact): void => onChange((setup) => editContact(setup, edit))
   return (
     <section aria-label="The holding" className="sheet flex min-h-0 min-w-0 grow flex-col p-3">
       <h1 className="text-[18px] font-bold">
         {planned.index + 1} · {planned.setup.name}
       </h1>
       <div ref={sheet} className="mt-1 flex min-h-[320px] grow gap-2 overflow-hidden">
-        {(['elevation', 'plan'] as const).map((view) => (
-          <div key={view} className="shrink-0" style={{ width: views[view].width }}>
-            <SceneSvg
-              scene={views[view]}
-              title={`${view === 'plan' ? 'From above' : 'From the side'}. ${words.lines.join(' ')}`}
-              lit={lit}
-              onPoint={(ref) => onPoint(new Set(ref === undefined ? [] : [ref]))}
-            />
-          </div>
-        ))}
+        <div className="shrink-0" style={{ width: views.elevation.width }}>
+          <SceneSvg
+            scene={views.elevation}
+            title={`From the side. ${words.lines.join(' ')}`}
+            lit={lit}
+            onPoint={(ref) => onPoint(new Set(ref === undefined ? [] : [ref]))}
+          />
+        </div>
+        <BenchPlan
+          planned={planned}
+          scene={views.plan}
+          title={`From above. ${words.lines.join(' ')}`}
+          lit={lit}
+          onPoint={onPoint}
+          onMoved={moved}
+        />
       </div>
+      {!planned.indexed && (
+        <ContactKeys
+          planned={planned}
+          unit={part.unit}
+          onPoint={onPoint}
+          onMoved={moved}
+          onReset={(id) => onChange((setup) => resetContact(setup, id))}
+        />
+      )}
     </section>
   )
 }

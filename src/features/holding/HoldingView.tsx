@@ -95,7 +95,13 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
             />
           ) : (
             <div className="flex min-h-0 min-w-0 flex-col gap-3">
-              <BenchPane part={part} planned={planned} lit={pointed} onPoint={setPointed} />
+              <BenchPane
+                part={part}
+                planned={planned}
+                lit={pointed}
+                onPoint={setPointed}
+                onChange={(next) => edit((w) => changeSetup(w, planned.id, next))}
+              />
               {plate && <PlatePlan planned={planned} plate={plate} />}
             </div>
           )}

@@ -74,6 +74,8 @@ export interface Scene {
   readonly width: number
   readonly height: number
   readonly marks: readonly Mark[]
+  /** How it lies on its paper, where things in it can be moved: x = left + scale · u, y = bottom − scale · v. */
+  readonly frame?: { readonly scale: number; readonly left: number; readonly bottom: number }
 }
 
 interface PathStyle {

@@ -110,7 +110,8 @@ export function plan(planned: PlannedSetup, options: BenchOptions): Scene {
   over()
   drawTurn(planned, sheet, 'z', ({ x, y }) => [x, y])
   drawArrows(sheet, arrowsAt)
-  return { width: options.width, height: options.height, marks: sheet.marks }
+  const { bottom, left, marks, scale } = sheet
+  return { width: options.width, height: options.height, marks, frame: { scale, left, bottom } }
 }
 
 /** A locator in each of the places in which it bears. */

@@ -1,4 +1,5 @@
 export { indexWords, rotaryCentre, turnOf } from './indexed'
+export { moveContact, type MovedContact, movesAlong } from './moveContact'
 export { planWay } from './plan'
 export { type IndexedFrom, isParting, type Plan, type PlannedSetup, workOf } from './planned'
 export { isReached, isSideCut, processOf, upDirectionsFor } from './process'

@@ -1,0 +1,78 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { STANDARD_WORKSHOP } from '../../shop/workshop'
+import { editContact, type Setup } from '../way'
+import { mm, plainBlock, setup, topHole, way } from '../../../../tests/support/documents'
+import { moveContact, movesAlong, planWay, type PlannedSetup } from '.'
+
+const part = {
+  ...plainBlock(),
+  features: [topHole('a', 20, 30), topHole('pocket', 70, 30, { diameter: mm(20) })],
+}
+const first = setup('s-1', 'top', 'back', ['top', 'a', 'pocket'])
+const plannedWith = (second: Setup): PlannedSetup => {
+  const planned = planWay(STANDARD_WORKSHOP, part, way(first, second)).setups[1]
+  if (!planned) throw new Error('no setup')
+  return planned
+}
+const second = setup('s-2', 'bottom', 'back', ['bottom'])
+const planned = plannedWith(second)
+const contact = (id: string, of = planned) => {
+  const found = of.contacts.find((c) => c.id === id)
+  if (!found) throw new Error(id)
+  return found
+}
+
+describe('a contact moved by hand', () => {
+  it('rests go both ways, what is at the jaw along it, the stop across', () => {
+    expect(['rest1', 'guide1', 'stop1'].map((id) => movesAlong(planned, contact(id)))).toEqual([
+      ['x', 'y'],
+      ['x'],
+      ['y'],
+    ])
+  })
+
+  it('lies, once taken, where it was shown to come', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('rest1', 'rest2', 'rest3', 'guide1', 'stop1'),
+        fc.double({ min: -45, max: 45, noNaN: true }),
+        fc.double({ min: -55, max: -5, noNaN: true }),
+        fc.constantFrom(0, 2),
+        (id, x, y, reach) => {
+          const moved = moveContact(planned, contact(id), { x, y }, reach)
+          const after = contact(id, plannedWith(editContact(second, moved.edit)))
+          for (const axis of ['x', 'y', 'z'] as const)
+            expect(Math.abs(after.inSetup[axis] - moved.inSetup[axis])).toBeLessThan(1e-3)
+          expect(after.bears).toBe(moved.bears)
+        },
+      ),
+      { numRuns: 60 },
+    )
+  })
+
+  it('is drawn to the middle of the work, to a hole, to a parallel; else to whole millimetres', () => {
+    const middle = (planned.standing.low.x + planned.standing.high.x) / 2
+    const near = moveContact(planned, contact('rest1'), { x: middle + 0.8, y: -20.3 }, 1)
+    expect(near.inSetup.x).toBeCloseTo(middle, 6)
+    expect(near.at).toMatch(/^X the middle of the work, Y /)
+    const plain = moveContact(planned, contact('rest1'), { x: -20.4, y: -20.3 }, 0.05)
+    expect([plain.inSetup.x, plain.inSetup.y].map((v) => Math.abs(v - Math.round(v)))).toEqual([
+      expect.closeTo(0, 6),
+      expect.closeTo(0, 6),
+    ])
+    const parallel = moveContact(planned, contact('rest1'), { x: 0.3, y: -6.4 }, 1.5)
+    expect(parallel.at).toMatch(/parallel|rest/)
+  })
+
+  it('over a hole it shows that nothing is there', () => {
+    const { low } = planned.standing
+    // The pocket of 20, 70 from the left, lies 30 from the end that is left now, less the stock there.
+    const x = contact('stop1').inSetup.x + 30
+    expect(
+      moveContact(planned, contact('rest3'), { x, y: (low.y + planned.standing.high.y) / 2 }, 0)
+        .bears,
+    ).toBe(false)
+    expect(moveContact(planned, contact('rest3'), { x: x + 25, y: -15 }, 0).bears).toBe(true)
+  })
+})

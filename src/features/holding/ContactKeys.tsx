@@ -1,0 +1,56 @@
+'use client'
+
+import { type KeyboardEvent } from 'react'
+import { type LengthUnit, printLength } from '@/core/handbook/units'
+import { moveContact, type MovedContact, movesAlong, type PlannedSetup } from '@/core/plan/planning'
+import { type Locator } from '@/core/shop/holding'
+
+interface ContactKeysProps {
+  readonly planned: PlannedSetup
+  readonly unit: LengthUnit
+  readonly onPoint: (refs: ReadonlySet<string>) => void
+  readonly onMoved: (moved: MovedContact) => void
+  readonly onReset: (id: string) => void
+}
+
+const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowDown: [0, -1],
+  ArrowUp: [0, 1],
+}
+
+/** The contacts one by one, with where they are: moved by arrow keys, put back by Delete. */
+export function ContactKeys({ onMoved, onPoint, onReset, planned, unit }: ContactKeysProps) {
+  const press = (event: KeyboardEvent, contact: Locator): void => {
+    const way = ARROWS[event.key]
+    if (event.key === 'Delete' || event.key === 'Backspace') onReset(contact.id)
+    else if (way) {
+      const step = (unit === 'mm' ? 1 : 25.4 / 32) * (event.shiftKey ? 10 : 1)
+      const { x, y } = contact.inSetup
+      onMoved(moveContact(planned, contact, { x: x + way[0] * step, y: y + way[1] * step }, 0))
+    } else return
+    event.preventDefault()
+  }
+  const movable = planned.contacts.filter((contact) => movesAlong(planned, contact).length > 0)
+  if (movable.length === 0) return null
+  return (
+    <ul aria-label="Contacts" className="mt-1 flex flex-wrap gap-1.5 text-[13px]">
+      {movable.map((contact) => (
+        <li key={contact.id}>
+          <button
+            type="button"
+            className={`button quiet figures px-2! py-0.5! ${contact.bears ? '' : 'text-red'}`}
+            title="Arrow keys move it by 1, with Shift by 10; Delete puts it back. In the picture it is drawn with the pointer, with Alt to no step."
+            onKeyDown={(event) => press(event, contact)}
+            onFocus={() => onPoint(new Set([contact.id]))}
+            onBlur={() => onPoint(new Set())}
+          >
+            {planned.standing.words.roles[contact.role].label} {contact.id.replace(/\D/g, '')}{' '}
+            {printLength(contact.inSetup.x, unit)}, {printLength(contact.inSetup.y, unit)}
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}

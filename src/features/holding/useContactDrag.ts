@@ -1,0 +1,56 @@
+import { type PointerEvent, useRef, useState } from 'react'
+import { type Scene } from '@/core/ground/scene'
+import { moveContact, type MovedContact, movesAlong, type PlannedSetup } from '@/core/plan/planning'
+import { type Locator } from '@/core/shop/holding'
+
+/** So near on the screen a contact is drawn to what it may lie at, px. */
+const REACH_PX = 9
+
+/** A contact drawn along with the pointer in a picture from above; it is changed when it is let go. */
+export function useContactDrag(
+  planned: PlannedSetup,
+  scene: Scene,
+  onMoved: (moved: MovedContact) => void,
+) {
+  const held = useRef<Locator>(undefined)
+  const [moved, setMoved] = useState<MovedContact>()
+  const { frame } = scene
+  const placeAt = (event: PointerEvent<HTMLElement>) => {
+    const svg = event.currentTarget.querySelector('svg')
+    const box = svg?.getBoundingClientRect()
+    if (!box || !frame || box.width === 0) return undefined
+    const perPx = scene.width / box.width
+    return {
+      x: ((event.clientX - box.left) * perPx - frame.left) / frame.scale,
+      y: (frame.bottom - (event.clientY - box.top) * perPx) / frame.scale,
+      reachMm: (REACH_PX * perPx) / frame.scale,
+    }
+  }
+  const letGo = (): void => {
+    held.current = undefined
+    setMoved(undefined)
+  }
+  return {
+    moved,
+    hands: {
+      onPointerDown: (event: PointerEvent<HTMLElement>): void => {
+        const mark = event.target instanceof Element ? event.target.closest('[data-ref]') : null
+        const contact = planned.contacts.find(({ id }) => id === mark?.getAttribute('data-ref'))
+        if (!contact || movesAlong(planned, contact).length === 0) return
+        event.currentTarget.setPointerCapture(event.pointerId)
+        held.current = contact
+      },
+      onPointerMove: (event: PointerEvent<HTMLElement>): void => {
+        const at = held.current && placeAt(event)
+        // Alt lets it lie anywhere.
+        if (held.current && at)
+          setMoved(moveContact(planned, held.current, at, event.altKey ? 0 : at.reachMm))
+      },
+      onPointerUp: (): void => {
+        if (moved) onMoved(moved)
+        letGo()
+      },
+      onPointerCancel: letGo,
+    },
+  }
+}
