@@ -99,6 +99,8 @@ export const ON_CARRIER: Holding & { kind: 'carrier' } = {
   along: mm(80),
   across: mm(48),
   thick: mm(40),
+  offAlong: mm(0),
+  offAcross: mm(0),
   known: mm(0.1),
   vise: 'vise-125',
   parallels: 'p-12',

@@ -35,6 +35,22 @@ const FOOT: Omit<Step, 'name' | 'holding'> = {
   more: { known: { mm: 0.1 } },
 }
 
+/** Upright between the jaws, by what was cut. */
+const FLANGE: Step = {
+  name: 'Flange',
+  up: 'right',
+  guide: 'bottom',
+  holding: 'vise',
+  lead: 'jaw',
+  zero: { x: { kind: 'edge', surface: 'front', instrument: 'edge-finder' } },
+  cuts: ['right', 'flange-holes'],
+  // The left end is only there below the pads.
+  edits: [
+    { id: 'rest1', u: 20, v: 25 },
+    { id: 'rest2', u: 70, v: 25 },
+  ],
+}
+
 /** Then everything from the foot. */
 const FROM_FOOT: readonly Step[] = [
   {
@@ -46,20 +62,7 @@ const FROM_FOOT: readonly Step[] = [
     zero: {},
     cuts: ['front', 'trunnion'],
   },
-  {
-    name: 'Flange',
-    up: 'right',
-    guide: 'bottom',
-    holding: 'vise',
-    lead: 'jaw',
-    zero: { x: { kind: 'edge', surface: 'front', instrument: 'edge-finder' } },
-    cuts: ['right', 'flange-holes'],
-    // The left end is only there below the pads.
-    edits: [
-      { id: 'rest1', u: 20, v: 25 },
-      { id: 'rest2', u: 70, v: 25 },
-    ],
-  },
+  FLANGE,
   {
     name: 'Pads',
     up: 'top',
@@ -72,7 +75,45 @@ const FROM_FOOT: readonly Step[] = [
   },
 ]
 
-/** The ways of the saddle: set by its marked points for the first cut, on jacks or in a nest. */
+/** A squared block glued under the left end, below the pad, which stays cast: it looks to an end, or down. */
+const CARRIED = {
+  on: 'left',
+  by: 'glue',
+  along: { mm: 80 },
+  across: { mm: 44 },
+  offAcross: { mm: -35 },
+  thick: { mm: 46 },
+  known: { mm: 0.1 },
+  parallels: 'p-12',
+}
+const touchedOn = (surface: string) =>
+  ({ kind: 'edge', surface, instrument: 'edge-finder' }) as const
+const ON_CARRIER: readonly Step[] = [
+  { ...FOOT, name: 'Foot, on the carrier', holding: 'carrier', more: CARRIED },
+  {
+    name: 'Cheek and bores',
+    up: 'front',
+    guide: 'bottom',
+    holding: 'carrier',
+    more: CARRIED,
+    zero: { y: touchedOn('bottom') },
+    cuts: ['front', 'trunnion'],
+  },
+  {
+    name: 'Pads',
+    up: 'top',
+    guide: 'front',
+    holding: 'carrier',
+    more: CARRIED,
+    zero: {},
+    cuts: ['left-pad', 'right-pad'],
+    cutter: 'end-16',
+  },
+  // Upright with the carrier under it the saddle is too tall for the mill: it comes off before.
+  FLANGE,
+]
+
+/** The ways of the saddle: set by its marked points for the first cut, on jacks or in a nest; or stuck to a carrier for all of them. */
 export function saddleWays(workshop: Workshop): readonly Way[] {
   const made = (name: string, note: string, first: Pick<Step, 'name' | 'holding'>): Way =>
     [{ ...FOOT, ...first }, ...FROM_FOOT].reduce((way, step) => withStep(workshop, way, step), {
@@ -93,6 +134,11 @@ export function saddleWays(workshop: Workshop): readonly Way[] {
         holding: 'nest',
       },
     ),
+    ON_CARRIER.reduce<Way>((way, step) => withStep(workshop, way, step), {
+      name: 'Way C',
+      note: 'glued to a carrier, which comes off before the flange',
+      setups: [],
+    }),
   ]
 }
 

@@ -204,10 +204,16 @@ export const bedErrors = (
 /** Grip, the height of the cut over the jaw, the parallels, what is drilled into. */
 export const jawedFindings = (jaws: Jaws, own: Jawed, inspected: Inspected): readonly Finding[] => [
   ...gripFindings(jaws, own, inspected),
-  ...cutFindings(jaws, own, inspected),
+  ...cutBelow(jaws, own, inspected),
+  ...drilledInto(own, inspected),
 ]
 
-function gripFindings(jaws: Jaws, own: Jawed, { index: i, length }: Inspected): readonly Finding[] {
+/** Whether the jaws open wide enough, reach, and grip enough; whether the parallels have room. */
+export function gripFindings(
+  jaws: Jaws,
+  own: Jawed,
+  { index: i, length }: Inspected,
+): readonly Finding[] {
   const { gripMm, high, jawSpan, low, parallels } = own
   const found: Finding[] = []
   const width = high.y - low.y
@@ -253,33 +259,24 @@ function gripFindings(jaws: Jaws, own: Jawed, { index: i, length }: Inspected): 
   return found
 }
 
-function cutFindings(
+/** What is cut lower than the jaws are high, beside what stands out past them. */
+export function cutBelow(
   jaws: Jaws,
-  own: Jawed,
-  { index: i, length, name, ops }: Inspected,
+  own: Placed & { readonly work: Work },
+  { index, length, name, ops }: Inspected,
 ): readonly Finding[] {
   const found: Finding[] = []
   for (const op of ops) {
-    const again = found.some((f) => f.code === 'jaw.cut-below' && f.feature === op.feature)
+    const again = found.some((f) => f.feature === op.feature)
     const bottom =
       again || isClearOfJaws(jaws, own, op) ? undefined : lowestOpenCut(own, own.work, op)
     if (bottom !== undefined && bottom < jaws.jawHeight - 1e-9)
       found.push(
         finding(
           'jaw.cut-below',
-          i,
+          index,
           `${capital(name(op.feature))} is cut below the top of the jaws.`,
           `By ${length(jaws.jawHeight - bottom)}: the cutter meets the jaw. Take parallels higher by as much, or hold it another way.`,
-          { feature: op.feature },
-        ),
-      )
-    if (drillsParallel(own, op))
-      found.push(
-        finding(
-          'parallels.drilled',
-          i,
-          `${capital(name(op.feature))} breaks through into a parallel.`,
-          'Move that parallel aside, or put spacers under the part.',
           { feature: op.feature },
         ),
       )
@@ -287,13 +284,28 @@ function cutFindings(
   return found
 }
 
+const drilledInto = (own: Jawed, { index, name, ops }: Inspected): readonly Finding[] =>
+  ops.flatMap((op) =>
+    drillsParallel(own, op)
+      ? [
+          finding(
+            'parallels.drilled',
+            index,
+            `${capital(name(op.feature))} breaks through into a parallel.`,
+            'Move that parallel aside, or put spacers under the part.',
+            { feature: op.feature },
+          ),
+        ]
+      : [],
+  )
+
 /** So far past the jaws an end of the work is clear of them, mm. */
 const CLEAR_MM = 3
 
 /** An end of the work that stands out past the jaws is cut beside them. */
 function isClearOfJaws(
   { jawWidth }: Jaws,
-  { faceAt, high, low, work }: Jawed,
+  { faceAt, high, low, work }: Placed & { readonly work: Work },
   { feature }: Cut,
 ): boolean {
   if (!isSide(feature) || feature === work.up) return false

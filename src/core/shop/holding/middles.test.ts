@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { findingsOf } from '../../foreman/findings'
 import { planWay } from '../../plan/planning'
 import { chainOf } from '../../predict/prediction'
 import { type Setup, type Way } from '../../plan/way'
@@ -361,6 +362,20 @@ describe('a carrier', () => {
         ),
       ).toBe(true)
   })
+})
+
+it('a side of a part that stands on its carrier is cut over the jaws: nothing is said of them', () => {
+  const part = newPart('Lump', { x: mm(80), y: mm(50), z: mm(40) })
+  const said = (holding: Holding): readonly string[] =>
+    findingsOf(
+      predictionOf(
+        STANDARD_WORKSHOP,
+        part,
+        way(setup('s-1', 'top', 'back', ['top', 'left', 'right'], { holding })),
+      ),
+    ).map(({ code }) => code)
+  expect(said(ON_CARRIER)).not.toContain('jaw.cut-below')
+  expect(said({ ...ON_CARRIER, thick: mm(20) })).toContain('jaw.cut-below')
 })
 
 describe.each([

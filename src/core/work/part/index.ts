@@ -1,3 +1,4 @@
+export { PositiveLength, ZeroOrMore } from './fields'
 export { type OpenQuestion, openQuestions, partIssues, refsOf } from './checkPart'
 export { linksOf, MOST_HOLES } from './checkPattern'
 export { allRequirements, impliedRequirements } from './impliedRequirements'

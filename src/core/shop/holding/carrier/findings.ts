@@ -1,5 +1,5 @@
 import { type Finding, finding } from '../../../ground/finding'
-import { jawedFindings } from '../jawed'
+import { cutBelow, gripFindings } from '../jawed'
 import { type Inspected } from '../kind'
 import { type OnCarrier } from './layout'
 
@@ -60,5 +60,7 @@ export function carrierFindings(own: OnCarrier, inspected: Inspected): readonly 
         `By ${length(vise.jawHeight - jawed.high.z)}: they meet the part, which is not squared. Take higher parallels, or a thicker carrier.`,
       ),
     )
-  return [...said, ...jawedFindings(vise, jawed, inspected)]
+  // At an end the part stands out past the jaws; below it, what is cut must stay over them.
+  const below = at === 'down' ? cutBelow(vise, own, inspected) : []
+  return [...said, ...gripFindings(vise, jawed, inspected), ...below]
 }

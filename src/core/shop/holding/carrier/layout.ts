@@ -37,7 +37,7 @@ export interface OnCarrier extends Placed {
 
 /** The carrier at the part: under the middle of its face as that was bought, whatever was cut since. */
 export function blockOf(
-  { along, across, on, thick }: CarrierHolding,
+  { along, across, offAcross, offAlong, on, thick }: CarrierHolding,
   { part }: Pick<Work, 'part'>,
 ): Bounds<'part'> {
   const face = levelNow(part, stateAsBought(part), on)
@@ -47,8 +47,9 @@ export function blockOf(
       const far = face + signOf(on) * thick.mm
       return [Math.min(face, far), Math.max(face, far)]
     }
-    const half = (axis === u ? along : across).mm / 2
-    return [sizeAlong(part, axis) / 2 - half, sizeAlong(part, axis) / 2 + half]
+    const [size, off] = axis === u ? [along, offAlong] : [across, offAcross]
+    const middle = sizeAlong(part, axis) / 2 + off.mm
+    return [middle - size.mm / 2, middle + size.mm / 2]
   }
   const [x, y, z] = [span('x'), span('y'), span('z')]
   return { low: point(x[0], y[0], z[0]), high: point(x[1], y[1], z[1]) }

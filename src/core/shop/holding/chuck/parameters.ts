@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { LengthSchema } from '../../../work/part'
+import { PositiveLength } from '../../../work/part'
 
 /** One end in a chuck or a collet block that lies along X: what it grips is centred on its axis. */
 export const ChuckSchema = z.strictObject({
   kind: z.literal('chuck'),
   chuck: z.string().min(1).max(40),
   end: z.enum(['left', 'right']).describe('Which end of the work is in it.'),
-  grip: LengthSchema.describe('How far the work goes in.'),
+  grip: PositiveLength.describe('How far the work goes in.'),
   instrument: z
     .string()
     .min(1)

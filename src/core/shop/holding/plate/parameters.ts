@@ -1,21 +1,19 @@
 import { z } from 'zod'
-import { LengthSchema, RefSchema } from '../../../work/part'
-
-const Diameter = LengthSchema.refine((l) => l.mm > 0, 'must be more than zero')
+import { PositiveLength, RefSchema, ZeroOrMore } from '../../../work/part'
 
 /** On the pads of a plate, located by a round and a relieved pin in two of its holes, held by screws. */
 export const PinPlateSchema = z.strictObject({
   kind: z.literal('plate'),
   plate: z.string().min(1).max(40),
   round: RefSchema.describe('The hole that sits on the round pin.'),
-  roundPin: Diameter,
+  roundPin: PositiveLength,
   relieved: RefSchema.describe('The hole that sits on the relieved pin.'),
-  relievedPin: Diameter,
+  relievedPin: PositiveLength,
   screws: z.array(RefSchema).max(40).describe('Holes through which screws hold it.'),
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),
-  gap: LengthSchema.default({ mm: 20 }).describe('Between them.'),
-  slots: LengthSchema.default({ mm: 0 }).describe(
+  gap: ZeroOrMore.default({ mm: 20 }).describe('Between them.'),
+  slots: ZeroOrMore.default({ mm: 0 }).describe(
     'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
   ),
 })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LengthSchema } from '../../../work/part'
+import { PositiveLength } from '../../../work/part'
 
 /** A round lying in a pair of V-blocks, strapped down. */
 export const VBlockSchema = z.strictObject({
@@ -12,7 +12,7 @@ export const VBlockSchema = z.strictObject({
     .max(40)
     .describe('What the part is turned true with about its axis, up the face to the back.'),
   stop: z.enum(['left', 'right', 'none']),
-  clamp: LengthSchema.describe('How thick the straps over the round are.'),
+  clamp: PositiveLength.describe('How thick the straps over the round are.'),
 })
 
 export type VBlockHolding = z.infer<typeof VBlockSchema>
