@@ -13,21 +13,25 @@ const UNDER_CONTACT = 1 / 3
 /** A footing contact with all that may set it off its place. */
 export function stackContact(making: SetupMaking, contact: Locator): StackContact {
   const { against, at, id, isFitted, normal, role, surface } = contact
-  const errors = [...locatorErrors(making, contact), ...sizeErrors(making, contact)]
-  // Set by the fit of a casting it follows neither the skin nor how the work sits on it.
-  if (isFitted) return { surface: FITTED, at, normal, errors }
-  if (!against)
-    return { surface, at, normal, errors: [seat(making, contact, { id, role }, 1), ...errors] }
+  const own = { id, role }
+  // How it sits comes first: sources are numbered as they are met, and figures are compared with those of earlier builds.
+  const sits = isFitted
+    ? []
+    : against
+      ? [
+          seat(making, contact, own, 1 / 2),
+          seat(making, against, { id: `${id}, far side`, role }, -1 / 2),
+        ]
+      : [seat(making, contact, own, 1)]
   return {
-    surface,
+    // Set by the fit of a casting it follows neither the skin nor how the work sits on it.
+    surface: isFitted ? FITTED : surface,
     at,
     normal,
-    against: { surface: against.surface, at: against.at, normal: against.normal },
-    errors: [
-      seat(making, contact, { id, role }, 1 / 2),
-      seat(making, against, { id: `${id}, far side`, role }, -1 / 2),
-      ...errors,
-    ],
+    ...(against && {
+      against: { surface: against.surface, at: against.at, normal: against.normal },
+    }),
+    errors: [...sits, ...locatorErrors(making, contact), ...sizeErrors(making, contact)],
   }
 }
 
