@@ -31,8 +31,26 @@ export interface PutDown {
 }
 
 /** How closely the face or the fence is read at one place, ± mm. */
-export const readsMm = ({ instrument, work }: SetTrue): number =>
+export const readsMm = ({ instrument, work }: Pick<SetTrue, 'instrument' | 'work'>): number =>
   Math.hypot(instrument.repeatMm, work.machine.repeatMm)
+
+/**
+ * A place that is turned true by reading along a face.
+ *
+ * @param readings - of so many readings, one against the other, it is made.
+ */
+export const turnedTrue = (
+  own: Pick<SetTrue, 'instrument' | 'work'>,
+  light: string,
+  readings: 1 | 2,
+): HeldError =>
+  heldError({
+    key: 'turned true',
+    cause: `turned true with the ${own.instrument.name.toLowerCase()}`,
+    plusMinus: Math.sqrt(readings) * readsMm(own),
+    remedy: 'Read along a longer face, or cut both in one clamping.',
+    lights: [light],
+  })
 
 /** What errs at the places that set the line and the place along X. */
 export function setTrueErrors(

@@ -9,6 +9,7 @@ import {
   type Standing,
   type Stay,
 } from '../kind'
+import { turnedTrue } from '../setTrue'
 import { type Work } from '../work'
 import { chuckFindings } from './findings'
 import { inChuck, type InChuck } from './layout'
@@ -162,18 +163,9 @@ function errorsOf(
   own: InChuck,
   { id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'id'>,
 ): readonly HeldError[] {
-  const { chuck, holding, instrument, out, work } = own
+  const { chuck, holding, out } = own
   if (role === 'stop') return [stopError(chuck.stopMm)]
-  if (id === 'guide3' && chuck.grips === 'round')
-    return [
-      heldError({
-        key: 'turned true',
-        cause: `turned true with the ${instrument.name.toLowerCase()}`,
-        plusMinus: Math.hypot(instrument.repeatMm, work.machine.repeatMm),
-        remedy: 'Read along a longer face, or cut both in one clamping.',
-        lights: ['guide3'],
-      }),
-    ]
+  if (id === 'guide3' && chuck.grips === 'round') return [turnedTrue(own, 'guide3', 1)]
   const axis = role === 'guide' ? 'y' : 'z'
   return [
     heldError({

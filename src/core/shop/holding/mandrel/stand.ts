@@ -9,6 +9,7 @@ import {
   type Standing,
   type Stay,
 } from '../kind'
+import { turnedTrue } from '../setTrue'
 import { type Work } from '../work'
 import { mandrelFindings } from './findings'
 import { onMandrel, type OnMandrel } from './layout'
@@ -133,18 +134,9 @@ function errorsOf(
   own: OnMandrel,
   { id, role }: Pick<Locator, 'role' | 'id'>,
 ): readonly HeldError[] {
-  const { holding, instrument, work } = own
+  const { holding } = own
   if (role === 'rest') return []
-  if (id === 'guide2')
-    return [
-      heldError({
-        key: 'turned true',
-        cause: `turned true with the ${instrument.name.toLowerCase()}`,
-        plusMinus: Math.SQRT2 * Math.hypot(instrument.repeatMm, work.machine.repeatMm),
-        remedy: 'Read along a longer face, or cut both in one clamping.',
-        lights: ['guide2'],
-      }),
-    ]
+  if (id === 'guide2') return [turnedTrue(own, 'guide2', 2)]
   const along = role === 'guide' ? 'y' : 'x'
   return [
     heldError({

@@ -18,6 +18,7 @@ import {
   type Standing,
   type Stay,
 } from '../kind'
+import { turnedTrue } from '../setTrue'
 import { type Work } from '../work'
 import { vBlockFindings } from './findings'
 import { halfAngle, inVBlocks, type InVBlocks } from './layout'
@@ -145,20 +146,12 @@ function solidsOf({ blocks, blockX, carriedMm }: InVBlocks): readonly Solid[] {
 const LIGHTS = ['parallels', 'rest1', 'rest2', 'guide1', 'guide2'] as const
 
 function errorsOf(
-  { blocks, instrument, work }: InVBlocks,
+  own: InVBlocks,
   { id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'id'>,
 ): readonly HeldError[] {
+  const { blocks } = own
   if (role === 'stop') return [stopError(blocks.stopMm)]
-  if (id === 'guide3')
-    return [
-      heldError({
-        key: 'turned true',
-        cause: `turned true about its axis with the ${instrument.name.toLowerCase()}`,
-        plusMinus: Math.hypot(instrument.repeatMm, work.machine.repeatMm),
-        remedy: 'Read up a taller face, or cut both in one clamping.',
-        lights: ['guide3'],
-      }),
-    ]
+  if (id === 'guide3') return [turnedTrue(own, 'guide3', 1)]
   // One of the pair lies higher or further back than the other.
   return inSetup.x > 0
     ? [
