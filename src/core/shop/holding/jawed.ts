@@ -5,7 +5,7 @@ import { isSide } from '../../work/part'
 import { type Cut } from '../../work/stock'
 import { type Parallels } from '../workshop'
 import { lowestOpenCut, throughHoles } from './cuts'
-import { type HeldError, type Inspected, type Solid, type Spot, type Standing } from './kind'
+import { type Inspected, type Solid, type Spot, type Standing } from './kind'
 import { byId, type Placed, placed, type Work } from './work'
 
 /** From the table to the bed of a vise that does not say, mm (common practice, no source). */
@@ -183,23 +183,6 @@ export function coveredByJaws({
     hidden: [hide(down), ...(aboveMm <= TOUCH_OVER_MM ? [hide(guide), hide(away)] : [])],
   }
 }
-
-/** What a bed that does not lie with the travel puts off a rest: by where it lies from the middle. */
-export const bedErrors = (
-  vise: { readonly id: string; readonly name: string; readonly bedPer100: number },
-  lights: readonly string[],
-  from: { readonly x: number; readonly y: number },
-): readonly HeldError[] =>
-  (['x', 'y'] as const).map((axis) => ({
-    key: `vise ${vise.id}, bed ${axis}`,
-    link: `vise ${vise.id}, bed`,
-    cause: 'bed of the vise out of parallel with the travel',
-    gear: vise.name,
-    plusMinus: vise.bedPer100 / 100,
-    remedy: 'Sweep the bed with an indicator and scrape or shim the vise to the table.',
-    lights,
-    coefficient: from[axis],
-  }))
 
 /** Grip, the height of the cut over the jaw, the parallels, what is drilled into. */
 export const jawedFindings = (jaws: Jaws, own: Jawed, inspected: Inspected): readonly Finding[] => [

@@ -1,7 +1,8 @@
 import { norm, point, type Point, subtract } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import { drawPieces, stopError, stopStay, storedStay } from '../common'
-import { bedErrors, jawSolids, jawStop, parallelRests, USUAL_BED_MM } from '../jawed'
+import { jawSolids, jawStop, parallelRests, USUAL_BED_MM } from '../jawed'
+import { bedErrors, fixedJawErrors } from '../jawedErrors'
 import { type Attached, type HeldError, type Locator, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { carrierFindings } from './findings'
@@ -142,23 +143,5 @@ function errorsOf(
   if (role === 'stop') return [stopError(vise.stopMm)]
   const middle = (jawed.parallelY[0] + jawed.parallelY[1]) / 2
   if (role === 'rest') return bedErrors(vise, RESTS, { x: inSetup.x, y: inSetup.y - middle })
-  const jaw = (what: string, cause: string, per100: number, coefficient: number): HeldError => ({
-    key: `vise ${vise.id}, ${what}`,
-    link: `vise ${vise.id}, ${what}`,
-    cause,
-    gear: vise.name,
-    plusMinus: per100 / 100,
-    remedy: 'Indicate the fixed jaw along the travel and upright before this setup.',
-    lights: ['jaw', 'guide1', 'guide2'],
-    coefficient,
-  })
-  return [
-    jaw(
-      'lean',
-      'fixed jaw out of square',
-      vise.leanPer100,
-      inSetup.z - (jawed.low.z + jawed.gripMm / 2),
-    ),
-    jaw('tram', 'fixed jaw out of line', vise.tramPer100, inSetup.x),
-  ]
+  return fixedJawErrors(vise, jawed, inSetup)
 }

@@ -1,7 +1,6 @@
 import { type Axis, point } from '../../../ground/geometry'
 import { drawPieces, heldError, parallelsDiffer, stopError, stopStay, storedStay } from '../common'
 import {
-  bedErrors,
   coveredByJaws,
   jawedFindings,
   jawSolids,
@@ -9,6 +8,7 @@ import {
   parallelRests,
   USUAL_BED_MM,
 } from '../jawed'
+import { bedErrors } from '../jawedErrors'
 import { type HeldError, type Locator, type Spot, type Standing, type Stay } from '../kind'
 import { type Work } from '../work'
 import { inCentringVise, type InCentringVise } from './layout'

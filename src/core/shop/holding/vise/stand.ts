@@ -1,6 +1,7 @@
 import { point } from '../../../ground/geometry'
 import { parallelsDiffer, stopError } from '../common'
-import { bedErrors, coveredByJaws, jawSolids, jawStop, parallelRests, USUAL_BED_MM } from '../jawed'
+import { coveredByJaws, jawSolids, jawStop, parallelRests, USUAL_BED_MM } from '../jawed'
+import { bedErrors, fixedJawErrors } from '../jawedErrors'
 import { type HeldError, type Locator, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { drawVise } from './draw'
@@ -68,7 +69,7 @@ function errorsOf(
     case 'rest':
       return restErrors(own, locator)
     case 'guide':
-      return guideErrors(own, locator)
+      return fixedJawErrors(own.vise, own, locator.inSetup)
     case 'stop':
       return [stopError(own.vise.stopMm)]
   }
@@ -96,43 +97,4 @@ function restErrors(
       coefficient: -1,
     })
   return errors
-}
-
-/** How far the jaw face stands off at this height and place; its zero is at mid grip, mid jaw. */
-function guideErrors(
-  { gripMm, low, vise }: InVise,
-  { inSetup }: Pick<Locator, 'inSetup'>,
-): readonly HeldError[] {
-  const jaw = (
-    what: string,
-    cause: string,
-    per100: number,
-    remedy: string,
-    coefficient: number,
-  ): HeldError => ({
-    key: `vise ${vise.id}, ${what}`,
-    link: `vise ${vise.id}, ${what}`,
-    cause,
-    gear: vise.name,
-    plusMinus: per100 / 100,
-    remedy,
-    lights: ['jaw', 'guide1', 'guide2', 'guide3'],
-    coefficient,
-  })
-  return [
-    jaw(
-      'lean',
-      'fixed jaw out of square',
-      vise.leanPer100,
-      'Indicate the fixed jaw upright and shim it, let the base lead, or cut both features in one setup.',
-      inSetup.z - (low.z + gripMm / 2),
-    ),
-    jaw(
-      'tram',
-      'fixed jaw out of line',
-      vise.tramPer100,
-      'Indicate the jaw along the travel before this setup.',
-      inSetup.x,
-    ),
-  ]
 }
