@@ -3,6 +3,7 @@ import {
   CLUTCH_HUB,
   CLUTCH_HUB_WAY,
   OILER_BLOCK,
+  OILER_BLOCK_LEANING_WAY,
   OILER_BLOCK_WAY,
   PIER_PLATE,
   PIER_PLATE_WAY,
@@ -40,7 +41,11 @@ function publish(name: string, file: FootholdFile): void {
 const workshop = STANDARD_WORKSHOP
 publish('worm-block', { workshop, part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] })
 publish('pier-plate', { workshop, part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] })
-publish('oiler-block', { workshop, part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] })
+publish('oiler-block', {
+  workshop,
+  part: OILER_BLOCK,
+  ways: [OILER_BLOCK_WAY, OILER_BLOCK_LEANING_WAY],
+})
 publish('clutch-hub', { workshop, part: CLUTCH_HUB, ways: [CLUTCH_HUB_WAY] })
 publish('saddle', {
   workshop,

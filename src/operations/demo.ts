@@ -2,6 +2,7 @@ import {
   CLUTCH_HUB,
   CLUTCH_HUB_WAY,
   OILER_BLOCK,
+  OILER_BLOCK_LEANING_WAY,
   OILER_BLOCK_WAY,
   PIER_PLATE,
   PIER_PLATE_WAY,
@@ -24,7 +25,7 @@ import { type DemoBracket } from './solids/demoBracket'
 const DEMO_JOBS: readonly NewJob[] = [
   { part: PIER_PLATE, ways: [PIER_PLATE_WAY, PIER_PLATE_WAY_B] },
   { part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B] },
-  { part: OILER_BLOCK, ways: [OILER_BLOCK_WAY] },
+  { part: OILER_BLOCK, ways: [OILER_BLOCK_WAY, OILER_BLOCK_LEANING_WAY] },
   { part: SADDLE, ways: saddleWays(STANDARD_WORKSHOP), castings: [SADDLE_CASTING, SADDLE_LOST] },
   { part: CLUTCH_HUB, ways: [CLUTCH_HUB_WAY] },
 ]

@@ -6,7 +6,8 @@ import { boundsOf } from '@/core/ground/recipe'
 import { readDocumentText } from '@/core/paper/formats'
 import { pickupWords } from '@/core/paper/sheet'
 import { type BearingPlace } from '@/core/shop/holding'
-import { planWay, type PlannedSetup } from '@/core/plan/planning'
+import { leanSet, planWay, type PlannedSetup } from '@/core/plan/planning'
+import { DEGREE_RAD } from '@/core/handbook/units'
 import { chainOf, isHeld, predictWay, slidesAlong, type WayChain } from '@/core/predict/prediction'
 
 type Three = readonly [number, number, number]
@@ -27,6 +28,12 @@ export interface SetupStand {
   readonly machine: string
   readonly holding: string
   /** The setup whose clamping is turned, and what the rotary axis is told, degrees. */
+  readonly leaning?: {
+    readonly on: string
+    readonly raised: string
+    readonly deg: number
+    readonly set: string
+  }
   readonly indexed?: { readonly of: number; readonly commandedDeg: number }
   /** p in the setup = rows · p in the part + shift. */
   readonly pose: { readonly rows: readonly [Three, Three, Three]; readonly shift: Three }
@@ -83,13 +90,21 @@ export function standFile(text: string, wayName?: string): Result<readonly WaySt
 const three = ({ x, y, z }: Point<'part'> | Point<'setup'>): Three => [x + 0, y + 0, z + 0]
 
 function standOf(planned: PlannedSetup): Omit<SetupStand, 'findings' | 'freeMotions' | 'located'> {
-  const { clamping, contacts, indexed, machine, setup, standing } = planned
+  const { clamping, contacts, indexed, leaning, machine, setup, standing } = planned
   const { rows, shift } = standing.setupFromPart
   return {
     setup: planned.index + 1,
     name: setup.name,
     machine: machine.name,
     holding: clamping.holding.kind,
+    ...(leaning && {
+      leaning: {
+        on: leaning.tilter.name,
+        raised: leaning.lean.raised,
+        deg: leaning.lean.angle.rad / DEGREE_RAD,
+        set: leanSet(leaning),
+      },
+    }),
     ...(indexed && {
       indexed: {
         of: indexed.base.index + 1,

@@ -97,6 +97,7 @@ export const workshopItems = pgTable(
         'chuck',
         'vBlock',
         'toePlate',
+        'tilter',
         'instrument',
         'cutter',
         'capability',

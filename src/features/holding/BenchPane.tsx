@@ -56,7 +56,7 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
           onMoved={moved}
         />
       </div>
-      {!planned.indexed && (
+      {!planned.indexed && !planned.leaning && (
         <ContactKeys
           planned={planned}
           unit={part.unit}

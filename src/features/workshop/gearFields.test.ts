@@ -15,6 +15,7 @@ const ITEMS: Readonly<Record<GearKind, readonly object[]>> = {
   chuck: STANDARD_WORKSHOP.chucks,
   vBlock: STANDARD_WORKSHOP.vBlocks,
   toePlate: STANDARD_WORKSHOP.toePlates,
+  tilter: [STANDARD_WORKSHOP.tilters[1] ?? {}],
   instrument: STANDARD_WORKSHOP.instruments,
   cutter: STANDARD_WORKSHOP.cutters,
 }

@@ -24,6 +24,7 @@ export const GEAR_WORDS: Readonly<
   chuck: { many: 'Chucks and collet blocks', one: 'chuck' },
   vBlock: { many: 'V-blocks', one: 'pair of V-blocks' },
   toePlate: { many: 'Toe clamp plates', one: 'toe clamp plate' },
+  tilter: { many: 'Sine plates, angle blocks', one: 'piece to lean on' },
   instrument: { many: 'Instruments', one: 'instrument' },
   cutter: { many: 'Cutters', one: 'cutter' },
 }
@@ -168,6 +169,23 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     mm('stopMm', 'A stop is off by ±'),
     mm('linePer100', 'Rows out of the travel, in 100'),
     mm('storedMm', 'Stored zero known to ±'),
+  ],
+  tilter: [
+    name,
+    { path: 'sets', label: 'Set by', kind: ['sine', 'blocks', 'scale'] },
+    { path: 'most', label: 'Leans by at most, degrees', kind: 'number' },
+    mm('height', 'Table to what stands on it'),
+    mm('apart', 'Between the rolls, or across'),
+    mm('offMm', 'Rolls and gauge blocks off by ±', 'sine only'),
+    {
+      path: 'angles',
+      label: 'Angle blocks, degrees',
+      kind: 'text',
+      optional: true,
+      hint: 'with commas',
+    },
+    { path: 'offDeg', label: 'A block or the scale off by ± degrees', kind: 'number' },
+    mm('foundMm', 'Zero found again to ±'),
   ],
   instrument: [
     name,

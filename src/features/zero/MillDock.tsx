@@ -95,6 +95,12 @@ function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
           : 'The mill does not answer. Readings can be typed all the same.',
       )
   }
+  if (planned.leaning)
+    return (
+      <p className="text-[13px] text-soft">
+        Nothing leans in the stand-in mill; readings of a leaning setup are typed.
+      </p>
+    )
   if (planned.indexed)
     return (
       <p className="text-[13px] text-soft">

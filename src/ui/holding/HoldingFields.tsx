@@ -17,6 +17,7 @@ import { ACROSS, GEAR_LISTS, type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField, Tick } from '../fields'
 import { QuantityField } from '../QuantityField'
 import { HoldingChooser } from './HoldingChooser'
+import { LeanFields } from './LeanFields'
 
 interface HoldingFieldsProps {
   readonly plan: Plan
@@ -135,6 +136,7 @@ function ClampingFields({ onChange, part, planned, workshop }: HoldingFieldsProp
           />
         </div>
       )}
+      <LeanFields planned={planned} onChange={(lean) => change({ lean })} />
       <CentreFields planned={planned} onChange={(centre) => change({ centre })} />
     </>
   )

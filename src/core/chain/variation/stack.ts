@@ -68,15 +68,11 @@ export interface StackCut {
   readonly columns: readonly Column[]
 }
 
-/** Nothing is located anew: the part stands as in another setup before, and is moved by more. */
-export interface StackShare {
-  readonly setup: number
-  readonly columns: readonly Column[]
-}
-
 export interface StackSetup {
-  /** Present when another setup clamped the part; then the contacts are that one's. */
-  readonly shares?: StackShare | undefined
+  /** The setup before this that clamped the part, where nothing is located anew; then the contacts are that one's. */
+  readonly shares?: number | undefined
+  /** What the part is moved by once it is clamped: by an axis that turns it, by what it leans on. */
+  readonly moved?: readonly Column[] | undefined
   readonly contacts: readonly StackContact[]
   /** The part is turned by so much before zero is found: until an edge that is touched twice runs true. */
   readonly swing?: StackSwing | undefined
@@ -148,15 +144,18 @@ export function stack(model: StackModel): Stacked {
   const bearings: Bearing[] = []
   const held = model.setups.map((s) => locate(s.contacts, model.halfSizeMm, model.centre))
   const known = model.sources.length
-  const own = held.filter(({ kind }, i) => kind === 'redundant' && !model.setups[i]?.shares)
+  const own = held.filter(
+    ({ kind }, i) => kind === 'redundant' && model.setups[i]?.shares === undefined,
+  )
   const count = known + 6 * own.length
   const frames: Framed[] = []
   model.setups.forEach((setup, index) => {
     const how = held[index] as Locating
-    const before = setup.shares && frames[setup.shares.setup]
+    const before = setup.shares === undefined ? undefined : frames[setup.shares]
     const q = before
-      ? turnedOn(before, setup.shares?.columns ?? [])
+      ? Float64Array.from(before.q)
       : clampedAnew(setup, how, surfaces, { count, known, bearings })
+    addColumns(q, setup.moved ?? [])
     const displaced = sparseSixOf(q)
     const { along, w: shared } = programFrame(setup, displaced, surfaces, count, frames)
     frames.push({ q: Float64Array.from(q), pickups: setup.pickups, along })
@@ -195,11 +194,9 @@ function clampedAnew(
   return q
 }
 
-function turnedOn({ q: before }: Framed, columns: readonly Column[]): Float64Array {
-  const q = Float64Array.from(before)
+function addColumns(q: Float64Array, columns: readonly Column[]): void {
   for (const { six, source } of columns)
     for (let k = 0; k < 6; k++) q[6 * source + k] = (q[6 * source + k] as number) + (six[k] ?? 0)
-  return q
 }
 
 /** A form without the unknowns beyond the model's own sources. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { kindOf } from '../../shop/holding'
-import { indexWords, type PlannedSetup } from '../../plan/planning'
+import { indexWords, leanWords, type PlannedSetup } from '../../plan/planning'
 import { RefSchema } from '../../work/part'
 
 const coordinate = z
@@ -97,8 +97,8 @@ export const standingMark = ({
   clamping,
   indexed,
 }: Pick<PlannedSetup, 'clamping' | 'indexed'>): string => {
-  const { guide, holding, machine, up } = clamping
-  const turned = indexed ? [indexWords(indexed)] : []
+  const { guide, holding, lean, machine, up } = clamping
+  const turned = [...(lean ? [leanWords(lean)] : []), ...(indexed ? [indexWords(indexed)] : [])]
   return [machine, kindOf(holding).readingMark(holding), up, guide, ...turned].join(' ')
 }
 

@@ -5,6 +5,7 @@ import { segmentsApart } from '../../work/faults'
 import { describe, expect, it } from 'vitest'
 import {
   OILER_BLOCK,
+  OILER_BLOCK_LEANING_WAY,
   OILER_BLOCK_WAY,
   WORM_BLOCK,
   WORM_BLOCK_WAY_A,
@@ -14,7 +15,7 @@ import {
 } from '../../paper/demo'
 import { type Feature, type Part, type Requirement, type Side } from '../../work/part'
 import { predictionOf } from '../../../../tests/support/predictionOf'
-import { type Setup, type Way } from '../../plan/way'
+import { type Lean, type Setup, type Way } from '../../plan/way'
 import { STANDARD_WORKSHOP, type Workshop } from '../../shop/workshop'
 import {
   clampedSo,
@@ -165,6 +166,16 @@ const held = (holding: Holding, features: readonly string[], up: Side = 'top'): 
 const twoHoles = withFeatures([at('a', 20, 30), at('b', 80, 30)])
 const cutBefore = setup('s-1', 'top', 'back', ['top', 'a', 'b'])
 
+/** The oiler block's way on a sine plate, leaning otherwise. */
+const leansBy = (change: Partial<Lean>): Way => ({
+  ...OILER_BLOCK_LEANING_WAY,
+  setups: OILER_BLOCK_LEANING_WAY.setups.map((s) =>
+    s.clamping.kind === 'own' && s.clamping.lean
+      ? clampedSo(s, { lean: { ...s.clamping.lean, ...change } })
+      : s,
+  ),
+})
+
 /** A small part and way for each code, in which a good foreman would say it. */
 const SCENES: Record<
   Exclude<FindingCode, `metal.${string}`>,
@@ -306,6 +317,21 @@ const SCENES: Record<
     drilled(['a']),
   ],
   'hole.leaning-mouth': () => [OILER_BLOCK, OILER_BLOCK_WAY],
+  'lean.cannot': () => [OILER_BLOCK, leansBy({ by: 'angle-blocks', angle: { rad: 0.51 } })],
+  'lean.steep': () => [OILER_BLOCK, leansBy({ angle: { rad: 0.9 } })],
+  'lean.turned': () => [
+    OILER_BLOCK,
+    {
+      ...OILER_BLOCK_LEANING_WAY,
+      setups: OILER_BLOCK_LEANING_WAY.setups.map((s) => ({
+        ...s,
+        zero: {
+          ...s.zero,
+          turn: { surface: 'back', instrument: 'probe', apart: mm(50), answer: 'part' },
+        },
+      })),
+    },
+  ],
   'index.no-rotary': () => [
     OILER_BLOCK,
     {

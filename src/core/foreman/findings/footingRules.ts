@@ -12,7 +12,8 @@ import { POOR_CONDITION } from '../../chain/locating'
 import { axisOf, isSide, middleOf } from '../../work/part'
 import { type IndexedFrom, type PlannedSetup } from '../../plan/planning'
 import { chainOf, slidesAlong } from '../../predict/prediction'
-import { printDegrees } from '../../handbook/units'
+import { DEGREE_RAD, printDegrees } from '../../handbook/units'
+import { settingOf } from '../../shop/workshop'
 import { figuresOf } from '../../chain/variation'
 import { bearingsOf } from '../../shop/holding'
 import { type Inspection } from './inspection'
@@ -28,6 +29,7 @@ export function footingRules(inspection: Inspection): readonly Finding[] {
           ...heldRules(inspection, planned, i),
           ...contactRules(inspection, planned, i),
           ...steep(inspection, i),
+          ...leanRules(planned, i),
         ],
   )
   return [...perSetup, ...rawTwice(inspection)]
@@ -58,6 +60,49 @@ function indexRules(
             i,
             `The program of setup ${base.index + 1} is turned, and does not go round with the part.`,
             `Turn the part itself until its edge runs true there, or touch zero anew here.`,
+          ),
+        ]
+      : []),
+  ]
+}
+
+/** Steeper than this a sine plate loses what it is good at (common practice, no source). */
+const SINE_DEG = 45
+
+/** Can it be set to lean so, and is zero found as it leans? */
+function leanRules({ leaning, setup }: PlannedSetup, i: number): Finding[] {
+  if (!leaning) return []
+  const { lean, tilter } = leaning
+  const setting = settingOf(tilter, lean.angle.rad)
+  const degrees = lean.angle.rad / DEGREE_RAD
+  return [
+    ...(setting.ok
+      ? []
+      : [
+          finding(
+            'lean.cannot',
+            i,
+            `It cannot be set leaning by ${printDegrees(lean.angle.rad)}.`,
+            setting.issues[0].sentence,
+          ),
+        ]),
+    ...(tilter.sets === 'sine' && degrees > SINE_DEG
+      ? [
+          finding(
+            'lean.steep',
+            i,
+            `${tilter.name} leans more than ${SINE_DEG}°.`,
+            'There its angle is set by little: each hundredth under the roll turns it far more. Stand the part a quarter turn round and lean it the other way, or read the angle with an indicator.',
+          ),
+        ]
+      : []),
+    ...(setup.zero.turn?.answer === 'part'
+      ? [
+          finding(
+            'lean.turned',
+            i,
+            'What leans is not turned until an edge runs true.',
+            'It would turn about the upright while the part leans. Tram the holding before it leans, or let the program turn.',
           ),
         ]
       : []),

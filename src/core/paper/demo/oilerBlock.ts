@@ -1,6 +1,6 @@
 import { type Part } from '../../work/part'
 import { DEGREE_RAD } from '../../handbook/units'
-import { type Op, type Setup, type Way } from '../../plan/way'
+import { type Op, type OwnClamping, type Setup, type Way } from '../../plan/way'
 
 const mm = (value: number): { mm: number } => ({ mm: value })
 
@@ -111,7 +111,7 @@ const op = (feature: string, cutter: string): Op => ({
 })
 const fixture = { kind: 'fixture' } as const
 
-const clamped = (up: 'bottom' | 'top'): Setup['clamping'] => ({
+const clampedAs = (up: 'bottom' | 'top'): OwnClamping => ({
   kind: 'own',
   machine: 'small-cnc',
   up,
@@ -129,7 +129,7 @@ export const OILER_BLOCK_WAY: Way = {
     {
       id: 's-1',
       name: 'Face the base',
-      clamping: clamped('bottom'),
+      clamping: clampedAs('bottom'),
       zero: {
         offset: 'G54',
         x: fixture,
@@ -141,7 +141,7 @@ export const OILER_BLOCK_WAY: Way = {
     {
       id: 's-2',
       name: 'Top and mounting holes',
-      clamping: clamped('top'),
+      clamping: clampedAs('top'),
       zero: {
         offset: 'G55',
         x: { kind: 'edge', surface: 'left', instrument: 'probe' },
@@ -162,4 +162,26 @@ export const OILER_BLOCK_WAY: Way = {
       ops: [op('seat', 'ream-6')],
     },
   ],
+}
+
+/** The same without a fourth axis: the vise leans on a sine plate for the seat. */
+export const OILER_BLOCK_LEANING_WAY: Way = {
+  name: 'Way B',
+  note: 'the seat leaning on a sine plate, without a fourth axis',
+  setups: OILER_BLOCK_WAY.setups.map((setup): Setup => {
+    if (setup.clamping.kind !== 'indexed') return setup
+    const { centre: _centre, ...own } = clampedAs('top')
+    return {
+      ...setup,
+      name: 'Pipe seat, leaning',
+      clamping: {
+        ...own,
+        lean: { by: 'sine-100', raised: 'front', angle: { rad: 30 * DEGREE_RAD, typed: '30°' } },
+      },
+      zero: {
+        ...setup.zero,
+        x: { kind: 'edge', surface: 'left', instrument: 'probe' },
+      },
+    }
+  }),
 }

@@ -1,7 +1,15 @@
 export { indexWords, rotaryCentre, turnOf } from './indexed'
+export { cornerOf, leanFor, leansAbout, leanSet, leanWords } from './leaning'
 export { moveContact, type MovedContact, movesAlong } from './moveContact'
 export { planWay } from './plan'
-export { type IndexedFrom, isParting, type Plan, type PlannedSetup, workOf } from './planned'
+export {
+  type IndexedFrom,
+  isParting,
+  type LeaningFrom,
+  type Plan,
+  type PlannedSetup,
+  workOf,
+} from './planned'
 export { isReached, isSideCut, processOf, upDirectionsFor } from './process'
 export { cutsInReach, usualCutter, wantedCuts } from './reach'
 export { statesOf } from './states'

@@ -53,53 +53,68 @@ function facesOf({ rows }: Motion<'setup', 'part'>): Standing['faceAt'] {
   ) as Standing['faceAt']
 }
 
-/** How a part stands that another setup clamped, when the rotary axis has turned both; its zero turns along. */
-export function turnedStanding(
-  indexed: IndexedFrom,
+/** What of a standing goes round with the work when both are turned, whatever turns them. */
+export function carriedRound(
+  held: Standing,
+  turn: Motion<'setup', 'setup'>,
   { before, part }: Pick<PlannedSetup, 'before' | 'part'>,
-): Standing {
-  const { base } = indexed
-  const held = base.standing
-  const turn = turnOf(indexed)
+): Omit<Standing, 'stays' | 'mark' | 'words' | 'draw'> {
   const setupFromPart = composeMotions(turn, held.setupFromPart)
   const { high, low } = boundsOfPoints(
     cornersOfBox(blockNow(part, before)).map((p) => applyMotion(setupFromPart, p)),
   )
-  const solids = held.solids.map((solid) => ({ ...solid, shape: moved(turn, solid.shape) }))
-  const clamps = held.clamps.map((clamp) => ({ ...clamp, shape: moved(turn, clamp.shape) }))
-  const placed = { setupFromPart, partFromSetup: invertMotion(setupFromPart), low, high }
-  const words = wordsOf(indexed)
   return {
-    ...placed,
+    setupFromPart,
+    partFromSetup: invertMotion(setupFromPart),
+    low,
+    high,
     faceAt: facesOf(setupFromPart),
     spots: [],
-    clamps,
-    solids,
-    stays: staysOf(indexed, applyMotion(turn, zeroPoint(base))),
-    mark: `${held.mark}, ${indexWords(indexed)}`,
+    clamps: held.clamps.map((clamp) => ({ ...clamp, shape: moved(turn, clamp.shape) })),
+    solids: held.solids.map((solid) => ({ ...solid, shape: moved(turn, solid.shape) })),
     overTableMm: held.overTableMm,
     outOfLinePer100: held.outOfLinePer100,
     comesBackMm: held.comesBackMm,
     pivot: applyMotion(turn, held.pivot),
     ...(held.partsAt && { partsAt: held.partsAt }),
+    ...(held.attached && { attached: held.attached }),
     held: held.held,
     hidden: held.hidden,
     guideY: undefined,
     stopX: undefined,
     stopEnd: undefined,
-    words,
     errors: () => [],
     findings: () => [],
-    draw: (view, paper) =>
-      drawPieces(
-        placed,
-        { clamps, solids },
-        { name: `${words.name} · ${words.short}`, guide: '' },
-        view,
-        paper,
-      ),
   }
 }
+
+/** How a part stands that another setup clamped, when the rotary axis has turned both; its zero turns along. */
+export function turnedStanding(
+  indexed: IndexedFrom,
+  state: Pick<PlannedSetup, 'before' | 'part'>,
+): Standing {
+  const { base } = indexed
+  const held = base.standing
+  const turn = turnOf(indexed)
+  const carried = carriedRound(held, turn, state)
+  const words = wordsOf(indexed)
+  return {
+    ...carried,
+    stays: staysOf(indexed, applyMotion(turn, zeroPoint(base))),
+    mark: `${held.mark}, ${indexWords(indexed)}`,
+    words,
+    draw: drawnTurned(carried, words),
+  }
+}
+
+/** A turned holding is drawn from its pieces. */
+export const drawnTurned =
+  (
+    carried: Parameters<typeof drawPieces>[0] & Parameters<typeof drawPieces>[1],
+    words: Standing['words'],
+  ): Standing['draw'] =>
+  (view, paper) =>
+    drawPieces(carried, carried, { name: `${words.name} · ${words.short}`, guide: '' }, view, paper)
 
 /** Zero is that of the setup which clamped the part, carried round. */
 function staysOf({ base }: IndexedFrom, zero: Point<'setup'>): Standing['stays'] {

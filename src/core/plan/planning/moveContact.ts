@@ -21,9 +21,13 @@ export interface MovedContact {
 /** Without anything near, a contact lies on whole steps: millimetres, or thirty-seconds of an inch. */
 const stepOf = ({ part }: PlannedSetup): number => (part.unit === 'mm' ? 1 : INCH_MM / 32)
 
-/** Along which axes of the setup a contact can be moved as seen from above; none for a pin, which sits in its hole. */
-export function movesAlong({ surfaces }: PlannedSetup, contact: Locator): readonly ('x' | 'y')[] {
-  if (contact.called !== undefined || surfaces.get(contact.surface)?.kind !== 'plane') return []
+/** Along which axes of the setup a contact can be moved as seen from above; none for a pin, which sits in its hole, and in what leans. */
+export function movesAlong(
+  { leaning, surfaces }: PlannedSetup,
+  contact: Locator,
+): readonly ('x' | 'y')[] {
+  if (leaning || contact.called !== undefined || surfaces.get(contact.surface)?.kind !== 'plane')
+    return []
   return contact.role === 'rest' ? ['x', 'y'] : contact.role === 'guide' ? ['x'] : ['y']
 }
 

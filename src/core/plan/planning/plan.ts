@@ -1,8 +1,9 @@
-import { byId, locatorsOf, standIn, toSetup } from '../../shop/holding'
+import { byId, type Locator, locatorsOf, standIn, type Standing, toSetup } from '../../shop/holding'
 import { type Part, partSurfaces } from '../../work/part'
 import { type OwnClamping, type Way } from '../way'
 import { type Workshop, workAngle } from '../../shop/workshop'
 import { turnedStanding } from './indexed'
+import { leaningFrom, leantStanding } from './leaning'
 import { type Plan, type PlannedSetup } from './planned'
 import { statesOf } from './states'
 import { type PartState } from '../../work/stock'
@@ -32,12 +33,26 @@ type Given = Pick<
 
 function clamped(given: Given, clamping: OwnClamping): PlannedSetup {
   const machine = byId(given.workshop.machines, clamping.machine)
-  const { footing, guide, holding, up } = clamping
+  const { footing, guide, holding, lean, up } = clamping
   const work = { ...given, machine, up, guide, lead: footing.lead }
-  const standing = standIn(holding, work)
-  const contacts = locatorsOf(work, standing, footing.edits)
-  return { ...given, id: given.setup.id, machine, clamping, indexed: undefined, standing, contacts }
+  const upright = standIn(holding, work)
+  const located = locatorsOf(work, upright, footing.edits)
+  const own = { ...given, id: given.setup.id, machine, clamping, indexed: undefined }
+  if (!lean) return { ...own, leaning: undefined, standing: upright, contacts: located }
+  const leaning = leaningFrom(upright, lean, byId(given.workshop.tilters, lean.by))
+  const standing = leantStanding(leaning, given)
+  return { ...own, leaning, standing, contacts: carriedContacts(located, standing) }
 }
+
+/** Contacts where they come to when the work is turned with what holds it. */
+const carriedContacts = (contacts: readonly Locator[], standing: Standing): readonly Locator[] =>
+  contacts.map((contact) => ({
+    ...contact,
+    inSetup: toSetup(standing, contact.at),
+    ...(contact.against && {
+      against: { ...contact.against, inSetup: toSetup(standing, contact.against.at) },
+    }),
+  }))
 
 /** Nothing is located anew: the part stands as the other setup clamped it, turned. */
 function indexedFrom(given: Given, base: PlannedSetup, commandedRad: number): PlannedSetup {
@@ -46,9 +61,7 @@ function indexedFrom(given: Given, base: PlannedSetup, commandedRad: number): Pl
   const workRad = rotary ? workAngle(rotary, commandedRad) : 0
   const indexed = { base, rotary, commandedRad, workRad }
   const standing = turnedStanding(indexed, given)
-  const contacts = base.contacts.map((contact) => ({
-    ...contact,
-    inSetup: toSetup(standing, contact.at),
-  }))
-  return { ...given, id: given.setup.id, machine, clamping, indexed, standing, contacts }
+  const contacts = carriedContacts(base.contacts, standing)
+  const own = { ...given, id: given.setup.id, machine, clamping, indexed }
+  return { ...own, leaning: undefined, standing, contacts }
 }

@@ -1,8 +1,9 @@
+import { type Motion } from '../../ground/geometry'
 import { type Locator, type Standing, type Work } from '../../shop/holding'
 import { type Part, type Surface } from '../../work/part'
 import { type Cut, type PartState } from '../../work/stock'
-import { type OwnClamping, type Setup, type Way } from '../way'
-import { type Machine, type Rotary, type Workshop } from '../../shop/workshop'
+import { type Lean, type OwnClamping, type Setup, type Way } from '../way'
+import { type Machine, type Rotary, type Tilter, type Workshop } from '../../shop/workshop'
 
 /** A setup with all that was derived for it; nothing is predicted yet. */
 export interface PlannedSetup {
@@ -22,6 +23,8 @@ export interface PlannedSetup {
   readonly clamping: OwnClamping
   /** How it is turned, where another setup clamped it. */
   readonly indexed: IndexedFrom | undefined
+  /** How the whole holding leans, where it does. */
+  readonly leaning: LeaningFrom | undefined
   readonly standing: Standing
   /** What locates the part, with the changes made by hand. */
   readonly contacts: readonly Locator[]
@@ -35,7 +38,7 @@ export const workOf = ({
   part,
   surfaces,
   workshop,
-}: Omit<PlannedSetup, 'standing' | 'contacts'>): Work => ({
+}: Omit<PlannedSetup, 'leaning' | 'standing' | 'contacts'>): Work => ({
   workshop,
   machine,
   part,
@@ -59,6 +62,15 @@ export interface IndexedFrom {
   readonly commandedRad: number
   /** How the work turns as the spindle sees it, right hand about the axis, rad. */
   readonly workRad: number
+}
+
+/** A holding that stands leaning. */
+export interface LeaningFrom {
+  /** How the part stands in it before it leans. */
+  readonly upright: Standing
+  readonly lean: Lean
+  readonly tilter: Tilter
+  readonly turn: Motion<'setup', 'setup'>
 }
 
 /** A way as it stands, setup by setup: what findings, pictures, zeros and the prediction start from. */

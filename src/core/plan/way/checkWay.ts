@@ -117,7 +117,7 @@ type Say = (code: string, path: string, sentence: string) => void
 
 function clampingIssues(
   workshop: Workshop,
-  { footing, guide, holding, machine, up }: OwnClamping,
+  { footing, guide, holding, lean, machine, up }: OwnClamping,
   surfaces: ReturnType<typeof partSurfaces>,
   say: Say,
 ): void {
@@ -129,6 +129,13 @@ function clampingIssues(
     )
   if (!workshop.machines.some((m) => m.id === machine))
     say('setup.machine', 'clamping.machine', `the workshop has no machine “${machine}”.`)
+  const tilter = lean && workshop.tilters.find(({ id }) => id === lean.by)
+  if (lean && !tilter)
+    say(
+      'setup.lean',
+      'clamping.lean.by',
+      `the workshop has nothing to lean on called “${lean.by}”.`,
+    )
   for (const issue of kindOf(holding).issues(holding, workshop, surfaces))
     say(issue.code, `clamping.holding.${issue.path}`, issue.sentence)
   for (const [k, edit] of footing.edits.entries())

@@ -4,6 +4,7 @@ export {
   type Clamping,
   type ContactEdit,
   type Drilling,
+  type Lean,
   type Op,
   type OwnClamping,
   type Pickup,

@@ -76,6 +76,16 @@ export const DrillingSchema = z.strictObject({
   lead: LengthSchema.optional().describe('Length of the tap’s lead, not full thread.'),
 })
 
+/** The whole holding stands leaning, one of its sides raised. */
+export const LeanSchema = z.strictObject({
+  by: ItemId.describe('What it leans on, of the workshop.'),
+  raised: z.enum(['back', 'front', 'left', 'right']).describe('Which of its sides is up.'),
+  angle: AngleSchema.refine(
+    ({ rad }) => rad > 0 && rad <= Math.PI / 2,
+    'must be more than 0° and no more than 90°',
+  ),
+})
+
 /** The part is put into a holding and located there. */
 export const OwnClampingSchema = z.strictObject({
   kind: z.literal('own'),
@@ -87,6 +97,7 @@ export const OwnClampingSchema = z.strictObject({
     lead: z.enum(['rest', 'jaw']),
     edits: z.array(ContactEditSchema).max(20),
   }),
+  lean: LeanSchema.optional(),
   centre: z
     .strictObject({ x: LengthSchema, y: LengthSchema, z: LengthSchema })
     .optional()
@@ -132,6 +143,7 @@ export type TurnPickup = z.infer<typeof TurnPickupSchema>
 export type ContactEdit = z.infer<typeof ContactEditSchema>
 export type Drilling = z.infer<typeof DrillingSchema>
 export type Op = z.infer<typeof OpSchema>
+export type Lean = z.infer<typeof LeanSchema>
 export type OwnClamping = z.infer<typeof OwnClampingSchema>
 export type Clamping = z.infer<typeof ClampingSchema>
 export type Setup = z.infer<typeof SetupSchema>

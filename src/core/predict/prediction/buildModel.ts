@@ -17,7 +17,7 @@ import {
 } from '../../work/part'
 import { acrossOf } from '../../ground/recipe'
 import { type Plan, type PlannedSetup, zeroPoint } from '../../plan/planning'
-import { indexColumn } from './indexErrors'
+import { indexColumn, leanColumn } from './indexErrors'
 import { WAVINESS } from '../../work/stock'
 import { type Column, type StackCut, type StackModel, type StackSetup } from '../../chain/variation'
 import { attachedSurfaces } from './attached'
@@ -81,10 +81,8 @@ function stackSetup(model: ModelMaking, planned: PlannedSetup): StackSetup {
   const zero = applyMotion(planned.standing.partFromSetup, zeroPoint(planned))
   if (planned.indexed)
     return {
-      shares: {
-        setup: planned.indexed.base.index,
-        columns: [indexColumn(making, planned.indexed)],
-      },
+      shares: planned.indexed.base.index,
+      moved: [indexColumn(making, planned.indexed)],
       contacts: planned.contacts.map(({ against, at, normal, surface }) => ({
         surface,
         at,
@@ -97,6 +95,7 @@ function stackSetup(model: ModelMaking, planned: PlannedSetup): StackSetup {
     }
   return {
     contacts: planned.contacts.map((contact) => stackContact(making, contact)),
+    moved: planned.leaning && [leanColumn(making, planned.leaning)],
     swing: swingOf(making),
     pickups: pickups(making, zero),
     cuts: cuts(making),

@@ -1,7 +1,14 @@
 import { applyMotion, AXES, type Axis, type Point, rotationAbout } from '../../ground/geometry'
-import { type IndexedFrom, rotaryCentre, turnOf } from '../../plan/planning'
+import {
+  cornerOf,
+  type IndexedFrom,
+  type LeaningFrom,
+  leansAbout,
+  rotaryCentre,
+  turnOf,
+} from '../../plan/planning'
 import { type Column, type Term } from '../../chain/variation'
-import { ACROSS } from '../../shop/workshop'
+import { ACROSS, settingOf } from '../../shop/workshop'
 import { type SetupMaking } from './making'
 
 /** The rotary axis comes to its angle anew each time: the part turns about its centre by what it is off. */
@@ -19,6 +26,27 @@ export function indexColumn(making: SetupMaking, { base, rotary }: IndexedFrom):
     lights: setup.ops.map((op) => op.feature),
   }))
   return { source, six: rotationAbout(centre, along) }
+}
+
+/** A holding leans by what was set, within so much; zero is found after that, so that the part turns about where it is found. */
+export function leanColumn(making: SetupMaking, leaning: LeaningFrom): Column {
+  const { axes, book, setup, standing } = making
+  const { lean, tilter } = leaning
+  const setting = settingOf(tilter, lean.angle.rad)
+  const source = book.index(`at ${setup.id}, lean`, () => ({
+    cause: `${tilter.name.toLowerCase()} set to its angle`,
+    link: `at ${setup.id}, lean`,
+    setup: setup.id,
+    plusMinus: setting.ok ? setting.value.plusMinusRad : 0,
+    remedy:
+      'Read the angle again with an indicator along a face, or set it on a longer sine plate.',
+    lights: setup.ops.map((op) => op.feature),
+  }))
+  const along = axes[AXES.indexOf(leansAbout(lean))] as Point<'part'>
+  return {
+    source,
+    six: rotationAbout(applyMotion(standing.partFromSetup, cornerOf(leaning)), along),
+  }
 }
 
 /** Zero is carried round a centre that is known only so well: it comes out off by I − R of that. */

@@ -173,6 +173,34 @@ export const ToePlateSchema = z.strictObject({
   storedMm: spread.describe('How closely its place in the machine is known, ± mm.'),
 })
 
+/** What a holding is set leaning on: a sine plate, a set of angle blocks, or a bed with a scale. */
+export const TilterSchema = z.strictObject({
+  id,
+  name,
+  sets: z
+    .enum(['sine', 'blocks', 'scale'])
+    .describe('By gauge blocks under a roll, by angle blocks, or by a scale that is read.'),
+  most: z.number().positive().max(90).describe('Leans by at most, degrees.'),
+  height: positive.describe('From the table to where the holding stands on it, upright, mm.'),
+  apart: positive.describe('Between its rolls, or across what lies on it, mm.'),
+  offMm: spread.describe('Rolls, and gauge blocks under them, off by up to ± mm; sine only.'),
+  angles: z
+    .string()
+    .regex(
+      /^\d{1,2}(\.\d+)?(\s*,\s*\d{1,2}(\.\d+)?){0,11}$/,
+      'must be degrees with commas, twelve at most',
+    )
+    .optional()
+    .describe('Angle blocks that are there, degrees; added and taken off.'),
+  offDeg: z
+    .number()
+    .min(0)
+    .max(2)
+    .describe('One block, or a reading of the scale, off by up to ± degrees.'),
+  foundMm: spread.describe('How closely zero is found again once it leans, ± mm.'),
+})
+
+export type Tilter = z.infer<typeof TilterSchema>
 export type Vise = z.infer<typeof ViseSchema>
 export type Parallels = z.infer<typeof ParallelsSchema>
 export type Strap = z.infer<typeof StrapSchema>

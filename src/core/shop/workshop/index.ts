@@ -6,6 +6,7 @@ export {
   type Parallels,
   type Plate,
   type Strap,
+  type Tilter,
   type ToePlate,
   type VBlock,
   type Vise,
@@ -31,4 +32,5 @@ export {
   WorkshopSchema,
 } from './schema'
 export { ACROSS, type Indexed, indexZero, rotaryMotion, rotaryWords, workAngle } from './rotary'
+export { type LeanSetting, settingOf } from './leaning'
 export { STANDARD_WORKSHOP } from './standardWorkshop'

@@ -9,6 +9,7 @@ import {
   ParallelsSchema,
   PlateSchema,
   StrapSchema,
+  TilterSchema,
   ToePlateSchema,
   USUAL_JAW_BLANKS,
   VBlockSchema,
@@ -144,6 +145,7 @@ export const MOST_GEAR = {
   chuck: 30,
   vBlock: 30,
   toePlate: 30,
+  tilter: 30,
   instrument: 50,
   cutter: 300,
 } as const
@@ -163,6 +165,7 @@ export const WorkshopSchema = z.strictObject({
   chucks: z.array(ChuckSchema).max(MOST_GEAR.chuck).default([]),
   vBlocks: z.array(VBlockSchema).max(MOST_GEAR.vBlock).default([]),
   toePlates: z.array(ToePlateSchema).max(MOST_GEAR.toePlate).default([]),
+  tilters: z.array(TilterSchema).max(MOST_GEAR.tilter).default([]),
   instruments: z.array(InstrumentSchema).min(1).max(MOST_GEAR.instrument),
   cutters: z.array(CutterSchema).max(MOST_GEAR.cutter),
   capabilities: z.record(z.enum(PROCESSES), CapabilitySchema),
@@ -183,6 +186,7 @@ export const GEAR_SCHEMAS = {
   chuck: ChuckSchema,
   vBlock: VBlockSchema,
   toePlate: ToePlateSchema,
+  tilter: TilterSchema,
   instrument: InstrumentSchema,
   cutter: CutterSchema,
 } as const
@@ -200,6 +204,7 @@ export const GEAR_LISTS = {
   chuck: 'chucks',
   vBlock: 'vBlocks',
   toePlate: 'toePlates',
+  tilter: 'tilters',
   instrument: 'instruments',
   cutter: 'cutters',
 } as const satisfies Record<GearKind, string>

@@ -1,0 +1,137 @@
+import {
+  applyMotion,
+  type Axis,
+  dot,
+  invertMotion,
+  point,
+  type Point,
+  turnAbout,
+} from '../../ground/geometry'
+import { type HeldError, type Standing } from '../../shop/holding'
+import { printDegrees } from '../../handbook/units'
+import { settingOf, type Tilter } from '../../shop/workshop'
+import { type Lean } from '../way'
+import { carriedRound, drawnTurned } from './indexed'
+import { type LeaningFrom, type PlannedSetup } from './planned'
+
+type Raised = Lean['raised']
+
+/** About which axis of the setup a holding leans when one of its sides is raised, and which way, right hand. */
+const TURNS: Readonly<Record<Raised, readonly [about: 'x' | 'y', sign: 1 | -1]>> = {
+  back: ['x', 1],
+  front: ['x', -1],
+  left: ['y', 1],
+  right: ['y', -1],
+}
+
+/** The axis of the setup about which a holding leans: what lies along it stays as it was. */
+export const leansAbout = ({ raised }: Pick<Lean, 'raised'>): 'x' | 'y' => TURNS[raised][0]
+
+/** "back up 30°": how it leans, in words. */
+export const leanWords = ({ angle, raised }: Lean): string =>
+  `${raised} up ${printDegrees(angle.rad)}`
+
+export function leaningFrom(upright: Standing, lean: Lean, tilter: Tilter): LeaningFrom {
+  const [about, sign] = TURNS[lean.raised]
+  return { upright, lean, tilter, turn: turnAbout(about, point(0, 0, 0), sign * lean.angle.rad) }
+}
+
+/** Where zero is found once it leans: in the corner that the holding keeps, as that was turned. */
+export const cornerOf = ({ turn, upright: { stays } }: LeaningFrom): Point<'setup'> =>
+  applyMotion(turn, point<'setup'>(stays.x.at, stays.y.at, stays.z.at))
+
+/** How a part stands in a holding that leans. */
+export function leantStanding(
+  leaning: LeaningFrom,
+  state: Pick<PlannedSetup, 'before' | 'part'>,
+): Standing {
+  const { lean, tilter, turn, upright } = leaning
+  const back = invertMotion(turn)
+  const carried = carriedRound(upright, turn, state)
+  const words = wordsOf(leaning)
+  return {
+    ...carried,
+    overTableMm: upright.overTableMm + tilter.height,
+    stays: staysOf(leaning),
+    mark: `${upright.mark}, ${leanWords(lean)}`,
+    words,
+    errors: (locator) =>
+      upright.errors({ ...locator, inSetup: applyMotion(back, locator.inSetup) }),
+    // How it is held is as when upright; what is cut is seen from another side.
+    findings: (inspected) => upright.findings({ ...inspected, ops: [] }),
+    draw: drawnTurned(carried, words),
+  }
+}
+
+/** Along the axis of the lean zero is kept as before; across it, it is found on a pin in the corner of the holding. */
+function staysOf(leaning: LeaningFrom): Standing['stays'] {
+  const { lean, tilter, upright } = leaning
+  const corner = cornerOf(leaning)
+  const words = leanWords(lean)
+  const stay = (axis: Axis): Standing['stays'][Axis] => {
+    const before = upright.stays[axis]
+    if (axis === leansAbout(lean)) return { ...before, place: corner, at: corner[axis] }
+    const error: HeldError = {
+      key: `found leaning ${axis}`,
+      link: `found leaning ${axis}`,
+      cause: `zero in ${axis.toUpperCase()}: found on a pin in the corner, leaning`,
+      plusMinus: tilter.foundMm,
+      remedy:
+        'Touch a face of the part that looks squarely along the axis, or measure the first cut.',
+      lights: [],
+      coefficient: 1,
+    }
+    return {
+      at: corner[axis],
+      place: corner,
+      words: 'found on a pin in the corner of the holding, leaning',
+      what: 'a pin in the corner of the holding',
+      where: 'in the corner that the holding keeps',
+      // What nothing keeps upright is not kept leaning either.
+      error: before.error && error,
+      anchor: { at: corner[axis], name: 'the corner', mark: `leaning ${words}` },
+    }
+  }
+  return { x: stay('x'), y: stay('y'), z: stay('z') }
+}
+
+/** How it is set to lean, in words: what is put under it, or why it cannot be. */
+export function leanSet({ lean, tilter }: Pick<LeaningFrom, 'lean' | 'tilter'>): string {
+  const setting = settingOf(tilter, lean.angle.rad)
+  return setting.ok ? setting.value.words : setting.issues[0].sentence
+}
+
+function wordsOf(leaning: LeaningFrom): Standing['words'] {
+  const { lean, tilter, upright } = leaning
+  const told = leanWords(lean)
+  const how = leanSet(leaning)
+  const corner = cornerOf(leaning)
+  const [a, b] = leansAbout(lean) === 'x' ? (['y', 'z'] as const) : (['x', 'z'] as const)
+  const coordinate = (axis: Axis): string =>
+    `${axis.toUpperCase()} ${(corner[axis] + 0).toFixed(3)}`
+  return {
+    ...upright.words,
+    short: `${upright.words.short}, ${told}`,
+    caption: [...upright.words.caption, `, ${told}`],
+    note: `${upright.words.note} It leans on the ${tilter.name.toLowerCase()}: ${how}. Clamp it as it leans and read the angle again with an indicator; what leans is held less well, keep cuts light and within the limits of what holds it.`,
+    lines: [
+      ...upright.words.lines,
+      `${told.charAt(0).toUpperCase()}${told.slice(1)} on the ${tilter.name.toLowerCase()}: ${how}.`,
+      `Lay a pin into the corner and touch it from the side and from above: without its radius that corner is at ${coordinate(a)}, ${coordinate(b)} from ${upright.words.nought[a]} and ${upright.words.nought[b]} before it leant.`,
+    ],
+  }
+}
+
+const TINY = 1e-9
+
+/** How a holding must lean so that a direction of the part points up; undefined where one lean does not do it. */
+export function leanFor(
+  { setupFromPart: { rows } }: Pick<Standing, 'setupFromPart'>,
+  direction: Point<'part'>,
+): Pick<Lean, 'raised' | 'angle'> | undefined {
+  const [x, y, z] = rows.map((row) => dot(row, direction)) as [number, number, number]
+  const angle = { rad: Math.atan2(Math.hypot(x, y), z) }
+  if (angle.rad < TINY || angle.rad > Math.PI / 2 + TINY) return undefined
+  if (Math.abs(x) < TINY) return { raised: y > 0 ? 'back' : 'front', angle }
+  return Math.abs(y) < TINY ? { raised: x > 0 ? 'right' : 'left', angle } : undefined
+}
