@@ -199,6 +199,18 @@ describe('what the metal says', () => {
     expect(found?.rest).toMatch(/\.$/)
   })
 
+  it('says nothing of what hangs out over a jack', async () => {
+    const of = part([420, 60, 40], 'hole 6 10 deep on top 20 from left 30 from front')
+    const held = setup('s-1', 'top', 'back', ids(of), {
+      props: [
+        { id: 'jack1', surface: 'bottom', u: 30, v: 30 },
+        { id: 'jack2', surface: 'bottom', u: 390, v: 30 },
+      ],
+    })
+    const { findings } = await metal(of, way(held))
+    expect(findings.map(({ code }) => code)).not.toContain('metal.overhang')
+  })
+
   it('says nothing of holes drilled squarely into what is there', async () => {
     const of = part(
       [100, 60, 40],

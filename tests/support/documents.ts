@@ -53,7 +53,7 @@ export function setup(
   more: SetupMore = {},
 ): Setup {
   const fixture = { kind: 'fixture' } as const
-  const { centre, footing, holding, machine = 'small-cnc', ...rest } = more
+  const { centre, footing, holding, machine = 'small-cnc', props, ...rest } = more
   return {
     id,
     name: id,
@@ -71,6 +71,7 @@ export function setup(
       },
       footing: footing ?? { lead: 'rest', edits: [] },
       ...(centre && { centre }),
+      ...(props && { props }),
     },
     zero: { offset: 'G54', x: fixture, y: fixture, z: fixture },
     ops: features.map((f) => op(f)),

@@ -8,6 +8,7 @@ import { contactWords } from '@/core/paper/sheet'
 import { editContact, resetContact, type Setup } from '@/core/plan/way'
 import { Choice } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
+import { PropFields } from './PropFields'
 
 interface FootingFieldsProps {
   readonly part: Part
@@ -115,6 +116,7 @@ export default function FootingFields({
           </button>
         ))}
       </div>
+      <PropFields part={part} planned={planned} onPoint={onPoint} onChange={onChange} />
     </>
   )
 }

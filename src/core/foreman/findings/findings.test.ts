@@ -15,7 +15,7 @@ import {
 } from '../../paper/demo'
 import { type Feature, type Part, type Requirement, type Side } from '../../work/part'
 import { predictionOf } from '../../../../tests/support/predictionOf'
-import { type Lean, type Setup, type Way } from '../../plan/way'
+import { type Lean, type OwnClamping, type Setup, type Way } from '../../plan/way'
 import { STANDARD_WORKSHOP, type Workshop } from '../../shop/workshop'
 import {
   clampedSo,
@@ -165,6 +165,15 @@ const held = (holding: Holding, features: readonly string[], up: Side = 'top'): 
   setup('s-held', up, 'back', features, { holding })
 const twoHoles = withFeatures([at('a', 20, 30), at('b', 80, 30)])
 const cutBefore = setup('s-1', 'top', 'back', ['top', 'a', 'b'])
+
+type Prop = NonNullable<OwnClamping['props']>[number]
+/** In the vise with a jack under the base. */
+const propOn = (change: Partial<Prop>, features: readonly string[]): Way =>
+  way(
+    setup('s-1', 'top', 'back', features, {
+      props: [{ id: 'jack1', surface: 'bottom', u: 50, v: 30, ...change }],
+    }),
+  )
 
 /** The oiler block's way on a sine plate, leaning otherwise. */
 const leansBy = (change: Partial<Lean>): Way => ({
@@ -317,6 +326,9 @@ const SCENES: Record<
     drilled(['a']),
   ],
   'hole.leaning-mouth': () => [OILER_BLOCK, OILER_BLOCK_WAY],
+  'prop.not-down': () => [twoHoles, propOn({ surface: 'front' }, [])],
+  'prop.no-metal': () => [twoHoles, propOn({ u: 400 }, [])],
+  'prop.drilled': () => [twoHoles, propOn({ u: 20, v: 30 }, ['a'])],
   'lean.cannot': () => [OILER_BLOCK, leansBy({ by: 'angle-blocks', angle: { rad: 0.51 } })],
   'lean.steep': () => [OILER_BLOCK, leansBy({ angle: { rad: 0.9 } })],
   'lean.turned': () => [

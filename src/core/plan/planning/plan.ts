@@ -1,4 +1,12 @@
-import { byId, type Locator, locatorsOf, standIn, type Standing, toSetup } from '../../shop/holding'
+import {
+  byId,
+  type Locator,
+  locatorsOf,
+  propped,
+  standIn,
+  type Standing,
+  toSetup,
+} from '../../shop/holding'
 import { type Part, partSurfaces } from '../../work/part'
 import { type OwnClamping, type Way } from '../way'
 import { type Workshop, workAngle } from '../../shop/workshop'
@@ -33,9 +41,9 @@ type Given = Pick<
 
 function clamped(given: Given, clamping: OwnClamping): PlannedSetup {
   const machine = byId(given.workshop.machines, clamping.machine)
-  const { footing, guide, holding, lean, up } = clamping
+  const { footing, guide, holding, lean, props = [], up } = clamping
   const work = { ...given, machine, up, guide, lead: footing.lead }
-  const upright = standIn(holding, work)
+  const upright = propped(standIn(holding, work), props, work)
   const located = locatorsOf(work, upright, footing.edits)
   const own = { ...given, id: given.setup.id, machine, clamping, indexed: undefined }
   if (!lean) return { ...own, leaning: undefined, standing: upright, contacts: located }

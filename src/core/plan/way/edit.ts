@@ -113,6 +113,26 @@ export const editContact = (setup: Setup, edit: ContactEdit): Setup =>
     { ...edits.find((e) => e.id === edit.id), ...edit },
   ])
 
+const changeProps = (
+  setup: Setup,
+  change: (props: NonNullable<OwnClamping['props']>) => NonNullable<OwnClamping['props']>,
+): Setup =>
+  changeClamping(setup, ({ props = [], ...clamping }) => {
+    const after = change(props)
+    return after.length === 0 ? clamping : { ...clamping, props: after }
+  })
+
+/** Puts a jack under the work, or moves one that is there. */
+export const putProp = (setup: Setup, prop: NonNullable<OwnClamping['props']>[number]): Setup =>
+  changeProps(setup, (props) =>
+    props.some(({ id }) => id === prop.id)
+      ? props.map((other) => (other.id === prop.id ? prop : other))
+      : [...props, prop],
+  )
+
+export const takeProp = (setup: Setup, id: string): Setup =>
+  changeProps(setup, (props) => props.filter((prop) => prop.id !== id))
+
 /** Lets a contact go back to where the holding puts it; takes out one that was put in by hand. */
 export const resetContact = (setup: Setup, id: string): Setup =>
   changeEdits(setup, (edits) => edits.filter((e) => e.id !== id))

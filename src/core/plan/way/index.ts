@@ -22,9 +22,11 @@ export {
   editContact,
   moveOp,
   moveSetup,
+  putProp,
   removeSetup,
   resetContact,
   roughBefore,
   setupNumber,
+  takeProp,
   tickCut,
 } from './edit'

@@ -86,6 +86,14 @@ export const LeanSchema = z.strictObject({
   ),
 })
 
+/** A jack under the work, by its place on the face that is down. */
+export const PropSchema = z.strictObject({
+  id: IdSchema,
+  surface: SideSchema,
+  u: z.number().min(-10_000).max(10_000).describe('First in-plane coordinate, mm in the part.'),
+  v: z.number().min(-10_000).max(10_000).describe('Second in-plane coordinate, mm in the part.'),
+})
+
 /** The part is put into a holding and located there. */
 export const OwnClampingSchema = z.strictObject({
   kind: z.literal('own'),
@@ -98,6 +106,11 @@ export const OwnClampingSchema = z.strictObject({
     edits: z.array(ContactEditSchema).max(20),
   }),
   lean: LeanSchema.optional(),
+  props: z
+    .array(PropSchema)
+    .max(12)
+    .optional()
+    .describe('Jacks under what hangs out: they neither locate nor clamp.'),
   centre: z
     .strictObject({ x: LengthSchema, y: LengthSchema, z: LengthSchema })
     .optional()

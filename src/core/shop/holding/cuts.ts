@@ -43,8 +43,8 @@ function faceLeft(part: Part, side: Side, left: number): Point<'part'> {
 
 /** Where holes of a cut come through the underside, in the setup, with their radius. */
 export function throughHoles(
-  placed: Placed,
-  { part }: Work,
+  placed: Pick<Placed, 'setupFromPart'>,
+  { part }: Pick<Work, 'part'>,
   { feature: ref }: Cut,
 ): readonly { readonly at: Point<'setup'>; readonly radius: number }[] {
   const feature = part.features.find((f) => f.id === ref)
