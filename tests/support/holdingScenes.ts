@@ -31,6 +31,8 @@ export const IN_CHUCK: Holding & { kind: 'chuck' } = {
   grip: mm(20),
   instrument: 'indicator',
 }
+/** On the journal, in an index head that comes to whole degrees. */
+export const IN_HEAD: Holding & { kind: 'chuck' } = { ...IN_CHUCK, chuck: 'head-360', end: 'right' }
 const gripped = (change: Partial<typeof IN_CHUCK>, features: readonly string[] = ['a']): Way =>
   way(held({ ...IN_CHUCK, ...change }, features))
 export const turned = (of: string, features: readonly string[]): Setup => ({

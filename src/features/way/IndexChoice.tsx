@@ -4,9 +4,10 @@ import { RotateCw } from 'lucide-react'
 import { useState } from 'react'
 import { dot } from '@/core/ground/geometry'
 import { outwardOf, type Part, refLabel } from '@/core/work/part'
-import { type PlannedSetup, turnFor } from '@/core/plan/planning'
+import { type PlannedSetup, turnerOf, turnFor } from '@/core/plan/planning'
 import { type PartState } from '@/core/work/stock'
 import { type Angle, DEGREE_RAD, parseAngle, printDegrees } from '@/core/handbook/units'
+import { turnerLetter } from '@/core/shop/workshop'
 import { TextField } from '@/ui/fields'
 
 interface IndexChoiceProps {
@@ -26,7 +27,7 @@ export function IndexChoice({ clamped, now, onIndex, part, state }: IndexChoiceP
   )
   const [sentence, setSentence] = useState<string>()
   const number = clamped.index + 1
-  const letter = clamped.machine.rotary?.letter ?? 'A'
+  const letter = turnerLetter(turnerOf(clamped))
   return (
     <section
       aria-label="Leave it clamped and turn the rotary axis"

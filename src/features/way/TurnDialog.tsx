@@ -5,7 +5,7 @@ import { useMemo } from 'react'
 import { setupAxes } from '@/core/shop/holding'
 import { type Part, type Side, SIDES } from '@/core/work/part'
 import { isometric } from '@/core/paper/picture'
-import { type PlannedSetup } from '@/core/plan/planning'
+import { type PlannedSetup, turnerOf } from '@/core/plan/planning'
 import { type PartState } from '@/core/work/stock'
 import { type Angle } from '@/core/handbook/units'
 import { ORIENTATIONS } from '@/core/plan/way'
@@ -36,7 +36,7 @@ export default function TurnDialog(props: TurnDialogProps) {
         title="Turn the part"
         description="Which face is up, and which is to the fixed jaw (at the back of each picture)?"
       >
-        {clamped?.machine.rotary && (
+        {clamped && turnerOf(clamped) && (
           <IndexChoice part={part} state={state} clamped={clamped} now={now} onIndex={onIndex} />
         )}
         <Pictures part={part} state={state} now={now} onPick={onPick} />

@@ -5,7 +5,7 @@ import { AXES, type Axis } from '@/core/ground/geometry'
 import { type OffsetRow, predictZero } from '@/core/floor/offsets'
 import { indexWords, type PlannedSetup, turnWords } from '@/core/plan/planning'
 import { type Length, printLength, printSpread } from '@/core/handbook/units'
-import { rotaryWords } from '@/core/shop/workshop'
+import { turnerWords } from '@/core/shop/workshop'
 import { QuantityField } from '@/ui/QuantityField'
 import { type PaneProps } from './types'
 
@@ -135,8 +135,8 @@ function Turned({
       <h2 className="font-bold">
         {indexWords(indexed)}: the zero of setup {number}, carried round
       </h2>
-      {indexed.rotary ? (
-        <p>{rotaryWords(indexed.rotary, indexed.commandedRad)}</p>
+      {indexed.turner ? (
+        <p>{turnerWords(indexed.turner, indexed.commandedRad)}</p>
       ) : (
         <p className="text-red">{machine.name} has no rotary axis; put one into the workshop.</p>
       )}

@@ -13,7 +13,7 @@ import { type Part, refLabel, SIDES } from '@/core/work/part'
 import { type Length, parseAngle, printDegrees } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
 import { changeClamping, holdIn, type OwnClamping, type Setup } from '@/core/plan/way'
-import { ACROSS, GEAR_LISTS, type Workshop } from '@/core/shop/workshop'
+import { ACROSS, GEAR_LISTS, turnerLetter, type Workshop } from '@/core/shop/workshop'
 import { Choice, TextField, Tick } from '../fields'
 import { QuantityField } from '../QuantityField'
 import { HoldingChooser } from './HoldingChooser'
@@ -55,14 +55,14 @@ export default function HoldingFields(props: HoldingFieldsProps) {
 
 /** How far the rotary axis turns what an earlier setup clamped. */
 function TurnField({ onChange, planned }: HoldingFieldsProps) {
-  const { machine, setup } = planned
+  const { setup } = planned
   const [sentence, setSentence] = useState<string>()
   const { clamping } = setup
   if (clamping.kind !== 'indexed') return null
   return (
     <div>
       <TextField
-        label={`${machine.rotary?.letter ?? 'Index'} turns by`}
+        label={`${turnerLetter(planned.indexed?.turner)} turns by`}
         value={clamping.turn.typed ?? printDegrees(clamping.turn.rad)}
         onChange={(text) => {
           const read = parseAngle(text)
@@ -149,7 +149,7 @@ function CentreFields(props: {
 }) {
   const { clamping, machine, part, standing } = props.planned
   const { rotary } = machine
-  if (!rotary) return null
+  if (!rotary || standing.turner) return null
   const centre = clamping.centre ?? { x: { mm: 0 }, y: { mm: 0 }, z: { mm: 0 } }
   return (
     <>

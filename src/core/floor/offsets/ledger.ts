@@ -1,6 +1,12 @@
 import { kindOf } from '../../shop/holding'
-import { AXES, type Axis, point } from '../../ground/geometry'
-import { type IndexedFrom, type Plan, type PlannedSetup, zeroPoint } from '../../plan/planning'
+import { AXES, type Axis, point, subtract } from '../../ground/geometry'
+import {
+  type IndexedFrom,
+  type Plan,
+  type PlannedSetup,
+  rotaryCentre,
+  zeroPoint,
+} from '../../plan/planning'
 import { type Found } from '../../handbook/probing'
 import { indexZero } from '../../shop/workshop'
 import { type FoundZero, foundZero } from './found'
@@ -74,7 +80,7 @@ export function anchorFor(
   register: readonly Anchor[] = [],
 ): Anchor | undefined {
   const here = plan.setups[index]
-  if (!here || here.indexed) return undefined
+  if (!here || here.indexed || here.leaning) return undefined
   const { holding, machine } = here.clamping
   const anchored = kindOf(holding).anchored(holding)
   const axes: Partial<Record<Axis, AnchorAxis>> = {}
@@ -149,14 +155,21 @@ export function zeroLedger(
 /** The zero of the setup that clamped the part, carried round the machine's own centre; nothing before all of it is known. */
 function turnedZero(
   planned: PlannedSetup,
-  { commandedRad, rotary }: IndexedFrom,
+  { base, commandedRad, turner }: IndexedFrom,
   before: OffsetRow | undefined,
 ): Readonly<Partial<Record<Axis, Found>>> {
   const { x, y, z } = before?.axes ?? {}
-  if (!rotary || !x || !y || !z) return {}
+  if (!turner || !x || !y || !z) return {}
+  const from = point<'machine'>(x.at, y.at, z.at)
+  // Where the axis of what holds the part lies in the machine follows from the zero that was found in it.
+  const off = subtract(rotaryCentre(base), zeroPoint(base))
+  const centre =
+    turner.by === 'axis'
+      ? turner.rotary.centre
+      : { x: from.x + off.x, y: from.y + off.y, z: from.z + off.z }
   const { at, plusMinus } = indexZero(
-    rotary,
-    point(x.at, y.at, z.at),
+    { ...turner.rotary, centre },
+    from,
     point(x.plusMinus, y.plusMinus, z.plusMinus),
     commandedRad,
   )

@@ -27,7 +27,13 @@ import {
   viseOf,
   way,
 } from '../../../../tests/support/documents'
-import { HOLDING_SCENES } from '../../../../tests/support/holdingScenes'
+import {
+  HOLDING_SCENES,
+  IN_HEAD,
+  journalFirst,
+  spindle,
+  turned,
+} from '../../../../tests/support/holdingScenes'
 import { FINDING_SEVERITY, type Finding, type FindingCode } from '../../ground/finding'
 import { drawingFindings, findingsOf } from '.'
 
@@ -350,6 +356,13 @@ const SCENES: Record<
       ...OILER_BLOCK_WAY,
       setups: OILER_BLOCK_WAY.setups.map((s) => clampedSo(s, { machine: 'manual-dro' })),
     },
+  ],
+  'index.step': () => [
+    spindle(),
+    way(journalFirst, setup('s-held', 'top', 'back', ['a'], { holding: IN_HEAD }), {
+      ...turned('s-held', ['bore']),
+      clamping: { kind: 'indexed', of: 's-held', turn: { rad: 0.3 } },
+    }),
   ],
   'index.program-turned': () => [
     OILER_BLOCK,

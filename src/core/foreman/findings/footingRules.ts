@@ -13,7 +13,7 @@ import { axisOf, isSide, middleOf } from '../../work/part'
 import { type IndexedFrom, type PlannedSetup } from '../../plan/planning'
 import { chainOf, slidesAlong } from '../../predict/prediction'
 import { DEGREE_RAD, printDegrees } from '../../handbook/units'
-import { settingOf } from '../../shop/workshop'
+import { nearestTurn, settingOf } from '../../shop/workshop'
 import { figuresOf } from '../../chain/variation'
 import { bearingsOf } from '../../shop/holding'
 import { type Inspection } from './inspection'
@@ -35,15 +35,28 @@ export function footingRules(inspection: Inspection): readonly Finding[] {
   return [...perSetup, ...rawTwice(inspection)]
 }
 
+/** Finer than this no dividing is told apart, rad. */
+const SAME_RAD = 1e-6
+
 /** Can the clamping be turned, and does its zero go round with it? */
 function indexRules(
   { machine, setup }: PlannedSetup,
-  { base, rotary }: IndexedFrom,
+  { base, commandedRad, turner }: IndexedFrom,
   i: number,
 ): Finding[] {
   const keeps = AXES.some((axis) => setup.zero[axis].kind === 'fixture')
   return [
-    ...(rotary
+    ...(turner && Math.abs(nearestTurn(turner, commandedRad) - commandedRad) > SAME_RAD
+      ? [
+          finding(
+            'index.step',
+            i,
+            `${turner.name} does not come to ${printDegrees(commandedRad)}.`,
+            `It divides a turn into ${turner.parts ?? 1} parts; the nearest is ${printDegrees(nearestTurn(turner, commandedRad))}. Take another to turn it with, or clamp the part anew.`,
+          ),
+        ]
+      : []),
+    ...(turner
       ? []
       : [
           finding(

@@ -96,6 +96,7 @@ export const FINDING_SEVERITY = {
   'soft-jaws.drilled': 'notes',
   'angle.short': 'warns',
   'index.no-rotary': 'forbids',
+  'index.step': 'forbids',
   'prop.not-down': 'warns',
   'prop.no-metal': 'warns',
   'prop.drilled': 'warns',

@@ -20,7 +20,7 @@ export function drawTurn(
   along: 'x' | 'z',
   flat: (p: Point<'setup'>) => readonly [number, number],
 ): void {
-  if (!indexed?.rotary || indexed.rotary.along !== along || Math.abs(indexed.workRad) < 1e-6) return
+  if (indexed?.turner?.rotary.along !== along || Math.abs(indexed.workRad) < 1e-6) return
   const centre = rotaryCentre(indexed.base)
   const [p, q] = ACROSS[along]
   const radius =

@@ -1,4 +1,4 @@
-export { indexWords, rotaryCentre, turnOf } from './indexed'
+export { indexWords, rotaryCentre, turnerOf, turnOf } from './indexed'
 export { cornerOf, leanFor, leansAbout, leanSet, leanWords } from './leaning'
 export { moveContact, type MovedContact, movesAlong } from './moveContact'
 export { planWay } from './plan'

@@ -15,25 +15,33 @@ import { normalOf, type Side, SIDES } from '../../work/part'
 import { boundsOfPoints, cornersOfBox, moved } from '../../ground/recipe'
 import { blockNow } from '../../work/stock'
 import { printDegrees } from '../../handbook/units'
-import { rotaryWords } from '../../shop/workshop'
+import { type Turner, turnerLetter, turnerWords } from '../../shop/workshop'
 import { type IndexedFrom, type PlannedSetup } from './planned'
 import { zeroPoint } from './zero'
 
 /** "A +30°": what the rotary axis is told. */
-export function indexWords({ commandedRad, rotary }: IndexedFrom): string {
+export function indexWords({ commandedRad, turner }: IndexedFrom): string {
   const sign = commandedRad < 0 ? '−' : '+'
-  return `${rotary?.letter ?? 'index'} ${sign}${printDegrees(Math.abs(commandedRad))}`
+  return `${turnerLetter(turner)} ${sign}${printDegrees(Math.abs(commandedRad))}`
 }
 
+/** What can turn the part as a setup clamps it: what holds it by itself, else the machine's own axis. */
+export const turnerOf = ({
+  machine: { id, name, rotary },
+  standing,
+}: Pick<PlannedSetup, 'machine' | 'standing'>): Turner | undefined =>
+  standing.turner ?? (rotary && { key: `machine ${id}`, name, by: 'axis', rotary })
+
 /** A point on the centre line of the rotary axis, in the frame of the holding that stands on it. */
-export function rotaryCentre({ clamping }: PlannedSetup): Point<'setup'> {
+export function rotaryCentre({ clamping, standing }: PlannedSetup): Point<'setup'> {
   const { centre } = clamping
-  return centre ? point(centre.x.mm, centre.y.mm, centre.z.mm) : point(0, 0, 0)
+  // What turns the part by itself has its axis in the holding's own nought.
+  return centre && !standing.turner ? point(centre.x.mm, centre.y.mm, centre.z.mm) : point(0, 0, 0)
 }
 
 /** How what stands on the rotary axis is turned, in the frame of the holding. */
-export const turnOf = ({ base, rotary, workRad }: IndexedFrom): Motion<'setup', 'setup'> =>
-  turnAbout(rotary?.along ?? 'x', rotaryCentre(base), workRad)
+export const turnOf = ({ base, turner, workRad }: IndexedFrom): Motion<'setup', 'setup'> =>
+  turnAbout(turner?.rotary.along ?? 'x', rotaryCentre(base), workRad)
 
 const FACING: Readonly<Record<Facing, readonly [row: 0 | 1 | 2, sign: 1 | -1]>> = {
   right: [0, 1],
@@ -133,17 +141,20 @@ function staysOf({ base }: IndexedFrom, zero: Point<'setup'>): Standing['stays']
 }
 
 function wordsOf(indexed: IndexedFrom): Standing['words'] {
-  const { base, commandedRad, rotary } = indexed
+  const { base, commandedRad, turner } = indexed
   const number = base.index + 1
   const told = indexWords(indexed)
-  const turns = rotary
-    ? rotaryWords(rotary, commandedRad)
+  const turns = turner
+    ? turnerWords(turner, commandedRad)
     : `${base.machine.name} has no rotary axis to turn it.`
   return {
     ...base.standing.words,
     short: `${told}, as in setup ${number}`,
     caption: [`As clamped in setup ${number}, ${told}`],
-    note: `Nothing is loosened: the part stays as setup ${number} clamped it. ${turns} Try the turn above the part first; keep within the limits of the machine and of what holds the part.`,
-    lines: [`Leave it clamped as in setup ${number}.`, `${told}. ${turns}`],
+    note: `${turner?.by === 'flats' ? 'The part stays in its block' : 'Nothing is loosened: the part stays'} as setup ${number} clamped it. ${turns} Try the turn above the part first; keep within the limits of the machine and of what holds the part.`,
+    lines: [
+      `Leave it ${turner?.by === 'flats' ? 'in its block' : 'clamped'} as in setup ${number}.`,
+      `${told}. ${turns}`,
+    ],
   }
 }

@@ -10,7 +10,7 @@ import {
 import { type Part, partSurfaces } from '../../work/part'
 import { type OwnClamping, type Way } from '../way'
 import { type Workshop, workAngle } from '../../shop/workshop'
-import { turnedStanding } from './indexed'
+import { turnedStanding, turnerOf } from './indexed'
 import { leaningFrom, leantStanding } from './leaning'
 import { type Plan, type PlannedSetup } from './planned'
 import { statesOf } from './states'
@@ -65,9 +65,9 @@ const carriedContacts = (contacts: readonly Locator[], standing: Standing): read
 /** Nothing is located anew: the part stands as the other setup clamped it, turned. */
 function indexedFrom(given: Given, base: PlannedSetup, commandedRad: number): PlannedSetup {
   const { clamping, machine } = base
-  const { rotary } = machine
-  const workRad = rotary ? workAngle(rotary, commandedRad) : 0
-  const indexed = { base, rotary, commandedRad, workRad }
+  const turner = turnerOf(base)
+  const workRad = turner ? workAngle(turner.rotary, commandedRad) : 0
+  const indexed = { base, turner, commandedRad, workRad }
   const standing = turnedStanding(indexed, given)
   const contacts = carriedContacts(base.contacts, standing)
   const own = { ...given, id: given.setup.id, machine, clamping, indexed }

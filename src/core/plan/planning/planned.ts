@@ -3,7 +3,7 @@ import { type Locator, type Standing, type Work } from '../../shop/holding'
 import { type Part, type Surface } from '../../work/part'
 import { type Cut, type PartState } from '../../work/stock'
 import { type Lean, type OwnClamping, type Setup, type Way } from '../way'
-import { type Machine, type Rotary, type Tilter, type Workshop } from '../../shop/workshop'
+import { type Machine, type Tilter, type Turner, type Workshop } from '../../shop/workshop'
 
 /** A setup with all that was derived for it; nothing is predicted yet. */
 export interface PlannedSetup {
@@ -56,8 +56,8 @@ export const isParting = ({ standing }: Pick<PlannedSetup, 'standing'>, { featur
 /** The clamping of another setup, turned by the rotary axis of its machine. */
 export interface IndexedFrom {
   readonly base: PlannedSetup
-  /** Undefined where the machine has none, so that nothing turns the part. */
-  readonly rotary: Rotary | undefined
+  /** Undefined where neither holding nor machine has one, so that nothing turns the part. */
+  readonly turner: Turner | undefined
   /** What the axis is told, from where it stood in that setup, rad. */
   readonly commandedRad: number
   /** How the work turns as the spindle sees it, right hand about the axis, rad. */

@@ -1,7 +1,7 @@
 import { cross, dot, norm, type Point, point, scale, subtract } from '../../ground/geometry'
 import { oppositeOf, type Side } from '../../work/part'
 import { workAngle } from '../../shop/workshop'
-import { indexWords } from './indexed'
+import { indexWords, turnerOf } from './indexed'
 import { type PlannedSetup } from './planned'
 
 /** What is done with the part between two setups, or to begin with, in words. */
@@ -26,9 +26,11 @@ const TINY = 1e-9
  * way; undefined where it cannot, or there is no such axis.
  */
 export function turnFor(
-  { machine: { rotary }, standing }: Pick<PlannedSetup, 'machine' | 'standing'>,
+  clamped: Pick<PlannedSetup, 'machine' | 'standing'>,
   direction: Point<'part'>,
 ): number | undefined {
+  const { standing } = clamped
+  const rotary = turnerOf(clamped)?.rotary
   if (!rotary) return undefined
   const [x, y, z] = standing.setupFromPart.rows
   const now = point<'setup'>(dot(x, direction), dot(y, direction), dot(z, direction))

@@ -12,15 +12,15 @@ import { ACROSS, settingOf } from '../../shop/workshop'
 import { type SetupMaking } from './making'
 
 /** The rotary axis comes to its angle anew each time: the part turns about its centre by what it is off. */
-export function indexColumn(making: SetupMaking, { base, rotary }: IndexedFrom): Column {
+export function indexColumn(making: SetupMaking, { base, turner }: IndexedFrom): Column {
   const { axes, book, setup, standing } = making
-  const along = axes[AXES.indexOf(rotary?.along ?? 'x')] as Point<'part'>
+  const along = axes[AXES.indexOf(turner?.rotary.along ?? 'x')] as Point<'part'>
   const centre = applyMotion(standing.partFromSetup, rotaryCentre(base))
   const source = book.index(`at ${setup.id}, index angle`, () => ({
-    cause: `${rotary?.letter ?? 'the index'} comes to its angle`,
+    cause: `${turner?.by === 'axis' ? turner.rotary.letter : (turner?.name ?? 'the index')} comes to its angle`,
     link: `at ${setup.id}, index`,
     setup: setup.id,
-    plusMinus: rotary?.angleRad ?? 0,
+    plusMinus: turner?.rotary.angleRad ?? 0,
     remedy:
       'Stand the part so that what is cut lies near the centre of the axis, clamp the axis, or indicate a face after the turn.',
     lights: setup.ops.map((op) => op.feature),
@@ -50,23 +50,21 @@ export function leanColumn(making: SetupMaking, leaning: LeaningFrom): Column {
 }
 
 /** Zero is carried round a centre that is known only so well: it comes out off by I − R of that. */
-export function centreTerms(
-  { book, machine }: SetupMaking,
-  indexed: IndexedFrom,
-  axis: Axis,
-): Term[] {
-  const { rotary } = indexed
-  if (!rotary) return []
+export function centreTerms({ book }: SetupMaking, indexed: IndexedFrom, axis: Axis): Term[] {
+  const { turner } = indexed
+  if (!turner) return []
+  const { key, name, rotary } = turner
+  const centre = turner.by === 'axis' ? `centre of ${rotary.letter}` : 'axis as it turns'
   const row = turnOf(indexed).rows[AXES.indexOf(axis)] as Point<'setup'>
   return ACROSS[rotary.along].flatMap((of) => {
     const coefficient = (of === axis ? 1 : 0) - row[of]
     if (Math.abs(coefficient) < 1e-12) return []
-    const source = book.index(`machine ${machine.id}, centre of ${rotary.letter} ${of}`, () => ({
-      cause: `centre of ${rotary.letter}`,
-      link: `machine ${machine.id}, centre of ${rotary.letter}`,
-      gear: machine.name,
+    const source = book.index(`${key}, ${centre} ${of}`, () => ({
+      cause: turner.by === 'axis' ? centre : `axis of the ${name.toLowerCase()}, turned`,
+      link: `${key}, ${centre}`,
+      gear: name,
       plusMinus: rotary.centreMm,
-      remedy: `Find the centre of ${rotary.letter} anew: touch a bar on both sides of half a turn.`,
+      remedy: `Find the ${turner.by === 'axis' ? centre : 'axis'} anew: touch a bar on both sides of half a turn.`,
       lights: [],
     }))
     return [{ source, coefficient }]

@@ -7,7 +7,7 @@ import { type Recipe } from '../../ground/recipe'
 import { type Sheet } from '../../ground/scene'
 import { type Cut } from '../../work/stock'
 import { type Distribution } from '../../chain/variation'
-import { type GearKind, type Workshop } from '../workshop'
+import { type GearKind, type Turner, type Workshop } from '../workshop'
 import { type Facing, type Lead, type Placed, type Work } from './work'
 
 /** What a locator settles: the height, the line along X, the place along X. */
@@ -245,6 +245,8 @@ export interface Standing extends Omit<Placed, 'faceAt'> {
   readonly pivot: Point<'setup'>
   /** Held at one end by what is spare: the face at which it is cut off there, the last cut of all, and the room beside that, mm. */
   readonly partsAt?: { readonly face: Side; readonly roomMm: number }
+  /** What turns the part without the machine's own axis: an index head, a block with flats. */
+  readonly turner?: Turner
   /** Faces that cannot be cut here, and such as zero cannot be found on. */
   readonly held: readonly CoveredFace[]
   readonly attached?: Attached

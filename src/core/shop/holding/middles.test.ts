@@ -143,6 +143,26 @@ describe('a chuck', () => {
     expect(back).toBeCloseTo((0.1 / 100) * 70, 9)
   })
 
+  it('on a centre the far end is where that is, and what is gripped stays', () => {
+    const off = only(({ chucks }) => ({ chucks: chucks.map((c) => ({ ...c, tailMm: 0.09 })) }))
+    const held = { ...IN_CHUCK, far: 'centre' as const }
+    const [back] = worstOf(off, bar(), way(frontFirst, inHolding(held, ['d'])))
+    // Of a lever of 90 from the middle of the grip to the centre, d lies 70 out.
+    expect(back).toBeCloseTo((0.09 * 70) / 90, 9)
+    const [{ standing } = { standing: undefined }] = planWay(
+      off,
+      bar(),
+      way(inHolding(held, ['d'])),
+    ).setups
+    expect(standing?.solids.map(({ name }) => name)).toContain('centre')
+    const without = { ...off, chucks: off.chucks.map(({ tailMm: _tail, ...c }) => c) }
+    expect(
+      kindOf(held)
+        .issues(held, without, new Map())
+        .map(({ code }) => code),
+    ).toEqual(['holding.tailstock'])
+  })
+
   it('turned by its rotary axis, four sides are drilled from one clamping: what agrees is only the index', () => {
     const flat = (id: string, on: 'top' | 'bottom'): Feature => ({
       kind: 'step',
@@ -189,6 +209,55 @@ describe('a chuck', () => {
     expect(across).toBeCloseTo(0.3, 9)
     expect(apart).toBeLessThan(2 * centreMm + 2 * 15 * angleRad + 1e-9)
     expect(apart).toBeGreaterThan(0)
+  })
+})
+
+describe('a block with flats, an index head', () => {
+  const flat = (id: string, on: 'top' | 'bottom'): Feature => ({
+    kind: 'step',
+    id,
+    on,
+    along: 'right',
+    width: mm(20),
+    depth: mm(5),
+    place: { dims: [], centred: true },
+  })
+  const part = bright({
+    ...newPart('Bar', { x: mm(100), y: mm(30), z: mm(30) }),
+    features: [flat('d', 'top'), flat('e', 'bottom')],
+  })
+  const dividing = (divides: 'head' | 'flats', parts: number): Workshop =>
+    only(({ chucks }) => ({
+      chucks: chucks.map((c) => ({ ...c, divides, parts, divideDeg: 0, divideMm: 0.05 })),
+    }))
+  const turnedBy = (rad: number): Setup => ({
+    ...setup('s-3', 'top', 'back', ['e']),
+    clamping: { kind: 'indexed', of: 's-2', turn: { rad } },
+  })
+  const ways = (rad: number): Way => way(inHolding(IN_CHUCK, ['d']), turnedBy(rad))
+
+  it('turns work on a machine without a rotary axis; half a turn brings in twice what its axis moves by', () => {
+    const shop = dividing('flats', 4)
+    const bare = {
+      ...shop,
+      machines: shop.machines.map(({ rotary: _rotary, ...machine }) => machine),
+    }
+    const [apart] = worstOf(bare, asking(part, distance('d.floor', 'e.floor')), ways(Math.PI))
+    expect(apart).toBeCloseTo(2 * 0.05, 9)
+    const [, turned] = planWay(bare, part, ways(Math.PI)).setups
+    expect(turned?.standing.words.lines.join(' ')).toContain('by 2 of its 4 flats')
+    expect(turned?.standing.faceAt.up).toBe('bottom')
+    expect(turned?.standing.words.lines[0]).toBe('Leave it in its block as in setup 1.')
+  })
+
+  it('36 holes and a vernier of ten come to each whole degree, and say what lies between', () => {
+    const shop = dividing('head', 360)
+    const said = (degrees: number) =>
+      findingsOf(predictionOf(shop, part, ways((degrees * Math.PI) / 180))).find(
+        ({ code }) => code === 'index.step',
+      )?.rest
+    for (let degrees = 1; degrees <= 180; degrees += 7) expect(said(degrees)).toBeUndefined()
+    expect(said(17.5)).toMatch(/360 parts; the nearest is 1[78]°/)
   })
 })
 

@@ -137,6 +137,19 @@ export const ChuckSchema = z.strictObject({
   centreHeight: positive.describe('From the table to its axis, mm.'),
   centreMm: spread.describe('What it grips is off its axis by up to ± mm.'),
   alongPer100: spread.describe('Its axis out of line with the travel, ± mm in 100 mm.'),
+  tailMm: spread.optional().describe('The centre of its tailstock is off the axis by up to ± mm.'),
+  divides: z
+    .enum(['head', 'flats'])
+    .optional()
+    .describe('It turns work by itself: an index head, or a block put down on another flat.'),
+  parts: z
+    .int()
+    .min(2)
+    .max(3600)
+    .optional()
+    .describe('Into so many equal parts: 36 holes and a vernier of ten make 360.'),
+  divideDeg: z.number().min(0).max(2).optional().describe('Each of them off by up to ± degrees.'),
+  divideMm: spread.optional().describe('Its axis moves with the turn by up to ± mm.'),
   stopMm: spread.describe('How closely work comes back to the stop inside it, ± mm.'),
   storedMm: spread.describe('How closely the place of axis and front is known, ± mm.'),
 })

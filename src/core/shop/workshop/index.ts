@@ -31,6 +31,17 @@ export {
   type Workshop,
   WorkshopSchema,
 } from './schema'
-export { ACROSS, type Indexed, indexZero, rotaryMotion, rotaryWords, workAngle } from './rotary'
+export {
+  ACROSS,
+  type Indexed,
+  indexZero,
+  nearestTurn,
+  rotaryMotion,
+  rotaryWords,
+  type Turner,
+  turnerLetter,
+  turnerWords,
+  workAngle,
+} from './rotary'
 export { type LeanSetting, settingOf } from './leaning'
 export { STANDARD_WORKSHOP } from './standardWorkshop'

@@ -9,6 +9,26 @@ import {
 } from '../../ground/geometry'
 import { type Rotary } from './schema'
 
+/** What turns work as it is clamped: the rotary axis of a machine, an index head, a block that is put down on another flat. */
+export interface Turner {
+  /** Names its own errors, the same in every setup. */
+  readonly key: string
+  readonly name: string
+  readonly by: 'axis' | 'head' | 'flats'
+  /** How it lies and turns; where its centre is in the machine is known of a machine's own axis alone. */
+  readonly rotary: Rotary
+  /** Equal parts into which it divides a turn; any angle where left out. */
+  readonly parts?: number
+}
+
+/** What a turner is called before an angle: the letter of its axis, or that it is an index. */
+export const turnerLetter = (turner: Turner | undefined): string =>
+  turner?.by === 'axis' ? turner.rotary.letter : 'index'
+
+/** The nearest angle to which it comes, rad. */
+export const nearestTurn = ({ parts }: Turner, rad: number): number =>
+  parts === undefined ? rad : (Math.round((rad / (2 * Math.PI)) * parts) / parts) * 2 * Math.PI
+
 /** Zero after a turn of a rotary axis, with what is uncertain about it, ± mm for each axis. */
 export interface Indexed {
   readonly at: Point<'machine'>
@@ -90,4 +110,16 @@ export function rotaryWords(rotary: Rotary, commandedRad: number): string {
   return rotary.turns === 'table'
     ? `The table turns ${seen}, ${end}.`
     : `The head turns ${seen}, ${end}; the work turns ${way ? 'clockwise' : 'counter-clockwise'} as the spindle sees it.`
+}
+
+/** How the turn is made, for the person who makes it. */
+export function turnerWords(turner: Turner, rad: number): string {
+  const { by, name, parts = 1, rotary } = turner
+  if (by === 'axis') return rotaryWords(rotary, rad)
+  const steps = Math.abs(Math.round((rad / (2 * Math.PI)) * parts))
+  const seen = rad >= 0 ? 'counter-clockwise' : 'clockwise'
+  const end = `${seen}, seen from the + end of ${rotary.along.toUpperCase()}`
+  return by === 'head'
+    ? `Turn ${name} ${end}, by ${steps} of its ${parts} steps, from one side always; clamp it before cutting.`
+    : `Loosen what holds ${name}, turn it ${end}, by ${steps} of its ${parts} flats; wipe, put it down against its stop, tighten again.`
 }

@@ -59,10 +59,10 @@ function sizeFindings(own: InChuck, { index, length }: Inspected): readonly Find
 }
 
 function outFindings(own: InChuck, { index, length }: Inspected): readonly Finding[] {
-  const { across, overhangMm, work } = own
+  const { across, chuck, holding, overhangMm, work } = own
   const thin = Math.min(...across)
   const said: Finding[] = []
-  if (overhangMm > SLENDER * thin)
+  if (holding.far !== 'centre' && overhangMm > SLENDER * thin)
     said.push(
       finding(
         'chuck.slender',
@@ -72,7 +72,7 @@ function outFindings(own: InChuck, { index, length }: Inspected): readonly Findi
       ),
     )
   const { rotary } = work.machine
-  if (rotary && rotary.along !== 'x')
+  if (!chuck.divides && rotary && rotary.along !== 'x')
     said.push(
       finding(
         'chuck.along',

@@ -42,6 +42,15 @@ export const CHUCK: HoldingKind<ChuckHolding> = {
       ],
     },
     { key: 'grip', label: 'Goes in by', kind: 'length', hint: '' },
+    {
+      key: 'far',
+      label: 'The other end',
+      kind: 'choice',
+      options: [
+        { value: 'free', label: 'free' },
+        { value: 'centre', label: 'on a tailstock’s centre' },
+      ],
+    },
     { key: 'instrument', label: 'Round work turned true with', kind: 'gear', gear: 'instrument' },
   ],
   leads: undefined,
@@ -68,7 +77,16 @@ export const CHUCK: HoldingKind<ChuckHolding> = {
     }
   },
   takes: (_, workshop, part, pose) => chuckFor(workshop, part, pose) !== undefined,
-  issues: ({ chuck, instrument }, workshop) => [
+  issues: ({ chuck, far, instrument }, workshop) => [
+    ...(far === 'centre' && workshop.chucks.some((c) => c.id === chuck && c.tailMm === undefined)
+      ? [
+          {
+            code: 'holding.tailstock',
+            path: 'far',
+            sentence: `the workshop knows no tailstock that goes with the ${chuck}; say how far off its axis the centre is.`,
+          },
+        ]
+      : []),
     ...missing(workshop.chucks, chuck, 'chuck', 'chuck'),
     ...missing(workshop.instruments, instrument, 'instrument', 'instrument'),
   ],
@@ -78,6 +96,6 @@ export const CHUCK: HoldingKind<ChuckHolding> = {
     marks: { x: { mark: `stop ${grip.mm}` }, y: { mark: 'axis' }, z: { mark: 'axis' } },
   }),
   registered: () => undefined,
-  readingMark: ({ chuck, end, grip, instrument }) =>
-    ['chuck', chuck, end, grip.mm, instrument].join(' '),
+  readingMark: ({ chuck, end, far, grip, instrument }) =>
+    ['chuck', chuck, end, grip.mm, instrument, ...(far === 'centre' ? [far] : [])].join(' '),
 }

@@ -7,6 +7,10 @@ export const ChuckSchema = z.strictObject({
   chuck: z.string().min(1).max(40),
   end: z.enum(['left', 'right']).describe('Which end of the work is in it.'),
   grip: PositiveLength.describe('How far the work goes in.'),
+  far: z
+    .enum(['free', 'centre'])
+    .optional()
+    .describe('The other end: out in the air, or on the centre of a tailstock.'),
   instrument: z
     .string()
     .min(1)

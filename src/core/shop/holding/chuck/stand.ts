@@ -10,6 +10,8 @@ import {
   type Stay,
 } from '../kind'
 import { turnedTrue } from '../setTrue'
+import { DEGREE_RAD } from '../../../handbook/units'
+import { type Chuck, type Turner } from '../../workshop'
 import { type Work } from '../work'
 import { chuckFindings } from './findings'
 import { inChuck, type InChuck } from './layout'
@@ -37,6 +39,7 @@ export function standInChuck(holding: ChuckHolding, work: Work): Standing {
       face: faceAt[holding.end],
       roomMm: work.before.stockOn[faceAt[holding.end]] - holding.grip.mm,
     },
+    ...(chuck.divides && { turner: dividing(chuck, chuck.divides) }),
     guideY: undefined,
     stopX: undefined,
     stopEnd: undefined,
@@ -47,6 +50,26 @@ export function standInChuck(holding: ChuckHolding, work: Work): Standing {
       drawPieces(own, { clamps: [], solids }, { name: chuck.name, guide: '' }, view, paper),
   }
 }
+
+/** An index head or a block with flats turns about its own axis, by equal parts. */
+const dividing = (
+  { divideDeg = 0, divideMm = 0, id, name, parts }: Chuck,
+  by: 'head' | 'flats',
+): Turner => ({
+  key: `chuck ${id}`,
+  name,
+  by,
+  rotary: {
+    letter: 'A',
+    along: 'x',
+    turns: 'table',
+    positive: 'counter-clockwise',
+    centre: { x: 0, y: 0, z: 0 },
+    centreMm: divideMm,
+    angleRad: divideDeg * DEGREE_RAD,
+  },
+  ...(parts !== undefined && { parts }),
+})
 
 /** Shares of the grip, from the front of the jaws, at which it is centred. */
 const [FRONT, BACK] = [0.1, 0.9]
@@ -140,10 +163,21 @@ function staysOf(own: InChuck): Readonly<Record<Axis, Stay>> {
 /** What of a chuck's length is jaws, and how far they stand about what they grip, mm. */
 const [JAWS_SHARE, JAW_MM] = [0.35, 12]
 
-function solidsOf({ across, chuck, out }: InChuck): readonly Solid[] {
+function solidsOf({ across, chuck, high, holding, low, out }: InChuck): readonly Solid[] {
   const [front, back] = [-out * chuck.length * JAWS_SHARE, -out * chuck.length]
   const about = Math.min(chuck.body / 2, Math.hypot(...across) / 2 + JAW_MM)
+  const end = out > 0 ? high.x : low.x
+  const centre: Solid = {
+    name: 'centre',
+    ref: 'centre',
+    shape: bar<'setup'>(
+      point(end, 0, 0),
+      point(end + out * CENTRE_LONG_MM, 0, 0),
+      Math.min(CENTRE_MM, Math.min(...across) / 3),
+    ),
+  }
   return [
+    ...(holding.far === 'centre' ? [centre] : []),
     {
       name: 'chuck',
       shape: bar<'setup'>(point(back, 0, 0), point(front, 0, 0), chuck.body / 2),
@@ -157,13 +191,16 @@ function solidsOf({ across, chuck, out }: InChuck): readonly Solid[] {
   ]
 }
 
+/** A centre, half across and how far its quill stands out, mm (common practice, no source). */
+const [CENTRE_MM, CENTRE_LONG_MM] = [6, 40]
+
 const LIGHTS = ['guide1', 'guide2', 'guide3', 'rest1', 'rest2'] as const
 
 function errorsOf(
   own: InChuck,
   { id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'id'>,
 ): readonly HeldError[] {
-  const { chuck, holding, out } = own
+  const { chuck } = own
   if (role === 'stop') return [stopError(chuck.stopMm)]
   if (id === 'guide3' && chuck.grips === 'round') return [turnedTrue(own, 'guide3', 1)]
   const axis = role === 'guide' ? 'y' : 'z'
@@ -177,6 +214,32 @@ function errorsOf(
         'Indicate the work in the chuck and shim it, cut what must agree in one clamping, or take a collet.',
       lights: LIGHTS,
     }),
+    ...swing(own, axis, inSetup),
+  ]
+}
+
+/** Out of line it swings about the middle of what it grips; on a centre the far end is where that is. */
+function swing(
+  { chuck, high, holding, low, out }: InChuck,
+  axis: 'y' | 'z',
+  { x }: Point<'setup'>,
+): readonly HeldError[] {
+  const away = x + (out * holding.grip.mm) / 2
+  if (holding.far === 'centre')
+    return [
+      heldError({
+        key: `chuck ${chuck.id}, tail ${axis}`,
+        link: `chuck ${chuck.id}, tail`,
+        cause: 'centre of the tailstock off the axis',
+        gear: chuck.name,
+        plusMinus: chuck.tailMm ?? 0,
+        remedy:
+          'Indicate a bar between chuck and centre from the side and from above; shift the tailstock.',
+        lights: LIGHTS,
+        coefficient: away / (high.x - low.x - holding.grip.mm / 2),
+      }),
+    ]
+  return [
     heldError({
       key: `chuck ${chuck.id}, along ${axis}`,
       link: `chuck ${chuck.id}, along`,
@@ -185,8 +248,7 @@ function errorsOf(
       plusMinus: chuck.alongPer100 / 100,
       remedy: 'Indicate a bar in the chuck along the travel, from the side and from above.',
       lights: LIGHTS,
-      // It swings about the middle of what it grips.
-      coefficient: inSetup.x + (out * holding.grip.mm) / 2,
+      coefficient: away,
     }),
   ]
 }

@@ -38,7 +38,9 @@ export function chuckWords(own: InChuck): HoldingWords {
     lines: [
       `${work.machine.name}, ${chuck.name}.`,
       `${face('up')} up, ${face('guide')} to the back; ${face(holding.end)} ${length(holding.grip.mm)} in the jaws against the stop, gripped on ${what}.`,
-      `${length(overhangMm)} stands out.`,
+      holding.far === 'centre'
+        ? `${length(overhangMm)} stands out, its end on the centre of the tailstock: drill a centre there first, bring it up by hand, lock it.`
+        : `${length(overhangMm)} stands out.`,
       ...(flats
         ? []
         : [
