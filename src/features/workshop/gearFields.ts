@@ -68,6 +68,7 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     mm('tramPer100', 'Out of line with X, in 100'),
     mm('bedPer100', 'Bed out of parallel, in 100'),
     mm('liftMm', 'Moving jaw lifts by'),
+    maybe('pairMm', 'Two alike in line differ by ±', 'where there are two'),
     mm('stopMm', 'Comes back to the stop ±'),
     mm('storedMm', 'Stored zero known to ±'),
   ],

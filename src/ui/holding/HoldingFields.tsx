@@ -195,7 +195,7 @@ function HoldingInput(props: {
       return (
         <Choice
           label={field.label}
-          value={String(value)}
+          value={String(value ?? field.options[0]?.value)}
           options={field.options.map((option) => ({
             value: option.value,
             label: option.label
@@ -227,7 +227,7 @@ function HoldingInput(props: {
       return (
         <QuantityField
           label={field.label}
-          value={value as Length}
+          value={(value ?? { mm: 0 }) as Length}
           unit={part.unit}
           onChange={onChange}
         />

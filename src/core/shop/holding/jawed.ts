@@ -77,10 +77,17 @@ export function betweenJaws(
   }
 }
 
-/** Rests on the parallels: two at the back, which takes the line, or three. */
-export function parallelRests({ faceAt, high, low, parallels, parallelY }: Jawed): readonly Spot[] {
-  const middleX = (low.x + high.x) / 2
-  const half = (Math.min(high.x - low.x, parallels.length) / 2) * 0.8
+/** Rests on the parallels: two at the back, which takes the line, or three; of two vises in line one in each. */
+export function parallelRests(
+  { faceAt, high, low, parallels, parallelY }: Jawed,
+  middles: readonly number[] = [0],
+): readonly Spot[] {
+  const [first = 0, second] = middles
+  const middleX = second === undefined ? (low.x + high.x) / 2 : (first + second) / 2
+  const half =
+    second === undefined
+      ? (Math.min(high.x - low.x, parallels.length) / 2) * 0.8
+      : (second - first) / 2
   const rest = (id: string, x: number, y: number, by: 'fixed' | 'moving'): Spot => ({
     id,
     role: 'rest',
@@ -91,7 +98,7 @@ export function parallelRests({ faceAt, high, low, parallels, parallelY }: Jawed
   return [
     rest('rest1', middleX - half, parallelY[0], 'fixed'),
     rest('rest2', middleX + half, parallelY[0], 'fixed'),
-    rest('rest3', middleX, parallelY[1], 'moving'),
+    rest('rest3', second === undefined ? middleX : first, parallelY[1], 'moving'),
   ]
 }
 
@@ -120,34 +127,11 @@ export function jawSolids(
   jaws: Jaws,
   own: Jawed,
   stop: BetweenJaws['stop'],
-  [back, front]: readonly [string, string],
+  names: readonly [string, string],
+  middles: readonly number[] = [0],
 ): readonly Solid[] {
-  const { gripMm, high, low, parallels, parallelY, stopX } = own
-  const half = jaws.jawWidth / 2
-  const middleX = (low.x + high.x) / 2
-  const jaw = (name: string, y0: number, y1: number): Solid => ({
-    name,
-    tone: 'hatch',
-    shape: box(point(-half, y0, 0), point(half, y1, jaws.jawHeight)),
-  })
-  const t = parallels.thickness / 2
-  const [x0, x1] = [middleX - parallels.length / 2, middleX + parallels.length / 2]
-  const pieces = [
-    {
-      name: 'bed',
-      shape: box(
-        point<'setup'>(-half, low.y - JAW_DEEP_MM, -BED_MM),
-        point(half, high.y + JAW_DEEP_MM, 0),
-      ),
-    },
-    jaw(back, high.y, high.y + JAW_DEEP_MM),
-    jaw(front, low.y - JAW_DEEP_MM, low.y),
-    ...parallelY.map((y): Solid => ({
-      name: 'parallel',
-      ref: 'parallels',
-      shape: box(point(x0, y - t, 0), point(x1, y + t, low.z)),
-    })),
-  ]
+  const { gripMm, high, low, stopX } = own
+  const pieces = middles.flatMap((x) => viseSolids(jaws, own, names, x, middles.length > 1))
   if (stopX === undefined) return pieces
   const [stop0, stop1] = stop === 'left' ? [stopX - STOP_MM, stopX] : [stopX, stopX + STOP_MM]
   const middle = (low.y + high.y) / 2
@@ -160,6 +144,41 @@ export function jawSolids(
         point(stop1, middle + STOP_MM / 2, low.z + gripMm / 2),
       ),
     },
+  ]
+}
+
+/** One vise: bed, jaws by their names, and the parallels in it. */
+function viseSolids(
+  jaws: Jaws,
+  { high, low, parallels, parallelY }: Jawed,
+  [back, front]: readonly [string, string],
+  middle: number,
+  isPair: boolean,
+): readonly Solid[] {
+  const half = jaws.jawWidth / 2
+  const jaw = (name: string, y0: number, y1: number): Solid => ({
+    name,
+    tone: 'hatch',
+    shape: box(point(middle - half, y0, 0), point(middle + half, y1, jaws.jawHeight)),
+  })
+  const t = parallels.thickness / 2
+  const under = isPair ? middle : (low.x + high.x) / 2
+  const [x0, x1] = [under - parallels.length / 2, under + parallels.length / 2]
+  return [
+    {
+      name: 'bed',
+      shape: box(
+        point<'setup'>(middle - half, low.y - JAW_DEEP_MM, -BED_MM),
+        point(middle + half, high.y + JAW_DEEP_MM, 0),
+      ),
+    },
+    jaw(back, high.y, high.y + JAW_DEEP_MM),
+    jaw(front, low.y - JAW_DEEP_MM, low.y),
+    ...parallelY.map((y): Solid => ({
+      name: 'parallel',
+      ref: 'parallels',
+      shape: box(point(x0, y - t, 0), point(x1, y + t, low.z)),
+    })),
   ]
 }
 

@@ -14,6 +14,9 @@ export const ViseSchema = z.strictObject({
     .default(0.005)
     .describe('Bed out of parallel with the table’s travel, ± mm in 100 mm.'),
   liftMm: spread.describe('How far the moving jaw may lift the work, mm.'),
+  pairMm: spread
+    .optional()
+    .describe('There are two alike: set in line their jaws and beds differ by up to ± mm.'),
   stopMm: spread.describe('How closely work comes back to the stop, ± mm.'),
   storedMm: spread.describe('How closely the stored zero of jaw and stop is known, ± mm.'),
 })

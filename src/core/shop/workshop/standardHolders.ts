@@ -27,6 +27,7 @@ export const STANDARD_HOLDERS: Pick<
       leanPer100: 0.02,
       tramPer100: 0.01,
       bedPer100: 0.005,
+      pairMm: 0.01,
       liftMm: 0.02,
       stopMm: 0.015,
       storedMm: 0.01,

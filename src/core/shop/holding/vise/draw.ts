@@ -89,8 +89,8 @@ function fromAbove(
   { height, scale: most = Infinity, width }: Paper,
   zeroX: number,
 ): Drawn {
-  const { high, low, parallels, parallelY, vise } = own
-  const jawHalf = vise.jawWidth / 2
+  const { high, jaws, low, middles, parallels, parallelY, vise } = own
+  const jawHalf = jaws.jawWidth / 2
   const [u0, u1] = [Math.min(low.x, -jawHalf) - 14, Math.max(high.x, jawHalf) + 4]
   const depth = high.y - low.y
   // Over the jaw there is room for its name and for the zero's, right of it for the arrows of X and Y.
@@ -101,18 +101,20 @@ function fromAbove(
     (width - ARROWS) / 2 - ((u0 + u1) / 2) * scale,
     28 + (height - 52 - rise * scale) / 2 + JAW_THICK * scale,
   )
-  sheet.rectangle(-jawHalf, 0, jawHalf, JAW_THICK, { fill: 'hatch', stroke: 'soft', ref: 'jaw' })
-  sheet.rectangle(-jawHalf, low.y - JAW_THICK, jawHalf, low.y, { fill: 'hatch', stroke: 'soft' })
   const t = parallels.thickness
-  for (const y of parallelY) {
+  for (const middle of middles) {
+    const [x0, x1] = [middle - vise.jawWidth / 2, middle + vise.jawWidth / 2]
+    sheet.rectangle(x0, 0, x1, JAW_THICK, { fill: 'hatch', stroke: 'soft', ref: 'jaw' })
+    sheet.rectangle(x0, low.y - JAW_THICK, x1, low.y, { fill: 'hatch', stroke: 'soft' })
+    const under = middles.length > 1 ? middle : (low.x + high.x) / 2
     const half = Math.max(parallels.length / 2, 1)
-    sheet.rectangle(
-      (low.x + high.x) / 2 - half,
-      y - t / 2,
-      (low.x + high.x) / 2 + half,
-      y + t / 2,
-      { fill: 'steel', stroke: 'faint', width: 0.8, ref: 'parallels' },
-    )
+    for (const y of parallelY)
+      sheet.rectangle(under - half, y - t / 2, under + half, y + t / 2, {
+        fill: 'steel',
+        stroke: 'faint',
+        width: 0.8,
+        ref: 'parallels',
+      })
   }
   const over = (): void => {
     const zeroRight = zeroX > 0

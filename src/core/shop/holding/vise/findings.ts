@@ -5,7 +5,7 @@ import { type InVise } from './layout'
 
 /** What jaws have to say of the work between them, and which face is at the fixed one. */
 export const viseFindings = (own: InVise, inspected: Inspected): readonly Finding[] => [
-  ...jawedFindings(own.vise, own, inspected),
+  ...jawedFindings(own.jaws, own, inspected),
   ...jawChoice(own, inspected),
 ]
 

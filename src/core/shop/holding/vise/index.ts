@@ -2,9 +2,26 @@ import { STOP_FIELD } from '../common'
 import { firstInVise, opensFor } from './first'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
+import { type Workshop } from '../../workshop'
 import { type ViseHolding, ViseSchema } from './parameters'
 import { standInVise } from './stand'
 import { viseAnchored } from './stays'
+
+/** Two in line are two alike that were matched, and they do not stand in each other. */
+function pairIssues({ vises }: Workshop, id: string, apartMm: number) {
+  const vise = vises.find((v) => v.id === id)
+  if (!vise || apartMm === 0) return []
+  const issue = (sentence: string) => [{ code: 'holding.pair', path: 'apart', sentence }]
+  if (vise.pairMm === undefined)
+    return issue(
+      `the workshop has no second vise like ${vise.name}; say there how far the two of a pair differ.`,
+    )
+  return apartMm < vise.jawWidth
+    ? issue(
+        `two of ${vise.name} cannot stand ${apartMm} mm apart: each is ${vise.jawWidth} mm wide.`,
+      )
+    : []
+}
 
 export const VISE: HoldingKind<ViseHolding> = {
   kind: 'vise',
@@ -14,6 +31,17 @@ export const VISE: HoldingKind<ViseHolding> = {
     { key: 'vise', label: 'Vise', kind: 'gear', gear: 'vise' },
     { key: 'parallels', label: 'Parallels', kind: 'gear', gear: 'parallels' },
     STOP_FIELD,
+    {
+      key: 'strips',
+      label: 'Strips that give',
+      kind: 'choice',
+      options: [
+        { value: 'none', label: 'none' },
+        { value: 'moving', label: 'at the moving jaw' },
+        { value: 'both', label: 'at both jaws' },
+      ],
+    },
+    { key: 'apart', label: 'A second one, middle to middle', kind: 'length', hint: '0: none' },
     { key: 'shift', label: 'Shifted to the right', kind: 'length', hint: '' },
   ],
   leads: {
@@ -22,7 +50,8 @@ export const VISE: HoldingKind<ViseHolding> = {
   },
   begin: firstInVise,
   takes: opensFor,
-  issues: ({ parallels, vise }, workshop) => [
+  issues: ({ apart, parallels, vise }, workshop) => [
+    ...pairIssues(workshop, vise, apart?.mm ?? 0),
     ...missing(workshop.vises, vise, 'vise', 'vise'),
     ...missing(workshop.parallels, parallels, 'parallels', 'parallels'),
   ],
@@ -30,7 +59,15 @@ export const VISE: HoldingKind<ViseHolding> = {
   anchored: viseAnchored,
   registered: ({ stop = 'none', vise }) =>
     vise === undefined ? undefined : viseAnchored({ stop, vise }),
-  readingMark: ({ parallels, shift, stop, vise }) => [vise, parallels, stop, shift.mm].join(' '),
+  readingMark: ({ apart, parallels, shift, stop, strips, vise }) =>
+    [
+      vise,
+      parallels,
+      stop,
+      shift.mm,
+      ...(apart?.mm ? [apart.mm] : []),
+      ...(strips && strips !== 'none' ? [strips] : []),
+    ].join(' '),
 }
 export { type ViseHolding } from './parameters'
 export { viseAnchored } from './stays'

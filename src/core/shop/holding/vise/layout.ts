@@ -10,9 +10,21 @@ import { type ViseHolding } from './parameters'
 export interface InVise extends Jawed {
   readonly holding: ViseHolding
   readonly vise: Vise
+  /** What stands about the work: of two in line from the end of one to the far end of the other. */
+  readonly jaws: Vise
+  /** Middles of the vises along X: one, or two in line. */
+  readonly middles: readonly number[]
 }
 
 export function inVise(holding: ViseHolding, work: Work): InVise {
   const vise = byId(work.workshop.vises, holding.vise)
-  return { ...betweenJaws(vise, holding, work, () => 0), holding, vise }
+  const apart = holding.apart?.mm ?? 0
+  const jaws = { ...vise, jawWidth: vise.jawWidth + apart }
+  return {
+    ...betweenJaws(jaws, holding, work, () => 0),
+    holding,
+    vise,
+    jaws,
+    middles: apart > 0 ? [-apart / 2, apart / 2] : [0],
+  }
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LengthSchema } from '../../../work/part'
+import { LengthSchema, ZeroOrMore } from '../../../work/part'
 
 /** Between the jaws of a vise, on parallels. */
 export const ViseSchema = z.strictObject({
@@ -7,6 +7,13 @@ export const ViseSchema = z.strictObject({
   vise: z.string().min(1).max(40),
   parallels: z.string().min(1).max(40),
   stop: z.enum(['left', 'right', 'none']),
+  strips: z
+    .enum(['none', 'moving', 'both'])
+    .optional()
+    .describe('Soft strips that give between work and jaw: none, at the moving jaw, at both.'),
+  apart: ZeroOrMore.optional().describe(
+    'A second vise alike stands in line, middle to middle so far; none where 0 or left out.',
+  ),
   shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
 })
 

@@ -1,5 +1,5 @@
-import { point } from '../../../ground/geometry'
-import { parallelsDiffer, stopError } from '../common'
+import { point, type Point } from '../../../ground/geometry'
+import { heldError, parallelsDiffer, stopError } from '../common'
 import { coveredByJaws, jawSolids, jawStop, parallelRests, USUAL_BED_MM } from '../jawed'
 import { bedErrors, fixedJawErrors } from '../jawedErrors'
 import { type HeldError, type Locator, type Spot, type Standing } from '../kind'
@@ -18,7 +18,7 @@ export function standInVise(holding: ViseHolding, work: Work): Standing {
     ...own,
     spots: spotsOf(own),
     clamps: [],
-    solids: jawSolids(vise, own, holding.stop, ['fixed jaw', 'moving jaw']),
+    solids: jawSolids(vise, own, holding.stop, ['fixed jaw', 'moving jaw'], own.middles),
     stays: viseStays(own),
     mark: `vise ${vise.id}`,
     overTableMm: vise.bedHeight ?? USUAL_BED_MM,
@@ -38,23 +38,27 @@ export function standInVise(holding: ViseHolding, work: Work): Standing {
 
 /** Three, two and one, as the leading surface has it. */
 function spotsOf(own: InVise): readonly Spot[] {
-  const { low, faceAt, jawSpan, gripMm, holding, work } = own
+  const { low, faceAt, jawSpan, gripMm, holding, middles, work } = own
   const jawInset = (jawSpan[1] - jawSpan[0]) * 0.1
-  const jawX = [jawSpan[0] + jawInset, jawSpan[1] - jawInset] as const
+  const [first = 0, second] = middles
+  const jawX =
+    second === undefined
+      ? ([jawSpan[0] + jawInset, jawSpan[1] - jawInset] as const)
+      : ([first, second] as const)
   const guide = (id: string, x: number, up: number): Spot => ({
     id,
     role: 'guide',
     surface: faceAt.guide,
     at: point(x, 0, low.z + Math.max(1, gripMm) * up),
   })
-  const rests = parallelRests(own)
+  const rests = parallelRests(own, middles)
   const stop = jawStop(own, holding.stop)
   if (work.lead === 'rest')
     return [...rests, ...jawX.map((x, i) => guide(`guide${i + 1}`, x, 0.6)), ...stop]
   return [
     ...rests.slice(0, 2),
     ...jawX.map((x, i) => guide(`guide${i + 1}`, x, 0.9)),
-    guide('guide3', (jawX[0] + jawX[1]) / 2, 0.15),
+    guide('guide3', second === undefined ? (jawX[0] + jawX[1]) / 2 : second, 0.15),
     ...stop,
   ]
 }
@@ -63,24 +67,79 @@ const RESTS = ['parallels', 'rest1', 'rest2', 'rest3'] as const
 
 function errorsOf(
   own: InVise,
-  locator: Pick<Locator, 'role' | 'inSetup' | 'by'>,
+  locator: Pick<Locator, 'id' | 'role' | 'inSetup' | 'by'>,
 ): readonly HeldError[] {
   switch (locator.role) {
     case 'rest':
       return restErrors(own, locator)
     case 'guide':
-      return fixedJawErrors(own.vise, own, locator.inSetup)
+      return [
+        ...fixedJawErrors(own.vise, own, fromOwn(own, locator.inSetup)),
+        ...secondErrors(own, locator.inSetup, 'jaw'),
+        ...stripErrors(own, locator.id),
+      ]
     case 'stop':
       return [stopError(own.vise.stopMm)]
   }
 }
 
+/** A place as seen from the middle of the vise that it lies in. */
+const fromOwn = ({ middles }: InVise, at: Point<'setup'>): Point<'setup'> => ({
+  ...at,
+  x: middles.reduce((near, x) => (Math.abs(at.x - x) < Math.abs(near) ? at.x - x : near), Infinity),
+})
+
+/** What the second of two in line is off from the first. */
+function secondErrors(
+  { middles, vise }: InVise,
+  { x }: Point<'setup'>,
+  of: 'jaw' | 'bed',
+): readonly HeldError[] {
+  if (middles.length < 2 || x <= 0) return []
+  return [
+    {
+      key: `vise ${vise.id}, second ${of}`,
+      link: `vise ${vise.id}, second`,
+      cause:
+        of === 'jaw' ? 'fixed jaws of the two vises out of line' : 'beds of the two vises differ',
+      gear: vise.name,
+      plusMinus: vise.pairMm ?? 0,
+      remedy:
+        'Indicate from one fixed jaw to the other and across both beds; shim or turn the second.',
+      lights: of === 'jaw' ? ['jaw', 'guide2', 'guide3'] : ['parallels', 'rest2'],
+      coefficient: 1,
+    },
+  ]
+}
+
+/** How unevenly a strip gives under the fixed jaw, ± mm (common practice, no source). */
+const STRIP_MM = 0.05
+
+/** At the moving jaw strips take up what is uneven; at the fixed one the work stands off by as much as they give. */
+const stripErrors = ({ holding }: InVise, id: string): readonly HeldError[] =>
+  holding.strips === 'both'
+    ? [
+        heldError({
+          key: `strip ${id}`,
+          link: 'strips',
+          cause: 'strip between work and fixed jaw',
+          plusMinus: STRIP_MM,
+          remedy: 'Leave the strip at the fixed jaw away, or touch the part itself along Y.',
+          lights: [id, 'jaw'],
+        }),
+      ]
+    : []
+
 function restErrors(
-  { parallelY, parallels, vise }: InVise,
+  own: InVise,
   { by, inSetup }: Pick<Locator, 'inSetup' | 'by'>,
 ): readonly HeldError[] {
+  const { parallelY, parallels, vise } = own
   const middle = (parallelY[0] + parallelY[1]) / 2
-  const errors = [...bedErrors(vise, RESTS, { x: inSetup.x, y: inSetup.y - middle })]
+  const errors = [
+    ...bedErrors(vise, RESTS, { x: fromOwn(own, inSetup).x, y: inSetup.y - middle }),
+    ...secondErrors(own, inSetup, 'bed'),
+  ]
   // A pair of parallels may lie either way round, so that it is drawn anew in each setup.
   if (inSetup.y < middle)
     errors.push(parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2', 'rest3']))

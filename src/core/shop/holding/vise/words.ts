@@ -31,7 +31,7 @@ export function viseWords(own: InVise): HoldingWords {
     guided: 'the fixed jaw',
     pivot: 'Turn the vise with the part about the middle of its fixed jaw',
     name: vise.name,
-    short: `${vise.name.toLowerCase()}, ${parallels.name.toLowerCase()}`,
+    short: `${own.middles.length > 1 ? 'two of ' : ''}${vise.name.toLowerCase()}, ${parallels.name.toLowerCase()}`,
     turns: 'the vise',
     tram: 'Tram the vise',
     stillHeld: `with ${length(gripMm)} still gripped`,
@@ -50,8 +50,27 @@ export function viseWords(own: InVise): HoldingWords {
       work.lead === 'rest'
         ? 'Hammered down: the parallels take three points, the fixed jaw two.'
         : 'Round bar at the moving jaw: the fixed jaw takes three points, the parallels two.',
+      ...besideLines(own),
       `Gripped ${length(gripMm)}, ${length(aboveMm)} above the jaws.`,
       holding.stop === 'none' ? 'No stop.' : stopLine(own, holding.stop),
     ],
   }
+}
+
+/** What is put beside the vise or between its jaws. */
+function besideLines(own: InVise): readonly string[] {
+  const { holding, middles, work } = own
+  const length = lengthIn(work)
+  return [
+    ...(own.middles.length > 1
+      ? [
+          `Two alike in line, ${length(holding.apart?.mm ?? 0)} middle to middle: indicate from jaw to jaw and across both beds; tighten them in turn.`,
+        ]
+      : []),
+    ...(holding.strips === 'moving' || holding.strips === 'both'
+      ? [
+          `Strips that give (aluminium, copper, card) at ${holding.strips === 'both' ? 'both jaws: along Y the work is no longer known by the jaw' : 'the moving jaw'}; new ones for each part.`,
+        ]
+      : []),
+  ]
 }
