@@ -169,6 +169,7 @@ export const HOLDING_SCENES = {
   'toe.long': () => toes(newPart('Strip', { x: mm(290), y: mm(30), z: mm(20) }), [], { clamps: 1 }),
   'toe.cut-below': () => toes(withFeatures([lowSlot]), ['low']),
   'carrier.way': () => carried({ on: 'back' }),
+  'carrier.spare': () => carried({ by: 'dovetail', thick: mm(6) }),
   'carrier.solder': () => carried({ by: 'solder' }, { ...plainBlock(), material: 'aluminium' }),
   'carrier.weak': () => carried({ along: mm(15), across: mm(15) }),
   'carrier.low': () => carried({ thick: mm(15) }),

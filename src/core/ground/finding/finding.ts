@@ -100,6 +100,7 @@ export const FINDING_SEVERITY = {
   'prop.not-down': 'warns',
   'prop.no-metal': 'warns',
   'prop.drilled': 'warns',
+  'carrier.spare': 'forbids',
   'lean.cannot': 'forbids',
   'lean.steep': 'warns',
   'lean.turned': 'forbids',

@@ -1,5 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { point } from '../../ground/geometry'
+import { boundsOf, box } from '../../ground/recipe'
 import { findingsOf } from '../../foreman/findings'
 import { planWay } from '../../plan/planning'
 import { chainOf } from '../../predict/prediction'
@@ -431,6 +433,38 @@ describe('a carrier', () => {
         ),
       ).toBe(true)
   })
+})
+
+it('a dovetail is cut into what is spare, and hands two setups the same place', () => {
+  const spare = (mmSpare: number): Part => {
+    const part = newPart('Block', { x: mm(100), y: mm(60), z: mm(40) })
+    const { bottom } = part.faces
+    return {
+      ...part,
+      faces: { ...part.faces, bottom: { ...bottom, stock: mm(mmSpare), toCut: true } },
+      features: [topHole('d', 80, 15)],
+    }
+  }
+  const held: Holding = {
+    ...ON_CARRIER,
+    by: 'dovetail',
+    thick: mm(4),
+    known: mm(0.02),
+    parallels: 'p-40',
+  }
+  const said = (mmSpare: number) =>
+    findingsOf(
+      predictionOf(STANDARD_WORKSHOP, spare(mmSpare), way(inHolding(held, ['top', 'd']))),
+    ).map(({ code }) => code)
+  expect(said(3)).toContain('carrier.spare')
+  expect(said(5)).not.toContain('carrier.spare')
+  const [planned] = planWay(STANDARD_WORKSHOP, spare(5), way(inHolding(held, ['d']))).setups
+  const solid = planned?.standing.solids.find(({ name }) => name === 'dovetail')
+  // It ends where the stock does, on the parallels, and reaches four into it.
+  const { high, low } = boundsOf(solid?.shape ?? box(point(0, 0, 0), point(1, 1, 1)))
+  expect([low.z, high.z]).toEqual([40, 44])
+  expect(planned?.standing.low.z).toBeCloseTo(40, 9)
+  expect(planned?.contacts.every(({ called }) => called === 'the dovetail')).toBe(true)
 })
 
 it('a side of a part that stands on its carrier is cut over the jaws: nothing is said of them', () => {

@@ -12,7 +12,7 @@ const [SHARE, MOST_MM, OVER_MM] = [0.8, 90, 6]
 
 export const CARRIER: HoldingKind<CarrierHolding> = {
   kind: 'carrier',
-  title: 'Stuck to a carrier, in a vise',
+  title: 'On a carrier or a dovetail, in a vise',
   parameters: CarrierSchema,
   fields: [
     { key: 'on', label: 'Carrier on', kind: 'side' },
@@ -23,6 +23,7 @@ export const CARRIER: HoldingKind<CarrierHolding> = {
       options: [
         { value: 'glue', label: 'glue' },
         { value: 'solder', label: 'solder' },
+        { value: 'dovetail', label: 'nothing: a dovetail of its own metal' },
       ],
     },
     { key: 'along', label: 'Carrier, along the face', kind: 'length', hint: '' },

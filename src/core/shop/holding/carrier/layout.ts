@@ -37,10 +37,12 @@ export interface OnCarrier extends Placed {
 
 /** The carrier at the part: under the middle of its face as that was bought, whatever was cut since. */
 export function blockOf(
-  { along, across, offAcross, offAlong, on, thick }: CarrierHolding,
+  { along, across, by, offAcross, offAlong, on, thick }: CarrierHolding,
   { part }: Pick<Work, 'part'>,
 ): Bounds<'part'> {
-  const face = levelNow(part, stateAsBought(part), on)
+  const bought = levelNow(part, stateAsBought(part), on)
+  // A dovetail is cut into the stock, a carrier is put on it.
+  const face = by === 'dovetail' ? bought - signOf(on) * thick.mm : bought
   const [u] = planeOf(on)
   const span = (axis: Axis): readonly [number, number] => {
     if (axis === axisOf(on)) {

@@ -5,7 +5,9 @@ import { LengthSchema, PositiveLength, SideSchema, ZeroOrMore } from '../../../w
 export const CarrierSchema = z.strictObject({
   kind: z.literal('carrier'),
   on: SideSchema.describe('The face of the part that the carrier is stuck to.'),
-  by: z.enum(['glue', 'solder']),
+  by: z
+    .enum(['glue', 'solder', 'dovetail'])
+    .describe('Stuck on; or a dovetail that is cut into what is spare of the stock at that face.'),
   along: PositiveLength.describe('The carrier along the first of the face’s two axes.'),
   across: PositiveLength.describe('Along the second.'),
   thick: PositiveLength.describe('Out of the face.'),

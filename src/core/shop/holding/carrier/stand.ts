@@ -18,7 +18,7 @@ export function standOnCarrier(holding: CarrierHolding, work: Work): Standing {
   const { jawed, vise } = own
   const solids = [
     {
-      name: 'carrier',
+      name: holding.by === 'dovetail' ? 'dovetail' : 'carrier',
       ref: 'carrier',
       tone: 'steel' as const,
       shape: box(jawed.low, jawed.high),
@@ -39,8 +39,15 @@ export function standOnCarrier(holding: CarrierHolding, work: Work): Standing {
     held: [
       {
         face: holding.on,
-        what: 'is stuck to the carrier.',
-        rest: 'It is cut when the carrier is off again: hold the part by what is cut by then.',
+        ...(holding.by === 'dovetail'
+          ? {
+              what: 'has the dovetail.',
+              rest: 'It is milled off last: hold the part by what is cut by then.',
+            }
+          : {
+              what: 'is stuck to the carrier.',
+              rest: 'It is cut when the carrier is off again: hold the part by what is cut by then.',
+            }),
       },
     ],
     hidden: [],
@@ -71,7 +78,11 @@ function spotsOf(own: OnCarrier): readonly Spot[] {
     const side =
       jawed.faceAt[spot.role === 'rest' ? 'down' : spot.role === 'guide' ? 'guide' : stopSide(own)]
     const plane = carrierSide(own, side)
-    return { ...spot, surface: plane.id, on: { plane, name: 'the carrier' } }
+    return {
+      ...spot,
+      surface: plane.id,
+      on: { plane, name: own.holding.by === 'dovetail' ? 'the dovetail' : 'the carrier' },
+    }
   })
 }
 
@@ -93,7 +104,10 @@ function attachedOf(own: OnCarrier): Attached {
     offMm: holding.known.mm,
     turnRad: holding.known.mm / Math.max(10, reach),
     squareRad: SQUARE_PER_100 / 100,
-    cause: `as it was ${holding.by === 'glue' ? 'glued' : 'soldered'} to the carrier`,
+    cause:
+      holding.by === 'dovetail'
+        ? 'the dovetail as it was cut'
+        : `as it was ${holding.by === 'glue' ? 'glued' : 'soldered'} to the carrier`,
     remedy:
       'Read the marked points once it has set; put the rest right by the offsets, or cut what must agree while it is on.',
   }
@@ -101,6 +115,7 @@ function attachedOf(own: OnCarrier): Attached {
 
 function staysOf(own: OnCarrier): Standing['stays'] {
   const { holding, jawed, vise } = own
+  const what = holding.by === 'dovetail' ? 'dovetail' : 'carrier'
   const gear = { key: `vise ${vise.id}`, name: vise.name }
   const middle: Point<'setup'> = point(
     (jawed.low.x + jawed.high.x) / 2,
@@ -109,10 +124,10 @@ function staysOf(own: OnCarrier): Standing['stays'] {
   )
   const x = stopStay(jawed, holding.stop, gear, vise.storedMm)
   return {
-    x: holding.stop === 'none' ? x : { ...x, where: 'at the stop, the carrier’s end' },
+    x: holding.stop === 'none' ? x : { ...x, where: `at the stop, the ${what}’s end` },
     y: storedStay('y', gear, {
       by: 'fixed jaw',
-      where: 'at the fixed jaw, the carrier’s side',
+      where: `at the fixed jaw, the ${what}’s side`,
       at: 0,
       place: { ...middle, y: 0 },
       anchorAt: 0,
@@ -122,7 +137,7 @@ function staysOf(own: OnCarrier): Standing['stays'] {
     }),
     z: storedStay('z', gear, {
       by: 'parallels',
-      where: 'on the parallels, under the carrier',
+      where: `on the parallels, under the ${what}`,
       at: jawed.low.z,
       place: middle,
       anchorAt: 0,

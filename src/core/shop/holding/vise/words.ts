@@ -62,7 +62,7 @@ function besideLines(own: InVise): readonly string[] {
   const { holding, middles, work } = own
   const length = lengthIn(work)
   return [
-    ...(own.middles.length > 1
+    ...(middles.length > 1
       ? [
           `Two alike in line, ${length(holding.apart?.mm ?? 0)} middle to middle: indicate from jaw to jaw and across both beds; tighten them in turn.`,
         ]
