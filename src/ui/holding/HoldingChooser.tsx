@@ -1,11 +1,14 @@
 'use client'
 
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { type Footing } from '@/core/foreman/footings'
-import { type LengthUnit, printSpread } from '@/core/handbook/units'
-import { type Plan } from '@/core/plan/planning'
-import { type OwnClamping } from '@/core/plan/way'
+import { type Scene } from '@/core/ground/scene'
+import { printSpread } from '@/core/handbook/units'
+import { elevation } from '@/core/paper/picture'
+import { type Plan, planWay } from '@/core/plan/planning'
+import { holdIn, type OwnClamping } from '@/core/plan/way'
 import { startFootings } from '@/workers/client'
+import { SceneSvg } from '../SceneSvg'
 import { signedFigure } from '../signedFigure'
 
 interface HoldingChooserProps {
@@ -38,28 +41,49 @@ export function HoldingChooser({ index, onTake, plan }: HoldingChooserProps) {
       </p>
       <ul>
         {found?.map((footing) => (
-          <Row key={footing.kind} footing={footing} unit={plan.part.unit} onTake={onTake} />
+          <Row key={footing.kind} footing={footing} plan={plan} index={index} onTake={onTake} />
         ))}
       </ul>
     </section>
   )
 }
 
+/** On paper large enough for all of it, shown small: so that words would not be read and are left out. */
+const PAPER = { width: 360, height: 230 }
+const small = (scene: Scene): Scene => ({
+  ...scene,
+  marks: scene.marks.filter(({ kind }) => kind !== 'words'),
+})
+
 const durationWords = (minutes: number): string =>
   minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`
 
 function Row({
-  footing: { forbids, holding, isChosen, makes, marginMm, requirement, title },
+  footing: { forbids, holding, isChosen, makes, marginMm, requirement, stands, title },
+  index,
   onTake,
-  unit,
+  plan,
 }: {
   readonly footing: Footing
-  readonly unit: LengthUnit
+  readonly index: number
+  readonly plan: Plan
   readonly onTake: HoldingChooserProps['onTake']
 }) {
   const isBad = forbids !== undefined || (marginMm ?? 0) < 0
+  const { unit } = plan.part
+  const scene = useMemo(() => {
+    if (!holding) return undefined
+    const setups = plan.way.setups.map((s, i) =>
+      i === index && !isChosen ? holdIn(s, holding) : s,
+    )
+    const planned = planWay(plan.workshop, plan.part, { ...plan.way, setups }).setups[index]
+    return planned && small(elevation(planned, PAPER))
+  }, [holding, index, isChosen, plan])
   return (
     <li className="flex items-start gap-3 border-t border-faint py-1.5">
+      <div className="w-[132px] shrink-0">
+        {scene && <SceneSvg scene={scene} title={`${title}, from the left`} />}
+      </div>
       <p className="grow">
         <strong>{title}</strong>
         {isChosen && <span className="text-soft"> · as it is</span>}
@@ -72,6 +96,7 @@ function Row({
         <span className={`block text-[13px] ${forbids ? 'text-red' : 'text-soft'}`}>
           {forbids ?? requirement ?? 'Nothing that must agree hangs on this setup.'}
         </span>
+        {stands && <span className="block text-[13px] text-soft">{stands}.</span>}
       </p>
       {holding && marginMm !== undefined && (
         <span className="figures whitespace-nowrap">

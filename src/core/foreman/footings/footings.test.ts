@@ -17,6 +17,14 @@ describe('the first footing held otherwise', () => {
     expect(footings.filter(({ isChosen }) => isChosen).map(({ kind }) => kind)).toEqual(['jacks'])
   })
 
+  it('each that can be tried says how the part stands in it, by the names of its faces', () => {
+    const inVise = footingsOf(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_A, 1)
+    for (const { holding, stands } of inVise) expect(stands === undefined).toBe(!holding)
+    const vise = inVise.find(({ kind }) => kind === 'vise')
+    expect(vise?.stands).toMatch(/^Stands on .*, against .* mm gripped$/)
+    expect(vise?.stands).not.toMatch(/bottom/)
+  })
+
   it('what nothing forbids comes first, and of those the larger margin', () => {
     const free = footings.filter(({ forbids }) => forbids === undefined)
     expect(footings.slice(0, free.length)).toEqual(free)

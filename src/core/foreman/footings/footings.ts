@@ -4,7 +4,7 @@ import { planWay } from '../../plan/planning'
 import { holdIn, type Way } from '../../plan/way'
 import { type Prediction, predictWay } from '../../predict/prediction'
 import { findingsOf } from '../findings'
-import { type Part, partSurfaces } from '../../work/part'
+import { isSide, type Part, partSurfaces } from '../../work/part'
 
 /** A way to hold a part in one setup, and what comes of it. */
 export interface Footing {
@@ -14,6 +14,8 @@ export interface Footing {
   readonly isChosen: boolean
   /** With what it was tried; none where it cannot be. */
   readonly holding: Holding | undefined
+  /** How it would stand in it, in words; none where it cannot. */
+  readonly stands?: string
   /** The smallest margin of all that depends on the setup, mm; none where nothing could be predicted. */
   readonly marginMm: number | undefined
   /** The requirement that has it. */
@@ -85,11 +87,22 @@ function outcomeOf(
   part: Part,
   way: Way,
   index: number,
-): Pick<Footing, 'forbids' | 'marginMm' | 'requirement'> {
-  const prediction = predictWay(planWay(workshop, part, way))
+): Pick<Footing, 'forbids' | 'marginMm' | 'requirement' | 'stands'> {
+  const plan = planWay(workshop, part, way)
+  const prediction = predictWay(plan)
   const least = tightestIn(prediction, index)
   const bad = findingsOf(prediction).find((f) => f.severity === 'forbids' && f.setup === index)
-  return { marginMm: least?.mm, requirement: least?.title, forbids: bad?.what }
+  const words = plan.setups[index]?.standing.words
+  const faces = (words?.caption ?? []).map((piece) =>
+    isSide(piece) ? part.faces[piece].name : piece,
+  )
+  const grip = words?.stillHeld?.replace(/^with /, '').replace(' still', '')
+  return {
+    marginMm: least?.mm,
+    requirement: least?.title,
+    forbids: bad?.what,
+    ...(words && { stands: [faces.join(''), ...(grip === undefined ? [] : [grip])].join(', ') }),
+  }
 }
 
 /** Why a kind of holding cannot be tried: gear that the workshop has none of, else the part. */
