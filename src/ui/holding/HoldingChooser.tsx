@@ -81,7 +81,7 @@ function Row({
   }, [holding, index, isChosen, plan])
   return (
     <li className="flex items-start gap-3 border-t border-faint py-1.5">
-      <div className="w-[132px] shrink-0">
+      <div className="w-[112px] shrink-0">
         {scene && <SceneSvg scene={scene} title={`${title}, from the left`} />}
       </div>
       <p className="grow">
@@ -98,22 +98,24 @@ function Row({
         </span>
         {stands && <span className="block text-[13px] text-soft">{stands}.</span>}
       </p>
-      {holding && marginMm !== undefined && (
-        <span className="figures whitespace-nowrap">
-          {signedFigure(marginMm, (mm) => printSpread(mm, unit))}{' '}
-          <span className={isBad ? 'text-red' : 'text-green'}>{isBad ? '▲' : '●'}</span>
-        </span>
-      )}
-      {holding && !isChosen && (
-        <button
-          type="button"
-          className="button quiet"
-          aria-label={`Take: ${title}`}
-          onClick={() => onTake(holding)}
-        >
-          Take
-        </button>
-      )}
+      <div className="flex shrink-0 flex-col items-end gap-1">
+        {holding && marginMm !== undefined && (
+          <span className="figures whitespace-nowrap">
+            {signedFigure(marginMm, (mm) => printSpread(mm, unit))}{' '}
+            <span className={isBad ? 'text-red' : 'text-green'}>{isBad ? '▲' : '●'}</span>
+          </span>
+        )}
+        {holding && !isChosen && (
+          <button
+            type="button"
+            className="button quiet"
+            aria-label={`Take: ${title}`}
+            onClick={() => onTake(holding)}
+          >
+            Take
+          </button>
+        )}
+      </div>
     </li>
   )
 }

@@ -147,9 +147,9 @@ function CentreFields(props: {
   readonly planned: PlannedSetup
   readonly onChange: (centre: NonNullable<OwnClamping['centre']>) => void
 }) {
-  const { clamping, machine, part, standing } = props.planned
+  const { clamping, leaning, machine, part, standing } = props.planned
   const { rotary } = machine
-  if (!rotary || standing.turner) return null
+  if (!rotary || standing.turner || leaning) return null
   const centre = clamping.centre ?? { x: { mm: 0 }, y: { mm: 0 }, z: { mm: 0 } }
   return (
     <>

@@ -7,6 +7,7 @@ import {
   type Point,
   turnAbout,
 } from '../../ground/geometry'
+import { boundsOf, box, moved, spanOf } from '../../ground/recipe'
 import { type HeldError, type Standing } from '../../shop/holding'
 import { printDegrees } from '../../handbook/units'
 import { settingOf, type Tilter } from '../../shop/workshop'
@@ -47,7 +48,7 @@ export function leantStanding(
 ): Standing {
   const { lean, tilter, turn, upright } = leaning
   const back = invertMotion(turn)
-  const carried = carriedRound(upright, turn, state)
+  const carried = withTilter(carriedRound(upright, turn, state), leaning)
   const words = wordsOf(leaning)
   return {
     ...carried,
@@ -60,6 +61,40 @@ export function leantStanding(
     // How it is held is as when upright; what is cut is seen from another side.
     findings: (inspected) => upright.findings({ ...inspected, ops: [] }),
     draw: drawnTurned(carried, words),
+  }
+}
+
+/** A sine plate or what else leans is so thick, and what lies on the table under it, mm (for the picture). */
+const [SLAB_MM, BASE_MM] = [10, 8]
+
+/** With what it leans on: a slab under what stands on it, turned with that, and a base on the table. */
+function withTilter<C extends Pick<Standing, 'solids'>>(
+  carried: C,
+  { tilter: { name }, turn, upright }: LeaningFrom,
+): C {
+  const all = upright.solids.map(({ shape }) => boundsOf(shape))
+  if (all.length === 0) return carried
+  const reach = (axis: Axis, of: 'low' | 'high'): number =>
+    of === 'low'
+      ? Math.min(...all.map(({ low }) => low[axis]))
+      : Math.max(...all.map(({ high }) => high[axis]))
+  const bottom = reach('z', 'low')
+  const slab = box<'setup'>(
+    point(reach('x', 'low'), reach('y', 'low'), bottom - SLAB_MM),
+    point(reach('x', 'high'), reach('y', 'high'), bottom),
+  )
+  const leant = moved(turn, slab)
+  const corners = spanOf(leant)
+  const span = (axis: Axis): readonly [number, number] => [
+    Math.min(...corners.map((p) => p[axis])),
+    Math.max(...corners.map((p) => p[axis])),
+  ]
+  const [[x0, x1], [y0, y1], [table]] = [span('x'), span('y'), span('z')]
+  const base = box<'setup'>(point(x0, y0, table - BASE_MM), point(x1, y1, table))
+  const tilter = { name, ref: 'tilter', tone: 'steel' as const }
+  return {
+    ...carried,
+    solids: [{ ...tilter, shape: base }, { ...tilter, shape: leant }, ...carried.solids],
   }
 }
 

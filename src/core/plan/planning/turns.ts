@@ -2,15 +2,23 @@ import { cross, dot, norm, type Point, point, scale, subtract } from '../../grou
 import { oppositeOf, type Side } from '../../work/part'
 import { workAngle } from '../../shop/workshop'
 import { indexWords, turnerOf } from './indexed'
+import { leanWords } from './leaning'
 import { type PlannedSetup } from './planned'
 
 /** What is done with the part between two setups, or to begin with, in words. */
 export function turnWords(before: PlannedSetup | undefined, after: PlannedSetup): string {
+  const { leaning } = after
+  const turned = squareTurn(before, after)
+  return leaning ? `${turned}, ${leanWords(leaning.lean)}` : turned
+}
+
+/** The same as if nothing leant. */
+function squareTurn(before: PlannedSetup | undefined, after: PlannedSetup): string {
   const nameOf = (side: Side): string => after.part.faces[side].name
   if (after.indexed) return `leave it clamped, ${indexWords(after.indexed)}`
   const { guide, up } = after.clamping
   const jaw = `${nameOf(guide)} to fixed jaw`
-  const was = before?.standing.faceAt
+  const was = (before?.leaning?.upright ?? before?.standing)?.faceAt
   if (!was?.up || !was.guide) return `${nameOf(up)} up, ${jaw}`
   if (was.up === up && was.guide === guide) return 'leave as it stands'
   if (was.up === up)
