@@ -116,6 +116,15 @@ describe('a plate designed for a setup', () => {
     expect(design.troubles).toEqual([])
   })
 
+  it('two round pins: no land, and told when the holes may be further off than both plays leave room', () => {
+    const two = plateFor({ ...ON_PINS, second: 'round' })
+    expect(two.pins.map(({ kind }) => kind)).toEqual(['round', 'round'])
+    expect(two.pins[1]?.landMm).toBeUndefined()
+    // Half of 0.02 and 0.1 is room for 0.06; holes and pins may be off by 0.096.
+    expect(two.troubles.join(' ')).toMatch(/more than 0.060 mm .* off by 0.096. Relieve one/)
+    expect(plateFor({ ...ON_PINS, second: 'round', relievedPin: mm(7.8) }).troubles).toEqual([])
+  })
+
   it('is a part that says nothing wrong', () => {
     expect(partIssues(design.part)).toEqual([])
     expect(design.part.features).toHaveLength(2 + 3 + 1 + 1)

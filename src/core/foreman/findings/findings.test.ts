@@ -332,6 +332,13 @@ const SCENES: Record<
     drilled(['a']),
   ],
   'hole.leaning-mouth': () => [OILER_BLOCK, OILER_BLOCK_WAY],
+  'pins.pushed-other': () => [
+    twoHoles,
+    way(cutBefore, held({ ...onPins, pushed: 'left' }, []), {
+      ...held({ ...onPins, pushed: 'right' }, []),
+      id: 's-again',
+    }),
+  ],
   'prop.not-down': () => [twoHoles, propOn({ surface: 'front' }, [])],
   'prop.no-metal': () => [twoHoles, propOn({ u: 400 }, [])],
   'prop.drilled': () => [twoHoles, propOn({ u: 20, v: 30 }, ['a'])],

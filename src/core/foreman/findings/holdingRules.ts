@@ -1,4 +1,5 @@
 import { finding, type Finding, listWords } from '../../ground/finding'
+import { dot, norm, scale, subtract } from '../../ground/geometry'
 import { isSide, type Part } from '../../work/part'
 import { isParting, type PlannedSetup } from '../../plan/planning'
 import { type Op } from '../../plan/way'
@@ -17,6 +18,36 @@ export function holdingRules(
   return [
     ...standing.findings({ index: i, ops: setup.ops, locators, length, name }),
     ...lastSupport(inspection, planned, i),
+    ...pushedOtherwise(inspection, planned, i),
+  ]
+}
+
+/** Pushed against a pin each time it lies off it by as much: two setups that push to other sides of the part differ by both. */
+function pushedOtherwise(
+  { length, name, plan }: Inspection,
+  { standing: { pushed } }: PlannedSetup,
+  i: number,
+): readonly Finding[] {
+  if (!pushed) return []
+  const other = plan.setups
+    .slice(0, i)
+    .find(
+      ({ standing }) =>
+        standing.pushed?.on === pushed.on && dot(standing.pushed.towards, pushed.towards) < 0.9,
+    )
+  if (!other?.standing.pushed) return []
+  const apart = subtract(
+    scale(pushed.towards, pushed.mm),
+    scale(other.standing.pushed.towards, other.standing.pushed.mm),
+  )
+  return [
+    finding(
+      'pins.pushed-other',
+      i,
+      `It is pushed to another side of the part than in setup ${other.index + 1}.`,
+      `On ${name(pushed.on)} the two then lie ${length(norm(apart))} apart. Push to the same side of the part in both, as the part sees it: turned over, left is right.`,
+      { feature: pushed.on },
+    ),
   ]
 }
 

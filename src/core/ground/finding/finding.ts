@@ -84,6 +84,7 @@ export const FINDING_SEVERITY = {
   'pins.same': 'forbids',
   'pins.near': 'warns',
   'screws.none': 'warns',
+  'pins.pushed-other': 'warns',
   'plate.drilled': 'warns',
   'stuck.weak': 'warns',
   'stuck.tall': 'warns',

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { findingsOf } from '../../foreman/findings'
 import { ORIENTATIONS, type Setup, type Way, wayIssues } from '../../plan/way'
-import { type Part } from '../../work/part'
+import { type Part, type Requirement } from '../../work/part'
 import { elevation, plan as fromAbove } from '../../paper/picture'
 import { planWay } from '../../plan/planning'
 import { foundZero, setupWorld, standingMark, zeroLedger } from '../../floor/offsets'
@@ -124,6 +124,59 @@ describe('every kind of holding', () => {
   it('a pin needs one hole', () => {
     const [issue] = wayIssues(W, part, way(cutFirst, held({ ...ON_PINS, round: 'top' })))
     expect(issue?.sentence).toMatch(/not one hole/)
+  })
+})
+
+describe('pushed on its pins', () => {
+  const apart: Requirement = {
+    kind: 'distance',
+    id: 'd a',
+    critical: false,
+    of: 'd',
+    to: 'a',
+    plus: mm(1),
+    minus: mm(-1),
+  }
+  const holes: Part = {
+    ...cutFaces,
+    features: [...part.features, topHole('d', 50, 30)],
+    requirements: [apart],
+  }
+  const onTop = (more: Partial<typeof ON_PINS>): Setup =>
+    setup('s-2', 'top', 'back', ['d'], { holding: { ...ON_PINS, ...more } })
+  const worst = (more: Partial<typeof ON_PINS>, workshop: Workshop) =>
+    predictionOf(workshop, holes, way(cutFirst, onTop(more))).requirements[0]?.outcome?.worst
+      .predicted
+
+  it('to the left: along X only what the hole is off in size is left, across it floats as before', () => {
+    const sized = only(({ capabilities }) => ({
+      capabilities: { ...capabilities, bore: { ...capabilities.bore, sizeMm: 0.006 } },
+    }))
+    // Floating, half of the play of 0.02; pushed, half of what the hole is off.
+    expect(worst({}, sized)).toBeCloseTo(0.01, 9)
+    expect(worst({ pushed: 'left' }, sized)).toBeCloseTo(0.003, 9)
+    expect(worst({ pushed: 'back' }, sized)).toBeCloseTo(0.01, 9)
+  })
+
+  it('says where it then lies, with the sign that goes into the offset', () => {
+    const [, planned] = planWay(W, holes, way(cutFirst, onTop({ pushed: 'left' }))).setups
+    expect(planned?.standing.words.lines.join(' ')).toContain('Put −0.01 mm into X of its offset')
+  })
+
+  it('turned over and pushed to the same side of the part nothing is said', () => {
+    const codes = (second: 'left' | 'right') =>
+      findingsOf(
+        predictionOf(
+          W,
+          holes,
+          way(cutFirst, onTop({ pushed: 'left' }), {
+            ...held({ ...ON_PINS, pushed: second }),
+            id: 's-over',
+          }),
+        ),
+      ).map(({ code }) => code)
+    expect(codes('right')).not.toContain('pins.pushed-other')
+    expect(codes('left')).toContain('pins.pushed-other')
   })
 })
 

@@ -29,7 +29,14 @@ export {
   holesAlong,
   roundsAlong,
 } from './locators'
-export { isTapped, onPlate, type OnPlate, type PinPlateHolding, PLATE_BEYOND_MM } from './plate'
+export {
+  isTapped,
+  makingOf,
+  onPlate,
+  type OnPlate,
+  type PinPlateHolding,
+  PLATE_BEYOND_MM,
+} from './plate'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
 export { inSoftJaws, type InSoftJaws, MOUTH_MM, type SoftJawsHolding } from './softJaws'
 export { type Prop, propped } from './propped'

@@ -245,6 +245,8 @@ export interface Standing extends Omit<Placed, 'faceAt'> {
   readonly pivot: Point<'setup'>
   /** Held at one end by what is spare: the face at which it is cut off there, the last cut of all, and the room beside that, mm. */
   readonly partsAt?: { readonly face: Side; readonly roomMm: number }
+  /** Pushed each time until a pin bears in a hole: which way, as the part sees it, and by how much that shifts it, mm. */
+  readonly pushed?: { readonly on: string; readonly towards: Point<'part'>; readonly mm: number }
   /** What turns the part without the machine's own axis: an index head, a block with flats. */
   readonly turner?: Turner
   /** Faces that cannot be cut here, and such as zero cannot be found on. */

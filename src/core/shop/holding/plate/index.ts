@@ -40,8 +40,29 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     { key: 'plate', label: 'Plate', kind: 'gear', gear: 'plate' },
     { key: 'round', label: 'Round pin in', kind: 'hole' },
     { key: 'roundPin', label: 'Round pin', kind: 'length', hint: '' },
-    { key: 'relieved', label: 'Relieved pin in', kind: 'hole' },
-    { key: 'relievedPin', label: 'Relieved pin', kind: 'length', hint: '' },
+    { key: 'relieved', label: 'Second pin in', kind: 'hole' },
+    { key: 'relievedPin', label: 'Second pin', kind: 'length', hint: '' },
+    {
+      key: 'second',
+      label: 'That one is',
+      kind: 'choice',
+      options: [
+        { value: 'relieved', label: 'relieved along the line' },
+        { value: 'round', label: 'round too' },
+      ],
+    },
+    {
+      key: 'pushed',
+      label: 'Pushed before it is screwed',
+      kind: 'choice',
+      options: [
+        { value: 'no', label: 'no, it floats' },
+        { value: 'left', label: 'to the left' },
+        { value: 'right', label: 'to the right' },
+        { value: 'back', label: 'to the back' },
+        { value: 'front', label: 'to the front' },
+      ],
+    },
     { key: 'screws', label: 'Screws through, or from below into', kind: 'holes' },
     { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
@@ -93,8 +114,16 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
   stand: standOnPlate,
   anchored: ({ plate }) => plateAnchored(plate),
   registered: ({ plate }) => (plate === undefined ? undefined : plateAnchored(plate)),
-  readingMark: ({ plate, relieved, relievedPin, round, roundPin }) =>
-    ['plate', plate, round, roundPin.mm, relieved, relievedPin.mm].join(' '),
+  readingMark: ({ plate, pushed, relieved, relievedPin, round, roundPin }) =>
+    [
+      'plate',
+      plate,
+      round,
+      roundPin.mm,
+      relieved,
+      relievedPin.mm,
+      ...(pushed && pushed !== 'no' ? [pushed] : []),
+    ].join(' '),
 }
-export { BEYOND_MM as PLATE_BEYOND_MM, isTapped, onPlate, type OnPlate } from './layout'
+export { BEYOND_MM as PLATE_BEYOND_MM, isTapped, makingOf, onPlate, type OnPlate } from './layout'
 export { type PinPlateHolding } from './parameters'

@@ -1,8 +1,8 @@
 import { point, type Point, subtract, turnDirection } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
-import { type AxisSurface, middleOf, normalOf } from '../../../work/part'
+import { type AxisSurface, type Hole, middleOf, normalOf } from '../../../work/part'
 import { type Plate } from '../../workshop'
-import { type Clamp } from '../kind'
+import { type Clamp, type Standing } from '../kind'
 import { byId, type Placed, placed, setupAxes, toSetup, type Work } from '../work'
 import { type PinPlateHolding } from './parameters'
 
@@ -75,4 +75,44 @@ export function onPlate(holding: PinPlateHolding, work: Work): OnPlate {
     between: point(b.x - a.x, b.y - a.y, 0),
     clamps,
   }
+}
+
+/** Which way it is pushed until the pins bear, in the setup; nowhere where it floats. */
+export function pushOf({ holding }: Pick<OnPlate, 'holding'>): Point<'setup'> | undefined {
+  switch (holding.pushed) {
+    case 'left':
+      return point(-1, 0, 0)
+    case 'right':
+      return point(1, 0, 0)
+    case 'back':
+      return point(0, 1, 0)
+    case 'front':
+      return point(0, -1, 0)
+    default:
+      return undefined
+  }
+}
+
+/** How far it then lies off the middle of the round pin, mm. */
+export const pushedMm = ({ holding, round }: Pick<OnPlate, 'holding' | 'round'>): number =>
+  Number.isFinite(round.diameterMm) ? Math.max(0, round.diameterMm - holding.roundPin.mm) / 2 : 0
+
+/** The same as the part sees it: what other setups on the same hole must agree with. */
+export function pushedBy(own: OnPlate): Pick<Standing, 'pushed'> {
+  const push = pushOf(own)
+  return push
+    ? {
+        pushed: {
+          on: own.holding.round,
+          towards: turnDirection(own.partFromSetup, push),
+          mm: pushedMm(own),
+        },
+      }
+    : {}
+}
+
+/** How a hole of the part is made; what is no hole by itself counts as bored. */
+export function makingOf({ part }: Pick<Work, 'part'>, owner: string): Hole['making'] {
+  const feature = part.features.find(({ id }) => id === owner)
+  return feature?.kind === 'hole' ? feature.making : 'bore'
 }

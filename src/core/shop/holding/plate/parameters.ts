@@ -9,6 +9,16 @@ export const PinPlateSchema = z.strictObject({
   roundPin: PositiveLength,
   relieved: RefSchema.describe('The hole that sits on the relieved pin.'),
   relievedPin: PositiveLength,
+  second: z
+    .enum(['relieved', 'round'])
+    .optional()
+    .describe('The second pin is relieved along the line of centres, or round as the first.'),
+  pushed: z
+    .enum(['no', 'left', 'right', 'back', 'front'])
+    .optional()
+    .describe(
+      'Pushed to that side until the pins bear before it is screwed; floating it scatters.',
+    ),
   screws: z.array(RefSchema).max(40).describe('Holes through which screws hold it.'),
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),

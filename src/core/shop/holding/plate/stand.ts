@@ -1,10 +1,10 @@
-import { add, norm, point, type Point, scale, subtract } from '../../../ground/geometry'
+import { add, dot, norm, point, type Point, scale, subtract } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import { drawPieces, heldError, hiddenBelow, storedStay } from '../common'
 import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { plateFindings } from './findings'
-import { BEYOND_MM, onPlate, type OnPlate } from './layout'
+import { BEYOND_MM, makingOf, onPlate, type OnPlate, pushedBy, pushOf } from './layout'
 import { type PinPlateHolding } from './parameters'
 import { plateWords } from './words'
 
@@ -50,6 +50,7 @@ export function standOnPlate(holding: PinPlateHolding, work: Work): Standing {
     overTableMm: plate.height,
     outOfLinePer100: plate.linePer100,
     comesBackMm: 0,
+    ...pushedBy(own),
     pivot: point(0, 0, 0),
     held: [],
     hidden: [hiddenBelow(faceAt.down)],
@@ -130,10 +131,45 @@ function solidsOf(own: OnPlate): readonly Solid[] {
   ]
 }
 
+/** Floating, work lies anywhere within the play; pushed, only what the hole's size is off is left of it. */
+function playError(own: OnPlate, id: string, isRound: boolean, play: number): HeldError {
+  const { holding, relieved, round, work } = own
+  const which = isRound ? 'round' : holding.second === 'round' ? 'second' : 'relieved'
+  const bears = pushOf(own) && Math.abs(dot(pushOf(own) as Point<'setup'>, acrossOf(own, id))) > 0.5
+  if (!bears)
+    return heldError({
+      key: `play ${id}`,
+      link: `play on the ${which} pin`,
+      cause: `play on the ${which} pin`,
+      plusMinus: play / 2,
+      distribution: 'uniform',
+      remedy: 'Take a closer pin, or push the part to one side each time.',
+      lights: [id],
+    })
+  const hole = isRound ? round : relieved
+  return heldError({
+    key: `pushed ${id}`,
+    link: `pushed against the ${which} pin`,
+    cause: `pushed ${holding.pushed ?? ''} against the ${which} pin, whose hole is off in size`,
+    plusMinus: work.workshop.capabilities[makingOf(work, hole.owner)].sizeMm / 2,
+    remedy: 'Measure the hole, and put what it differs by into the offset.',
+    lights: [id],
+  })
+}
+
+/** The way across the line of the pins, or along an axis, that a pin holds. */
+function acrossOf({ between }: OnPlate, id: string): Point<'setup'> {
+  if (id === 'stop1') return point(1, 0, 0)
+  if (id === 'guide1') return point(0, 1, 0)
+  const apart = Math.max(1e-6, norm(between))
+  return point(-between.y / apart, between.x / apart, 0)
+}
+
 function errorsOf(
-  { between, holding, plate, relieved, round }: OnPlate,
+  own: OnPlate,
   { by, id, role }: Pick<Locator, 'role' | 'by' | 'id'>,
 ): readonly HeldError[] {
+  const { between, holding, plate, relieved, round } = own
   const gear = plate.name
   if (role === 'rest')
     return [
@@ -161,15 +197,7 @@ function errorsOf(
       remedy: 'Measure the pins where they stand and enter what they differ by.',
       lights: [id],
     }),
-    heldError({
-      key: `play ${id}`,
-      link: `play on the ${isRound ? 'round' : 'relieved'} pin`,
-      cause: `play on the ${isRound ? 'round' : 'relieved'} pin`,
-      plusMinus: play / 2,
-      distribution: 'uniform',
-      remedy: 'Take a closer pin, or push the part to one side each time.',
-      lights: [id],
-    }),
+    playError(own, id, isRound, play),
   ]
   if (isRound) return errors
   return [

@@ -1,7 +1,7 @@
 import { norm } from '../../../ground/geometry'
 import { FLAT_MOTIONS, lengthIn, roleWords } from '../common'
 import { type HoldingWords } from '../kind'
-import { type OnPlate } from './layout'
+import { type OnPlate, pushedMm, pushOf } from './layout'
 
 export function plateWords(own: OnPlate): HoldingWords {
   const { faceAt, holding, plate, work } = own
@@ -34,10 +34,22 @@ export function plateWords(own: OnPlate): HoldingWords {
     lines: [
       `${work.machine.name}, ${plate.name}.`,
       `${face('up')} up, on three pads under ${face('down')}.`,
-      `Round pin ${length(holding.roundPin.mm)} at its zero, relieved pin ${length(holding.relievedPin.mm)} at X ${length(own.between.x)}, Y ${length(own.between.y)}, relieved along the line between them.`,
+      `Round pin ${length(holding.roundPin.mm)} at its zero, ${holding.second === 'round' ? 'second round' : 'relieved'} pin ${length(holding.relievedPin.mm)} at X ${length(own.between.x)}, Y ${length(own.between.y)}${holding.second === 'round' ? '' : ', relieved along the line between them'}.`,
+      ...pushLines(own, length),
       holding.screws.length === 0
         ? 'No screws are said.'
         : `${holding.screws.length} screws hold it; they locate nothing.`,
     ],
   }
+}
+
+/** What pushing it to one side does, and what is to be done about it in the offset. */
+function pushLines(own: OnPlate, length: (mm: number) => string): readonly string[] {
+  const push = pushOf(own)
+  if (!push) return []
+  const [axis, sign] = push.x === 0 ? (['Y', push.y] as const) : (['X', push.x] as const)
+  const mm = pushedMm(own)
+  return [
+    `Pushed to the ${own.holding.pushed ?? ''} until the pins bear, then screwed: it lies ${length(mm)} off the middle of the round pin each time. Put ${sign > 0 ? '+' : '−'}${length(mm)} into ${axis} of its offset.`,
+  ]
 }
