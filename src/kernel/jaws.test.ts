@@ -13,6 +13,8 @@ import {
   type Ring,
 } from '@/core/ground/outline'
 import { WORM_BLOCK, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
+import { findingsOf } from '@/core/foreman/findings'
+import { predictWay } from '@/core/predict/prediction'
 import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
 import { type SoftJawsHolding } from '@/core/shop/holding'
 import { designSoftJaws, type JawDesign, type JawHalf } from '@/core/shop/making'
@@ -180,6 +182,63 @@ describe('a part with a lobe', () => {
     const { troubles } = await jawsOf(held(slim, holding), holding)
     expect(troubles.map(({ code }) => code)).toContain('cutter')
     expect(troubles.map(({ sentence }) => sentence).join(' ')).toMatch(/End mill (6|10) does/)
+  })
+})
+
+describe('a round boss in bored halves', () => {
+  const hub: Part = {
+    ...plainBlock(),
+    size: { x: mm(80), y: mm(80), z: mm(40) },
+    features: [
+      {
+        kind: 'boss',
+        id: 'spigot',
+        on: 'top',
+        diameter: mm(50),
+        height: mm(18),
+        place: { dims: [], centred: true },
+      },
+    ],
+  }
+  const bored: SoftJawsHolding = { ...IN_JAWS, round: 'spigot', stop: 'none', step: mm(12) }
+  const planned = held(hub, bored)
+
+  it('bears on both sides of the axis at zero, is free elsewhere; neither half cuts it', async () => {
+    const design = await jawsOf(planned, bored)
+    expect(design.troubles).toEqual([])
+    // Each half bears over 130 degrees of a circle of 50: some 56.7; the rest is free by 0.3.
+    for (const half of [design.fixed, design.moving]) {
+      expect(half.leastGapMm).toBeLessThan(1e-3)
+      expect(half.leastGapMm).toBeGreaterThanOrEqual(-1e-9)
+      expect(half.mostGapMm).toBeCloseTo(0.3, 3)
+      expect(half.bearsMm).toBeGreaterThan(45)
+      const closed = await meets(planned, half)
+      expect(closed.shared).toBeLessThan(0.5)
+    }
+    const arcs = design.fixed.profile.flatMap(edgesOf).filter((edge) => edge.kind === 'arc')
+    expect(arcs.some((arc) => Math.abs(arc.radiusMm - 25) < 2e-3)).toBe(true)
+    expect(design.zero).toMatchObject({ x: 0, y: 0, words: 'axis of the bore, floor of the step' })
+    expect(design.gripMm).toBeCloseTo(11.5, 0)
+  })
+
+  it('is located by its axis; a boss that is not cut yet, or not within the step, is told', () => {
+    expect(
+      planned.contacts.map(({ surface }) => surface).filter((s) => s === 'spigot'),
+    ).toHaveLength(2)
+    expect(planned.standing.stays.y.words).toBe('bore of the jaws, as stored')
+    const codes = (first: readonly string[]) => {
+      const plan = planWay(
+        STANDARD_WORKSHOP,
+        hub,
+        way(
+          setup('s-1', 'top', 'back', first),
+          setup('s-2', 'bottom', 'back', [], { holding: bored, ops: [op('bottom')] }),
+        ),
+      )
+      return findingsOf(predictWay(plan)).map(({ code }) => code)
+    }
+    expect(codes(['top', 'spigot'])).not.toContain('soft-jaws.no-flat')
+    expect(codes(['top'])).toContain('soft-jaws.no-flat')
   })
 })
 

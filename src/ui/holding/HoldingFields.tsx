@@ -232,6 +232,21 @@ function HoldingInput(props: {
           onChange={onChange}
         />
       )
+    case 'upright': {
+      const rounds = roundsAlong(surfaces, up)
+      if (rounds.length === 0 && value === undefined) return null
+      return (
+        <Choice
+          label={field.label}
+          value={typeof value === 'string' ? value : ''}
+          options={[
+            { value: '', label: 'nothing round: walls' },
+            ...rounds.map(({ id }) => ({ value: id, label: refLabel(part, id) })),
+          ]}
+          onChange={(chosen) => onChange(chosen === '' ? undefined : chosen)}
+        />
+      )
+    }
     case 'holes': {
       const chosen = new Set(value as readonly string[])
       return (

@@ -292,6 +292,12 @@ export type HoldingField =
       readonly label: string
       readonly kind: 'hole' | 'holes' | 'round' | 'side'
     }
+  /** An upright outside round, or none. */
+  | {
+      readonly key: string
+      readonly label: string
+      readonly kind: 'upright'
+    }
 
 /** What stays of a holding in the machine, by itself: for what the register and others know of it. */
 export interface Anchored {

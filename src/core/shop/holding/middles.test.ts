@@ -263,6 +263,50 @@ describe('a block with flats, an index head', () => {
   })
 })
 
+describe('soft jaws bored for a round', () => {
+  it('a round that is larger by its size lies off the bore’s axis by half of that, away from the fixed half', () => {
+    const hub: Part = {
+      ...newPart('Hub', { x: mm(80), y: mm(80), z: mm(40) }),
+      features: [
+        {
+          kind: 'boss',
+          id: 'spigot',
+          on: 'top',
+          diameter: mm(50),
+          height: mm(18),
+          place: { dims: [], centred: true },
+        },
+        topHole('d', 40, 58),
+      ],
+    }
+    const sized = only(({ capabilities }) => ({
+      capabilities: { ...capabilities, mill: { ...capabilities.mill, sizeMm: 0.04 } },
+    }))
+    const bored: Holding = {
+      kind: 'soft-jaws',
+      vise: 'vise-125',
+      blank: 'soft-125',
+      step: mm(12),
+      gap: mm(12),
+      clear: mm(0.3),
+      cutter: 'end-10',
+      round: 'spigot',
+      stop: 'none',
+      shift: mm(0),
+      jaws: 'as cut',
+    }
+    const [off] = worstOf(
+      sized,
+      asking(hub, distance('d', 'spigot')),
+      way(
+        setup('s-1', 'top', 'back', ['top', 'spigot']),
+        setup('s-2', 'bottom', 'back', ['d'], { holding: bored }),
+      ),
+    )
+    expect(off).toBeCloseTo(0.02, 9)
+  })
+})
+
 describe('V-blocks', () => {
   /** A floor cut over a round whose diameter was made to ± so much. */
   const sized = (sizeMm: number, angleDeg: number): Workshop =>

@@ -15,6 +15,15 @@ export function softJawsFindings(own: InSoftJaws, inspected: Inspected): readonl
   ]
 }
 
+const NO_ROUND = [
+  'The round that the jaws are bored for does not lie within the step.',
+  'Cut it before, turn the part so that it is down, or make the step deeper.',
+] as const
+const noFlat = (wall: string): readonly [what: string, rest: string] => [
+  `Nothing flat of the part lies against the ${wall}.`,
+  'Within the step it has no upright flat face there to bear on. Turn the part, make the step deeper, or hold it another way.',
+]
+
 function gripFindings(own: InSoftJaws, { index: i, length }: Inspected): readonly Finding[] {
   const { fixed, high, holding, low, moving } = own
   const tall = high.z - low.z
@@ -37,14 +46,7 @@ function gripFindings(own: InSoftJaws, { index: i, length }: Inspected): readonl
   ].flatMap(({ bearing, wall }) =>
     bearing.isThere
       ? []
-      : [
-          finding(
-            'soft-jaws.no-flat',
-            i,
-            `Nothing flat of the part lies against the ${wall}.`,
-            'Within the step it has no upright flat face there to bear on. Turn the part, make the step deeper, or hold it another way.',
-          ),
-        ],
+      : [finding('soft-jaws.no-flat', i, ...(own.bored ? NO_ROUND : noFlat(wall)))],
   )
   return [...shallow, ...flat]
 }

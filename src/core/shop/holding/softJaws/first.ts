@@ -59,6 +59,7 @@ export function firstInSoftJaws(
     looseFirst(jawBlanks, vises, wide)
   if (!best || !cutter) return undefined
   const { blank, gap, vise } = best
+  const spigot = part.features.find(({ kind, on }) => kind === 'boss' && on === oppositeOf(up))
   const tall = across(part, up)
   const deepest = blank.height - blank.screwHeight - blank.headDiameter / 2 - LEAST_OVER_SCREW_MM
   const step = Math.max(3, Math.min(Math.ceil(tall / 6 + MOUTH_MM), Math.floor(deepest), tall / 2))
@@ -70,7 +71,7 @@ export function firstInSoftJaws(
     gap: { mm: gap },
     clear: { mm: CLEAR_MM },
     cutter: cutter.id,
-    stop: 'left',
+    ...(spigot ? { round: spigot.id, stop: 'none' as const } : { stop: 'left' as const }),
     shift: { mm: 0 },
     jaws: 'as cut',
   }

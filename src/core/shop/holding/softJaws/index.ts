@@ -17,6 +17,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     { key: 'gap', label: 'Gap, closed on the part', kind: 'length', hint: '' },
     { key: 'clear', label: 'Free where nothing locates', kind: 'length', hint: '' },
     { key: 'cutter', label: 'Cut with', kind: 'gear', gear: 'cutter' },
+    { key: 'round', label: 'Bored for', kind: 'upright' },
     STOP_FIELD,
     { key: 'shift', label: 'Shifted to the right', kind: 'length', hint: '' },
     {
@@ -36,7 +37,16 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
   wants: 'Soft jaws want a pair of blanks in the workshop.',
   begin: firstInSoftJaws,
   takes: blanksOpen,
-  issues: ({ blank, cutter, vise }, workshop) => [
+  issues: ({ blank, cutter, round, vise }, workshop, surfaces) => [
+    ...(round === undefined || surfaces.get(round)?.kind === 'axis'
+      ? []
+      : [
+          {
+            code: 'setup.hole',
+            path: 'round',
+            sentence: `“${round}” is no round of the part; the jaws are bored for one.`,
+          },
+        ]),
     ...missing(workshop.vises, vise, 'vise', 'vise'),
     ...missing(workshop.jawBlanks, blank, 'blank', 'pair of blanks'),
     ...missing(workshop.cutters, cutter, 'cutter', 'cutter'),
@@ -44,8 +54,20 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
   stand: standInSoftJaws,
   anchored: softJawsAnchored,
   registered: () => undefined,
-  readingMark: ({ blank, clear, cutter, gap, jaws, shift, step, stop, vise }) =>
-    ['soft jaws', vise, blank, cutter, step.mm, gap.mm, clear.mm, shift.mm, stop, jaws].join(' '),
+  readingMark: ({ blank, clear, cutter, gap, jaws, round, shift, step, stop, vise }) =>
+    [
+      'soft jaws',
+      vise,
+      blank,
+      cutter,
+      step.mm,
+      gap.mm,
+      clear.mm,
+      shift.mm,
+      stop,
+      jaws,
+      ...(round === undefined ? [] : [round]),
+    ].join(' '),
 }
 
 export { inSoftJaws, type InSoftJaws, MOUTH_MM } from './layout'

@@ -1,7 +1,8 @@
 import { applyMotion, dot, point, type Point } from '../../../ground/geometry'
-import { type PlaneSurface } from '../../../work/part'
-import { hasMetal, planeNow } from '../../../work/stock'
+import { type AxisSurface, normalOf, type PlaneSurface } from '../../../work/part'
+import { hasMetal, isThere, planeNow } from '../../../work/stock'
 import { type Cutter, type JawBlank, type Vise } from '../../workshop'
+import { roundsAlong } from '../locators'
 import { byId, type Facing, type Placed, placed, toSetup, type Work } from '../work'
 import { type SoftJawsHolding } from './parameters'
 
@@ -36,6 +37,9 @@ export interface InSoftJaws extends Placed {
   readonly fixed: Bearing
   readonly moving: Bearing
   readonly end: Bearing | undefined
+  /** The upright round that both halves are bored for, its axis in the setup. */
+  readonly bored:
+    { readonly surface: AxisSurface; readonly x: number; readonly radius: number } | undefined
 }
 
 export function inSoftJaws(holding: SoftJawsHolding, work: Work): InSoftJaws {
@@ -48,8 +52,11 @@ export function inSoftJaws(holding: SoftJawsHolding, work: Work): InSoftJaws {
     placed(work, (low, high) =>
       point(holding.shift.mm - (low.x + high.x) / 2, back - high.y, floorZ - low.z),
     )
-  // Where a face that lies inside of the block's own bears, that face comes to the wall.
   const first = lay(0)
+  const own = { work, holding, vise, blank, cutter, floorZ, topZ }
+  const round = roundsAlong(work.surfaces, normalOf(work.up)).find(({ id }) => id === holding.round)
+  if (round) return inBore(own, first, lay, round)
+  // Where a face that lies inside of the block's own bears, that face comes to the wall.
   const block = lay(-bearingOf(work, first, 'guide', floorZ, holding.step.mm).at)
   const [fixed, moving] = (['guide', 'away'] as const).map((facing) =>
     bearingOf(work, block, facing, floorZ, holding.step.mm),
@@ -58,22 +65,47 @@ export function inSoftJaws(holding: SoftJawsHolding, work: Work): InSoftJaws {
   const gapY = [middle + holding.gap.mm / 2, middle - holding.gap.mm / 2] as const
   return {
     ...block,
-    work,
-    holding,
-    vise,
-    blank,
-    cutter,
-    floorZ,
-    topZ,
+    ...own,
     gapY,
     fixed,
     moving,
+    bored: undefined,
     end:
       holding.stop === 'none'
         ? undefined
         : bearingOf(work, block, holding.stop, floorZ, holding.step.mm, gapY[0] / 2),
   }
 }
+
+/** A round that stands upright in bored halves: its axis is at 0 in Y, and it bears all round. */
+function inBore(
+  own: Pick<InSoftJaws, 'work' | 'holding' | 'vise' | 'blank' | 'cutter' | 'floorZ' | 'topZ'>,
+  first: Placed,
+  lay: (back: number) => Placed,
+  surface: AxisSurface,
+): InSoftJaws {
+  const { floorZ, holding, topZ, work } = own
+  const block = lay(-toSetup(first, surface.from).y)
+  const [a, b] = [toSetup(block, surface.from), toSetup(block, surface.to)]
+  const radius = surface.diameterMm / 2
+  const isThere =
+    isThereNow(work, surface) &&
+    Math.min(a.z, b.z) < topZ - MOUTH_MM &&
+    Math.max(a.z, b.z) > floorZ + MOUTH_MM
+  const bearing = (sign: 1 | -1): Bearing => ({ surface: surface.id, at: sign * radius, isThere })
+  return {
+    ...block,
+    ...own,
+    gapY: [holding.gap.mm / 2, -holding.gap.mm / 2],
+    fixed: bearing(1),
+    moving: bearing(-1),
+    end: undefined,
+    bored: { surface, x: a.x, radius },
+  }
+}
+
+const isThereNow = ({ before, part }: Work, { owner }: AxisSurface): boolean =>
+  isThere(part, before, owner)
 
 /** Places along a face at which it is looked for metal, as parts of the work's size from its middle. */
 const PLACES = [0, 0.12, -0.12, 0.25, -0.25, 0.38, -0.38, 0.46, -0.46]

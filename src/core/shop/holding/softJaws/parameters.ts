@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LengthSchema } from '../../../work/part'
+import { LengthSchema, RefSchema } from '../../../work/part'
 
 /** In soft jaws, cut in place to the part as it stands there. */
 export const SoftJawsSchema = z.strictObject({
@@ -11,6 +11,9 @@ export const SoftJawsSchema = z.strictObject({
   clear: LengthSchema.describe('Left free where a wall does not locate.'),
   cutter: z.string().min(1).max(40),
   stop: z.enum(['left', 'right', 'none']).describe('End at which a wall of the fixed half stops.'),
+  round: RefSchema.optional().describe(
+    'The outside round that stands upright in them: both halves are bored for it, and there is no end wall.',
+  ),
   shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
   jaws: z
     .enum(['as cut', 'put back', 'indicated', 'skimmed'])

@@ -1,20 +1,16 @@
-import { type Axis, point } from '../../../ground/geometry'
+import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
-import { drawPieces, heldError, hiddenBelow, storedStay, unkeptStay } from '../common'
-import {
-  type HeldError,
-  type Locator,
-  type Solid,
-  type Spot,
-  type Standing,
-  type Stay,
-} from '../kind'
-import { type Work } from '../work'
+import { drawPieces, heldError, hiddenBelow } from '../common'
 import { USUAL_BED_MM } from '../jawed'
+import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
+import { type Work } from '../work'
+import { boredErrors, boredSpots } from './bored'
 import { softJawsFindings } from './findings'
 import { type InSoftJaws, inSoftJaws } from './layout'
 import { softJawsAnchored } from './anchored'
 import { type SoftJawsHolding } from './parameters'
+import { backErrors } from './putBack'
+import { softJawsStays } from './stays'
 import { softJawsWords } from './words'
 
 /** So far over the jaws a face can be touched beside them, mm. */
@@ -28,10 +24,10 @@ export function standInSoftJaws(holding: SoftJawsHolding, work: Work): Standing 
   const isLow = high.z - topZ <= TOUCH_OVER_MM
   return {
     ...own,
-    spots: spotsOf(own),
+    spots: own.bored ? boredSpots(own, own.bored) : spotsOf(own),
     clamps: [],
     solids,
-    stays: staysOf(own),
+    stays: softJawsStays(own),
     mark: softJawsAnchored(holding).mark,
     overTableMm: vise.bedHeight ?? USUAL_BED_MM,
     outOfLinePer100: wallOf(own).formMm,
@@ -46,10 +42,10 @@ export function standInSoftJaws(holding: SoftJawsHolding, work: Work): Standing 
       hiddenBelow(faceAt.down),
       ...(isLow ? [faceAt.guide, faceAt.away].map((face) => ({ face, rest })) : []),
     ],
-    guideY: 0,
+    guideY: own.bored ? undefined : 0,
     stopX: end?.at,
     stopIsWall: true,
-    stopEnd: holding.stop === 'none' ? undefined : holding.stop,
+    stopEnd: end && holding.stop !== 'none' ? holding.stop : undefined,
     words: softJawsWords(own),
     errors: (locator) => errorsOf(own, locator),
     findings: (inspected) => softJawsFindings(own, inspected),
@@ -170,50 +166,6 @@ function solidsOf(own: InSoftJaws): readonly Solid[] {
   ]
 }
 
-function staysOf(own: InSoftJaws): Readonly<Record<Axis, Stay>> {
-  const { end, faceAt, fixed, gapY, high, holding, low, work } = own
-  const middle = point<'setup'>((low.x + high.x) / 2, (fixed.at + gapY[0]) / 2, low.z)
-  const gear = { key: `soft jaws ${holding.blank}`, name: own.blank.name }
-  const marks = softJawsAnchored(holding).marks
-  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
-  // Where they were cut is where the machine's own zero was: what a cut by the side of a cutter is off by.
-  const wallMm = wallOf(own).positionMm
-  return {
-    x: end
-      ? storedStay('x', gear, {
-          by: 'end wall of the jaws',
-          where: `at the end wall, ${face(holding.stop === 'right' ? 'right' : 'left')}`,
-          at: end.at,
-          place: { ...middle, x: end.at },
-          anchorAt: end.at,
-          mark: marks.x.mark,
-          plusMinus: wallMm,
-          lights: ['stop1'],
-        })
-      : unkeptStay(middle.x, middle),
-    y: storedStay('y', gear, {
-      by: 'wall of the fixed half',
-      where: `at the wall of the fixed half, ${face('guide')}`,
-      at: fixed.at,
-      place: { ...middle, y: fixed.at },
-      anchorAt: fixed.at,
-      mark: marks.y.mark,
-      plusMinus: wallMm,
-      lights: ['jaw'],
-    }),
-    z: storedStay('z', gear, {
-      by: 'floor of the jaws',
-      where: `on the floor of the jaws, ${face('down')}`,
-      at: low.z,
-      place: middle,
-      anchorAt: low.z,
-      mark: marks.z.mark,
-      plusMinus: work.machine.repeatMm,
-      lights: ['parallels'],
-    }),
-  }
-}
-
 const RESTS = ['parallels', 'rest1', 'rest2', 'rest3'] as const
 
 /** What the jaws are off by where each locator bears: as they were cut, and as they were put back. */
@@ -250,6 +202,7 @@ function errorsOf(
           ]
         : []),
     ]
+  if (own.bored) return boredErrors(own, cut, { id, role })
   if (role === 'stop')
     return [
       cut('end wall', wallOf(own).formMm / 2, ['stop1']),
@@ -269,37 +222,4 @@ function errorsOf(
     ...backErrors(own, 'y', 1, lights),
     ...backErrors(own, 'turn', (2 * inSetup.x) / own.blank.width, lights),
   ]
-}
-
-/** Cut jaws that were unscrewed do not come back to where they were cut. */
-function backErrors(
-  own: InSoftJaws,
-  what: string,
-  coefficient: number,
-  lights: readonly string[],
-): readonly HeldError[] {
-  const plusMinus = backMmOf(own)
-  return plusMinus === 0
-    ? []
-    : [
-        heldError({
-          key: `put back ${what}`,
-          link: 'jaws put back',
-          cause: 'jaws that were unscrewed, put back',
-          plusMinus,
-          remedy:
-            'Indicate them from an edge or a bore that was cut with them, take a skim cut, or leave them on.',
-          lights,
-          coefficient,
-        }),
-      ]
-}
-
-/** How far jaws that were unscrewed may be from where they were cut, ± mm. */
-export function backMmOf({ blank, holding, work }: InSoftJaws): number {
-  if (holding.jaws === 'put back') return blank.backMm
-  if (holding.jaws !== 'indicated') return 0
-  const { instruments } = work.workshop
-  const reads = instruments.filter(({ kind }) => kind === 'indicator')
-  return Math.min(blank.backMm, ...reads.map(({ repeatMm }) => repeatMm))
 }

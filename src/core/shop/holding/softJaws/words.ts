@@ -47,10 +47,14 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
     roles: ROLES,
     motions: MOTIONS,
     holdIt:
-      holding.stop === 'none'
+      holding.stop === 'none' && !own.bored
         ? 'leave an end wall standing at the left or right'
         : 'give back a contact that was taken away',
-    nought: { x: 'the middle of the vise', y: 'the wall of the fixed half', z: 'the bed' },
+    nought: {
+      x: 'the middle of the vise',
+      y: own.bored ? 'the axis of the bore' : 'the wall of the fixed half',
+      z: 'the bed',
+    },
     guided: 'the fixed half',
     pivot: 'Cut the jaws again',
     name: blank.name,
@@ -60,20 +64,22 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
     stillHeld: `with ${length(grip)} still gripped`,
     grip: 'the jaws',
     caption: [
-      'In soft jaws on ',
+      own.bored ? 'In bored soft jaws on ' : 'In soft jaws on ',
       faceAt.down,
-      ', against ',
-      faceAt.guide,
-      ...stopCaption(own, holding.stop),
+      ...(own.bored
+        ? [`, on its round ${length(2 * own.bored.radius)}`]
+        : [', against ', faceAt.guide, ...stopCaption(own, holding.stop)]),
     ],
     note: `A step of ${length(holding.step.mm)}, ${length(Math.max(0, high.z - topZ))} stand over the jaws. Close it as hard as the jaws were closed while they were cut, no harder: it must not crush a thin part. An estimate of what is enough; the vise’s own limits and a qualified person decide.`,
     lines: [
       `${work.machine.name}, ${vise.name}, ${blank.name.toLowerCase()}, cut in place with ${cutter.name.toLowerCase()}.`,
       `${face('up')} up, ${face('guide')} to the fixed half, standing on ${face('down')}.`,
       `Step ${length(holding.step.mm)} deep, gap ${length(holding.gap.mm)} closed on the part; ${length(holding.clear.mm)} free where nothing locates.`,
-      holding.stop === 'none'
-        ? 'No end wall.'
-        : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
+      own.bored
+        ? `Bored ${length(2 * own.bored.radius)} over both halves: boring head or round about the axis, to the size of the part as measured. Turned true along ${face('guide')} with an indicator.`
+        : holding.stop === 'none'
+          ? 'No end wall.'
+          : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
       SINCE_WORDS[holding.jaws],
       ...(holding.jaws === 'put back' || holding.jaws === 'indicated'
         ? []

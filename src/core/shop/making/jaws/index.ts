@@ -62,10 +62,12 @@ export function designJaws(
       ? 'Deburr the edges of the work that go in: the groove takes what is left.'
       : `The workshop has no end mill small enough for a groove at the foot of the walls: break the lower edges of the work by ${MOUTH_MM} mm, or its burrs and the cutter’s own corner hold it off.`,
     zero: {
-      x: end?.at ?? 0,
-      y: fixed.at,
+      x: end?.at ?? own.bored?.x ?? 0,
+      y: own.bored ? 0 : fixed.at,
       z: floorZ,
-      words: `${end ? 'end wall' : 'middle of the vise'}, wall of the fixed half, floor of the step`,
+      words: own.bored
+        ? 'axis of the bore, floor of the step'
+        : `${end ? 'end wall' : 'middle of the vise'}, wall of the fixed half, floor of the step`,
     },
     troubles: troublesOf(outline.length === 0, [fixedHalf, movingHalf]),
   }

@@ -36,6 +36,11 @@ export function pocketsOf(
     clearMm,
     wallEnds: walls.flat(),
   })
+  if (own.bored) {
+    const { radius, x } = own.bored
+    const bore = (sign: 1 | -1): Region => boreWall(x, radius, sign)
+    return { fixed: pocket(clear, bore(1)), moving: pocket(clear, bore(-1)) }
+  }
   return {
     fixed: pocket(clear, [
       ...wallsAt(closed, { axis: 'y', at: fixed.at, sign: 1, clear }),
@@ -106,6 +111,27 @@ function wallsAt(closed: Region, wall: WallAt): Region {
       return beyond(wall, ends, along === 'y' ? above : -FAR_MM, Math.min(RAMP * clear, 40))
     })
   })
+}
+
+/** So far to both sides of the direction in which it closes a half bears on a round, rad (common practice, no source). */
+const BORE_REACH_RAD = (65 * Math.PI) / 180
+/** A bore is drawn by edges that touch it from outside, rad apart. */
+const BORE_STEP_RAD = Math.PI / 360
+
+/** All that lies beyond a round about an axis in X, towards one half. */
+function boreWall(x: number, radius: number, sign: 1 | -1): Region {
+  const count = Math.ceil((2 * BORE_REACH_RAD) / BORE_STEP_RAD)
+  // Corners of edges that touch the round: no edge cuts into it.
+  const out = radius / Math.cos(BORE_REACH_RAD / count)
+  const at = (angle: number, r: number): PlanePoint => ({
+    x: x + r * Math.sin(angle),
+    y: sign * r * Math.cos(angle),
+  })
+  const arc = Array.from({ length: count + 1 }, (_, i) =>
+    at(-BORE_REACH_RAD + (2 * BORE_REACH_RAD * i) / count, out),
+  )
+  const corners = [...arc, at(BORE_REACH_RAD, FAR_MM), at(-BORE_REACH_RAD, FAR_MM)]
+  return [regionArea([corners]) > 0 ? corners : [...corners].reverse()]
 }
 
 /** All that lies beyond one flat. */
