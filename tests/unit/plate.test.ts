@@ -4,7 +4,13 @@ import { describe, expect, it } from 'vitest'
 import { runLine } from '@/cli/line'
 import { readDocumentText } from '@/core/paper/formats'
 import { offsetsFrom } from '@/core/floor/offsets'
-import { fixtureIssues, fixtureOfPlate, FixtureSchema } from '@/core/floor/register'
+import {
+  fixtureIssues,
+  fixtureOfPlate,
+  FixtureSchema,
+  holdingOfFixture,
+  revisionOfFixture,
+} from '@/core/floor/register'
 import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
 import { type PinPlateHolding } from '@/core/shop/holding'
 import { designPlate, type PlateDesign, relievedLandMm } from '@/core/shop/making'
@@ -207,6 +213,12 @@ describe('several parts on one plate', () => {
     const fixture = fixtureOfPlate(planned, all, offsets)
     expect(FixtureSchema.safeParse(fixture).success).toBe(true)
     expect(fixtureIssues(STANDARD_WORKSHOP, fixture)).toEqual([])
+    // From there it is offered for this part, on the pins that it has; for another part it is not.
+    expect(revisionOfFixture(fixture, part)).toBe(part.revision)
+    expect(revisionOfFixture(fixture, { name: 'Else' })).toBeUndefined()
+    expect(
+      holdingOfFixture(fixture, STANDARD_WORKSHOP, part, { up: 'bottom', guide: 'back' }),
+    ).toMatchObject({ kind: 'plate', plate: 'plate-1', roundPin: mm(7.98), relievedPin: mm(7.9) })
     expect(fixture.sizes.map((size) => size.offset)).toEqual(offsets)
     expect(fixture.sizes[5]?.shift.x.mm).toBeCloseTo(2 * (long + 15), 6)
     expect(fixture.pins).toHaveLength(12)

@@ -22,6 +22,7 @@ import { useAddress } from '@/ui/useAddress'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { BenchPane } from './BenchPane'
+import { type OwnedFixture, OwnedFixtures } from './OwnedFixtures'
 import { JawFigures } from './JawFigures'
 import { JawsPane } from './JawsPane'
 import { PlatePane } from './PlatePane'
@@ -31,6 +32,8 @@ import { IntoRegister } from './IntoRegister'
 import { isInJaws, useJaws } from './useJaws'
 
 interface HoldingViewProps {
+  /** What the register has that was made for this part. */
+  readonly owned: readonly OwnedFixture[]
   readonly jobId: string
   readonly part: Part
   readonly workshop: Workshop
@@ -46,7 +49,7 @@ interface HoldingViewProps {
 const ADDRESS = { setup: parseAsString }
 
 /** One setup by how it is held: drawn large, with its figures, its parameters, and what else could hold it. */
-export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewProps) {
+export function HoldingView({ jobId, owned, part, way: stored, workshop }: HoldingViewProps) {
   const document_ = useDocument('way', stored)
   const { body: way, edit } = document_
   useHistoryKeys(document_)
@@ -117,6 +120,11 @@ export function HoldingView({ jobId, part, way: stored, workshop }: HoldingViewP
                 onChange={(next) => edit((w) => changeSetup(w, planned.id, next))}
               />
             </section>
+            <OwnedFixtures
+              owned={owned}
+              planned={planned}
+              onChange={(next) => edit((w) => changeSetup(w, planned.id, next))}
+            />
             {plate && (
               <PlatePane jobId={jobId} wayName={way.name} planned={planned} plate={plate} />
             )}

@@ -2,6 +2,7 @@ import { type PlannedSetup } from '../../plan/planning'
 import { type JawDesign } from '../../shop/making'
 import { lengthWords, printLength } from '../../handbook/units'
 import { cutText } from '../../ground/issues'
+import { ownName } from './owned'
 import { type Fixture } from './schema'
 
 /** The walls of jaws that were put back may be out of line by this before they want a skim cut, mm in 100 (common practice, no source). */
@@ -63,7 +64,7 @@ export function fixtureOfJaws(planned: PlannedSetup, design: JawDesign): Fixture
       {
         id: 'part',
         name: cutText(setup.name, MOST_NAME),
-        part: cutText(`${part.name}, rev ${part.revision}`, 80),
+        part: cutText(ownName(part), 80),
         length: { mm: size },
         offset: setup.zero.offset,
         shift: none,

@@ -2,6 +2,7 @@ import { type PlannedSetup } from '../../plan/planning'
 import { type PlateDesign } from '../../shop/making'
 import { lengthWords } from '../../handbook/units'
 import { cutText } from '../../ground/issues'
+import { ownName } from './owned'
 import { type Fixture } from './schema'
 
 /** Edge in line with the travel, in 100 mm, and edges where they were (common practice, no source), mm. */
@@ -54,7 +55,7 @@ export function fixtureOfPlate(
   const { places, restMm, zero } = design
   const { holding } = clamping
   const { x, y } = design.part.size
-  const own = `${part.name}, rev ${part.revision}`
+  const own = ownName(part)
   return {
     name: cutText(`Plate ${part.name}, setup ${index + 1}`, MOST_NAME),
     kind: 'plate',
