@@ -203,6 +203,7 @@ test('a plate for two pins is told what it needs, handed out, and made a job of 
 })
 
 const HUB = readFileSync('docs/examples/clutch-hub.foothold.json', 'utf8')
+const OILER = readFileSync('docs/examples/oiler-block.foothold.json', 'utf8')
 const PIER = readFileSync('docs/examples/pier-plate.foothold.json', 'utf8')
 
 test('four sides in one clamping: the turn is drawn, the other way round is told, it is parted last', async ({
@@ -253,6 +254,58 @@ test('a plate for four of the part: drawn with its offsets, and written down', a
   await register.getByRole('button', { name: 'Into the register' }).click()
   await expect(page.getByRole('heading', { name: /^Plate Pier plate, setup 2/ })).toBeVisible()
   await expect(page.getByText('Place 4').first()).toBeVisible()
+
+  // Now that it is there it is offered first, on the pins that it has.
+  await open(page, `/jobs/${job.id}/ways/${job.ways[1]?.id}/holding?setup=s-2`)
+  const owned = page.getByRole('region', { name: 'In the register for this part' })
+  const take = owned.getByRole('button', { name: /^Take: Plate Pier plate, setup 2/ }).first()
+  await page.getByLabel('Held in').selectOption({ label: 'Vise' })
+  await expect(page.getByLabel('Round pin', { exact: true })).toHaveCount(0)
+  await take.click()
+  await expect(page.getByLabel('Round pin', { exact: true })).toBeVisible()
+  await accessible(page)
+  await saved(page)
+})
+
+test('a holding stands leaning for what is slanted, is propped, and is seen as a solid too', async ({
+  page,
+  request,
+}) => {
+  const job = await freshJob(request, OILER)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/holding?setup=s-2`)
+  await page.getByRole('button', { name: 'front up 30° for pipe seat' }).click()
+  await expect(page.getByText('50.000 mm of gauge blocks under the raised roll')).toBeVisible()
+  await expect(page.getByRole('button', { name: /front up 30°/ }).first()).toBeVisible()
+  await page.getByLabel('Raised by').fill('100°')
+  await page.getByLabel('Raised by').press('Tab')
+  await expect(
+    page.getByText('A holding leans by more than 0° and no more than 90°.'),
+  ).toBeVisible()
+  await page.getByLabel('Raised by').fill('17.5°')
+  await page.getByLabel('Raised by').press('Tab')
+  await expect(page.getByText(/30\.071 mm of gauge blocks/)).toBeVisible()
+  await page
+    .getByRole('combobox', { name: 'Stands' })
+    .selectOption({ label: 'leaning, on Angle blocks' })
+  await expect(page.getByText(/angle blocks 20° − 2° − 0\.5°/)).toBeVisible()
+  await accessible(page)
+  await saved(page)
+  await page.getByRole('combobox', { name: 'Stands' }).selectOption({ label: 'level' })
+  await expect(page.getByText('gauge blocks')).toHaveCount(0)
+
+  await page.getByRole('button', { name: 'The solid too' }).click()
+  await expect(page.getByText('as it comes in')).toBeVisible({ timeout: 30_000 })
+  await saved(page)
+
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-2`)
+  await page.getByRole('button', { name: 'Footing' }).click()
+  await page.getByRole('button', { name: 'Put a jack under it' }).click()
+  const jacks = page.getByRole('list', { name: 'Jacks under the work' })
+  await expect(jacks.getByText('Jack under base')).toBeVisible()
+  await accessible(page)
+  await saved(page)
+  await jacks.getByRole('button', { name: 'Take away' }).click()
+  await expect(jacks.getByRole('listitem')).toHaveCount(0)
 })
 
 test('contacts are drawn to where they are wanted, by pointer and by key, and taken back', async ({

@@ -1,10 +1,11 @@
 'use client'
 
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { benchViews, setupLooking } from '@/core/paper/picture'
 import { type MovedContact, type PlannedSetup } from '@/core/plan/planning'
 import { editContact, resetContact, type Setup } from '@/core/plan/way'
 import { type Part } from '@/core/work/part'
+import { LazySetupSolid } from '@/ui/solid/SolidButton'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useLooks } from '@/ui/useLooks'
 import { useSize } from '@/ui/useSize'
@@ -31,14 +32,25 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
     const looks = elevation && plan ? { elevation, plan } : undefined
     return benchViews(planned, { width: width - 8, height, looks })
   }, [elevation, height, plan, planned, width])
+  const [isSolid, setSolid] = useState(false)
   const { words } = planned.standing
   const moved = ({ edit }: MovedContact): void => onChange((setup) => editContact(setup, edit))
   return (
     <section aria-label="The holding" className="sheet flex min-h-0 min-w-0 grow flex-col p-3">
-      <h1 className="text-[18px] font-bold">
-        {planned.index + 1} · {planned.setup.name}
-      </h1>
-      <div ref={sheet} className="mt-1 flex min-h-[320px] grow gap-2 overflow-hidden">
+      <div className="flex items-center gap-3">
+        <h1 className="text-[18px] font-bold">
+          {planned.index + 1} · {planned.setup.name}
+        </h1>
+        <button
+          type="button"
+          className="button quiet ml-auto text-[14px]"
+          aria-pressed={isSolid}
+          onClick={() => setSolid(!isSolid)}
+        >
+          {isSolid ? 'Without the solid' : 'The solid too'}
+        </button>
+      </div>
+      <div ref={sheet} className="mt-1 flex min-h-[240px] grow gap-2 overflow-hidden">
         <div className="shrink-0" style={{ width: views.elevation.width }}>
           <SceneSvg
             scene={views.elevation}
@@ -56,6 +68,15 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
           onMoved={moved}
         />
       </div>
+      {isSolid && (
+        <div className="relative mt-1 h-[46%] min-h-[260px] shrink-0 border-t border-faint">
+          <LazySetupSolid
+            planned={planned}
+            lit={lit}
+            onPoint={(ref) => onPoint(new Set(ref === undefined ? [] : [ref]))}
+          />
+        </div>
+      )}
       {!planned.indexed && !planned.leaning && (
         <ContactKeys
           planned={planned}
