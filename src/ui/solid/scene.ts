@@ -52,7 +52,9 @@ export class StageScene {
   private insides: THREE.Mesh[] = []
   private readonly edges = new EdgePicks()
   private isCut = false
-  private isFramed = false
+  /** So many bodies were in view when it was last fitted. */
+  private framed = 0
+  private isTurned = false
   private isAsked = false
 
   /** @throws {Error} where the browser shows no WebGL. */
@@ -74,6 +76,9 @@ export class StageScene {
     canvas.style.touchAction = 'none'
     this.controls = new OrbitControls(this.camera, canvas)
     this.controls.addEventListener('change', () => this.draw())
+    this.controls.addEventListener('start', () => {
+      this.isTurned = true
+    })
     host.append(canvas)
   }
 
@@ -102,9 +107,11 @@ export class StageScene {
   show(bodies: readonly StageBody[]): void {
     this.clear()
     for (const body of bodies) this.add(body)
-    if (!this.isFramed && bodies.length > 0) {
-      this.isFramed = true
-      this.look({ x: -0.6, y: -1, z: 0.75 })
+    // What comes later, as the holding about the work does, is brought into view too, until somebody turns it.
+    if (bodies.length > this.framed && !this.isTurned) {
+      if (this.framed === 0) this.look({ x: -0.6, y: -1, z: 0.75 })
+      else this.fit()
+      this.framed = bodies.length
     }
     this.draw()
   }
@@ -245,6 +252,7 @@ export class StageScene {
 
   /** Turns the view about the middle, rad to the right and up. */
   turn(right: number, up: number): void {
+    this.isTurned = true
     const by = new THREE.Vector3().subVectors(this.camera.position, this.controls.target)
     const polar = new THREE.Spherical().setFromVector3(new THREE.Vector3(by.x, by.z, -by.y))
     polar.theta += right
