@@ -16,7 +16,7 @@ const WINGS = {
     'casting',
   ],
   shop: ['workshop', 'holding', 'making'],
-  plan: ['way', 'planning', 'drilling'],
+  plan: ['way', 'planning', 'drilling', 'plates'],
   predict: ['prediction'],
   floor: ['standin', 'offsets', 'register'],
   foreman: ['findings', 'metal', 'cures', 'footings'],

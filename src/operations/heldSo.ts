@@ -1,6 +1,6 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { type FootholdFile, readDocumentText } from '@/core/paper/formats'
-import { planWay, type PlannedSetup } from '@/core/plan/planning'
+import { type Plan, planWay, type PlannedSetup } from '@/core/plan/planning'
 import { holdIn } from '@/core/plan/way'
 import { type Holding, kindOf } from '@/core/shop/holding'
 
@@ -14,6 +14,8 @@ export interface WhichSetup {
 
 export interface HeldSo<Kind extends Holding['kind']> {
   readonly file: FootholdFile
+  /** The way with the setup held so. */
+  readonly plan: Plan
   readonly setup: PlannedSetup
   readonly holding: Extract<Holding, { kind: Kind }>
 }
@@ -37,7 +39,8 @@ export function heldSo<Kind extends Holding['kind']>(
       'way',
     )
   const index = number - 1
-  const asIs = planWay(workshop, part, way).setups[index]
+  const plan = planWay(workshop, part, way)
+  const asIs = plan.setups[index]
   if (!asIs)
     return fail(
       'held.no-setup',
@@ -52,12 +55,17 @@ export function heldSo<Kind extends Holding['kind']>(
     )
   const is = (holding: Holding): holding is HeldSo<Kind>['holding'] => holding.kind === wanted
   const { holding: now } = asIs.clamping
-  if (is(now)) return succeed({ file: file.value, setup: asIs, holding: now })
+  if (is(now)) return succeed({ file: file.value, plan, setup: asIs, holding: now })
   const kind = kindOf({ kind: wanted })
   const first = kind.begin(workshop, part, asIs.surfaces, asIs.clamping)
   if (!first || !is(first))
     return fail('held.lacking', kind.wants ?? 'The workshop has nothing for it.', 'setup')
   const setups = way.setups.map((setup, i) => (i === index ? holdIn(setup, first) : setup))
-  const setup = planWay(workshop, part, { ...way, setups }).setups[index] ?? asIs
-  return succeed({ file: file.value, setup, holding: first })
+  const tried = planWay(workshop, part, { ...way, setups })
+  return succeed({
+    file: file.value,
+    plan: tried,
+    setup: tried.setups[index] ?? asIs,
+    holding: first,
+  })
 }

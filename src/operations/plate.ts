@@ -1,11 +1,11 @@
-import { type Result, succeed } from '@/core/ground/issues'
+import { fail, type Result, succeed } from '@/core/ground/issues'
 import { circleRing, rectangleRing } from '@/core/ground/outline'
 import { type Profile, profileSvg, writeDocument } from '@/core/paper/formats'
 import { drawing } from '@/core/paper/picture'
 import { lengthWords } from '@/core/handbook/units'
-import { workOf } from '@/core/plan/planning'
+import { plateOf } from '@/core/plan/plates'
 import { newSetup, type Way } from '@/core/plan/way'
-import { designPlate, type PlateDesign } from '@/core/shop/making'
+import { type PlateDesign } from '@/core/shop/making'
 import { type Workshop } from '@/core/shop/workshop'
 import { holePoints } from '@/core/work/part'
 import { nominalSolid } from '@/core/work/stock'
@@ -30,11 +30,10 @@ export async function plateFile(
 ): Promise<Result<ExportedPlate>> {
   const held = heldSo(text, options, 'plate')
   if (!held.ok) return held
-  const { file, holding, setup } = held.value
-  const design = designPlate(holding, workOf(setup), {
-    contacts: setup.contacts,
-    cuts: setup.setup.ops,
-  })
+  const { file, plan, setup } = held.value
+  const plate = plateOf(plan, setup)
+  if (!plate) return fail('held.lacking', 'Nothing is held on a plate there.', 'setup')
+  const { design } = plate
   const stem = `${slug(setup.part.name)}-plate-${setup.index + 1}`
   const exported = await exportPlate(design, kind, stem, file.workshop)
   return exported.ok
@@ -92,11 +91,14 @@ async function exportPlate(
 }
 
 /** The plate in figures, mm, places in its own corner: low and left as seen from above, Z from its underside. */
-function reportOf({ part, ...design }: PlateDesign): object {
+function reportOf({ beside, part, ...design }: PlateDesign): object {
   const { x, y, z } = part.size
   return {
     plate: { widthMm: x.mm, depthMm: y.mm, thicknessMm: z.mm, material: part.material },
     ...design,
+    ...(beside && {
+      beside: { name: beside.name, shift: beside.shift, ...reportOf(beside.design) },
+    }),
     pins: design.pins.map(({ landRad, ...pin }) => ({
       ...pin,
       ...(landRad !== undefined && { landDeg: Math.round((landRad * 180e6) / Math.PI) / 1e6 }),

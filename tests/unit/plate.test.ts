@@ -13,6 +13,7 @@ import {
 } from '@/core/floor/register'
 import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
 import { type PinPlateHolding } from '@/core/shop/holding'
+import { plateOf } from '@/core/plan/plates'
 import { designPlate, type PlateDesign, relievedLandMm } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { holePoints, type Part, partIssues } from '@/core/work/part'
@@ -205,6 +206,67 @@ describe('several parts on one plate', () => {
     const most = plateFor({ ...many, columns: 12, rows: 12 })
     expect(most.troubles.join(' ')).toMatch(/Put fewer parts on it/)
     expect(partIssues(most.part)).toEqual([])
+  })
+
+  it('both sides of a part beside each other: one plate of both, each at its own place, into the register', () => {
+    const first = setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c'])
+    const onTop = setup('s-2', 'top', 'back', [], { holding: ON_PINS, ops: [op('d')] })
+    const over = setup('s-3', 'bottom', 'back', [], {
+      holding: { ...ON_PINS, columns: 2, beside: 's-2' },
+      ops: [op('bottom')],
+    })
+    const plan = planWay(STANDARD_WORKSHOP, part, way(first, onTop, over))
+    const [, alone, planned] = plan.setups
+    if (!alone || !planned) throw new Error('no setups')
+    const plate = plateOf(plan, planned)
+    const single = plateOf(plan, alone)?.design
+    const { beside, part: both } = plate?.design ?? {}
+    if (!plate || !single || !beside || !both) throw new Error('no plate')
+    expect(partIssues(both)).toEqual([])
+    expect(plate.design.troubles).toEqual([])
+    // As wide as both, the second to the right of the first; its pins are where its own plate has them.
+    const own = both.size.x.mm - single.part.size.x.mm
+    expect(beside.shift).toEqual({ x: own, y: 0 })
+    const pinAt = (id: string) => {
+      const hole = both.features.find((one) => one.id === id)
+      if (hole?.kind !== 'hole') throw new Error(id)
+      return holePoints(both, hole).map(({ x, y }) => [x, y])
+    }
+    const [round] = single.pins
+    expect(pinAt('pin-round-beside')).toEqual([
+      [expect.closeTo((round?.at.x ?? 0) + own, 6), expect.closeTo(round?.at.y ?? 0, 6)],
+    ])
+    expect(pinAt('pin-round')).toHaveLength(2)
+    // Front and back of what is turned over lie in line with those of what is not.
+    const fixture = fixtureOfPlate(planned, plate.design, ['G55', 'G56'], {
+      planned: alone,
+      offsets: ['G57'],
+    })
+    expect(FixtureSchema.safeParse(fixture).success).toBe(true)
+    expect(fixtureIssues(STANDARD_WORKSHOP, fixture)).toEqual([])
+    expect(fixture.sizes.map(({ offset }) => offset)).toEqual(['G55', 'G56', 'G57'])
+    const [, , other] = fixture.sizes
+    expect(other?.shift.x.mm).toBeCloseTo(own + single.zero.x - plate.design.zero.x, 6)
+    expect(new Set(fixture.pins.map(({ id }) => id)).size).toBe(6)
+  })
+
+  it('what is to lie beside it must be held on a plate too', () => {
+    const plan = planWay(
+      STANDARD_WORKSHOP,
+      part,
+      way(
+        setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c']),
+        setup('s-2', 'bottom', 'back', [], {
+          holding: { ...ON_PINS, beside: 's-1' },
+          ops: [op('bottom')],
+        }),
+      ),
+    )
+    const [, planned] = plan.setups
+    if (!planned) throw new Error('no setup')
+    expect(plateOf(plan, planned)?.design.troubles.join(' ')).toMatch(
+      /Setup 1 is not held on two pins/,
+    )
   })
 
   it('into the register: each place with an offset that no other setup uses, its shift and its pins', () => {

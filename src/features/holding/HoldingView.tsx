@@ -129,7 +129,16 @@ export function HoldingView({ jobId, owned, part, way: stored, workshop }: Holdi
               <PlatePane jobId={jobId} wayName={way.name} planned={planned} plate={plate} />
             )}
             {plate && (
-              <IntoRegister fixture={() => fixtureOfPlate(planned, plate.design, plate.offsets)}>
+              <IntoRegister
+                fixture={() =>
+                  fixtureOfPlate(
+                    planned,
+                    plate.design,
+                    plate.offsets,
+                    plate.beside && { planned: plate.beside, offsets: plate.besideOffsets },
+                  )
+                }
+              >
                 The register keeps its edges, the offset of each place and what must be looked at
                 when it is put back.
               </IntoRegister>

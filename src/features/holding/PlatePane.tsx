@@ -23,7 +23,7 @@ export function PlatePane({ jobId, planned, plate, wayName }: PlatePaneProps) {
   const router = useRouter()
   const [sentence, setSentence] = useState<string>()
   const { part } = planned
-  const { design, offsets } = plate
+  const { beside, besideOffsets, design, offsets } = plate
   const address = (as: string): string =>
     `/api/jobs/${jobId}/plate?way=${encodeURIComponent(wayName)}&setup=${planned.index + 1}&as=${as}`
   const makeJob = async (): Promise<void> => {
@@ -57,6 +57,22 @@ export function PlatePane({ jobId, planned, plate, wayName }: PlatePaneProps) {
         unit={part.unit}
         label={(ref) => refLabel(part, ref)}
       />
+      {beside && design.beside && (
+        <>
+          <h3 className="mt-2 font-semibold">
+            Beside it, setup {beside.index + 1} · {beside.setup.name}
+          </h3>
+          <p className="text-[13px] text-soft">
+            Each time the spindle has gone round, one part moves over and one is finished.
+          </p>
+          <Figures
+            design={design.beside.design}
+            offsets={besideOffsets}
+            unit={part.unit}
+            label={(ref) => refLabel(part, ref)}
+          />
+        </>
+      )}
       <FileLinks address={address}>
         <button type="button" className="button main" onClick={() => void makeJob()}>
           Make it a job

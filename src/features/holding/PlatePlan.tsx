@@ -10,15 +10,22 @@ import { type DesignedPlate } from './usePlate'
 /** The plate from above, as large as there is room. */
 export function PlatePlan({
   planned,
-  plate: { design, offsets },
+  plate: { beside, besideOffsets, design, offsets },
 }: {
   readonly planned: PlannedSetup
   readonly plate: DesignedPlate
 }) {
   const [sheet, { height, width }] = useSize<HTMLDivElement>({ width: 760, height: 300 })
   const scene = useMemo(
-    () => platePlan(planned, design, offsets, { width: width - 8, height }),
-    [design, height, offsets, planned, width],
+    () =>
+      platePlan(
+        planned,
+        design,
+        offsets,
+        { width: width - 8, height },
+        beside && { planned: beside, offsets: besideOffsets },
+      ),
+    [beside, besideOffsets, design, height, offsets, planned, width],
   )
   return (
     <section

@@ -1,28 +1,35 @@
 import { useMemo } from 'react'
 import { offsetsFrom } from '@/core/floor/offsets'
-import { type Plan, type PlannedSetup, workOf } from '@/core/plan/planning'
-import { designPlate, type PlateDesign } from '@/core/shop/making'
+import { type Plan, type PlannedSetup } from '@/core/plan/planning'
+import { type PlannedPlate, plateOf } from '@/core/plan/plates'
 
 /** A plate as it would be made for a setup, and the work offset of each of its places. */
-export interface DesignedPlate {
-  readonly design: PlateDesign
+export interface DesignedPlate extends PlannedPlate {
   readonly offsets: readonly string[]
+  /** Of the places of what lies beside it. */
+  readonly besideOffsets: readonly string[]
 }
 
 /** The plate that a setup on two pins would want; none where it is held otherwise. */
 export function usePlate(plan: Plan, planned: PlannedSetup | undefined): DesignedPlate | undefined {
   return useMemo(() => {
-    const holding = planned?.clamping.holding
-    if (!planned || planned.indexed || holding?.kind !== 'plate') return undefined
-    const design = designPlate(holding, workOf(planned), {
-      contacts: planned.contacts,
-      cuts: planned.setup.ops,
-    })
+    const plate = planned && plateOf(plan, planned)
+    if (!plate) return undefined
+    const { beside, design } = plate
     const taken = new Set(
       plan.setups.flatMap(({ index, setup }) =>
-        index === planned.index ? [] : [setup.zero.offset],
+        index === planned.index || index === beside?.index ? [] : [setup.zero.offset],
       ),
     )
-    return { design, offsets: offsetsFrom(planned.setup.zero.offset, design.places.length, taken) }
+    const offsets = offsetsFrom(planned.setup.zero.offset, design.places.length, taken)
+    const besideOffsets =
+      beside && design.beside
+        ? offsetsFrom(
+            beside.setup.zero.offset,
+            design.beside.design.places.length,
+            new Set([...taken, ...offsets]),
+          )
+        : []
+    return { ...plate, offsets, besideOffsets }
   }, [plan, planned])
 }

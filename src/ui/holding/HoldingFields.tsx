@@ -2,21 +2,16 @@
 
 import { cutText } from '@/core/ground/issues'
 import { useState } from 'react'
-import {
-  type HoldingField,
-  HOLDING_KINDS,
-  holesAlong,
-  kindOf,
-  roundsAlong,
-} from '@/core/shop/holding'
-import { type Part, refLabel, SIDES } from '@/core/work/part'
-import { type Length, parseAngle, printDegrees } from '@/core/handbook/units'
+import { HOLDING_KINDS, kindOf } from '@/core/shop/holding'
+import { type Part } from '@/core/work/part'
+import { parseAngle, printDegrees } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
 import { changeClamping, holdIn, type OwnClamping, type Setup } from '@/core/plan/way'
-import { ACROSS, GEAR_LISTS, turnerLetter, type Workshop } from '@/core/shop/workshop'
-import { Choice, TextField, Tick } from '../fields'
+import { ACROSS, turnerLetter, type Workshop } from '@/core/shop/workshop'
+import { Choice, TextField } from '../fields'
 import { QuantityField } from '../QuantityField'
 import { HoldingChooser } from './HoldingChooser'
+import { HoldingInput } from './HoldingInput'
 import { LeanFields } from './LeanFields'
 
 interface HoldingFieldsProps {
@@ -79,7 +74,7 @@ function TurnField({ onChange, planned }: HoldingFieldsProps) {
   )
 }
 
-function ClampingFields({ onChange, part, planned, workshop }: HoldingFieldsProps) {
+function ClampingFields({ onChange, part, plan, planned, workshop }: HoldingFieldsProps) {
   const { clamping, surfaces } = planned
   const { footing, holding } = clamping
   const kind = kindOf(holding)
@@ -113,6 +108,7 @@ function ClampingFields({ onChange, part, planned, workshop }: HoldingFieldsProp
           key={field.key}
           field={field}
           planned={planned}
+          plan={plan}
           onChange={(value) =>
             onChange((s) =>
               changeClamping(s, (c) => ({
@@ -164,121 +160,4 @@ function CentreFields(props: {
       ))}
     </>
   )
-}
-
-/** One choice of a holding, of whichever kind. */
-function HoldingInput(props: {
-  readonly field: HoldingField
-  readonly planned: PlannedSetup
-  readonly onChange: (value: unknown) => void
-}) {
-  const { field, onChange, planned } = props
-  const { clamping, part, standing, surfaces, workshop } = planned
-  const nameAt = (end: 'left' | 'right'): string => {
-    const side = standing.faceAt[end]
-    return side ? part.faces[side].name : end
-  }
-  const [x, , up] = standing.setupFromPart.rows
-  const holes = holesAlong(surfaces, up)
-  const value = (clamping.holding as Readonly<Record<string, unknown>>)[field.key]
-  switch (field.kind) {
-    case 'gear':
-      return (
-        <Choice
-          label={field.label}
-          value={String(value)}
-          options={named(workshop[GEAR_LISTS[field.gear]])}
-          onChange={onChange}
-        />
-      )
-    case 'choice':
-      return (
-        <Choice
-          label={field.label}
-          value={String(value ?? field.options[0]?.value)}
-          options={field.options.map((option) => ({
-            value: option.value,
-            label: option.label
-              .replace('{left}', nameAt('left'))
-              .replace('{right}', nameAt('right')),
-          }))}
-          onChange={onChange}
-        />
-      )
-    case 'side':
-      return (
-        <Choice
-          label={field.label}
-          value={String(value)}
-          options={SIDES.map((side) => ({ value: side, label: part.faces[side].name }))}
-          onChange={onChange}
-        />
-      )
-    case 'number':
-      return (
-        <Choice
-          label={field.label}
-          value={String(value)}
-          options={field.options.map((n) => ({ value: String(n), label: String(n) }))}
-          onChange={(chosen) => onChange(Number(chosen))}
-        />
-      )
-    case 'length':
-      return (
-        <QuantityField
-          label={field.label}
-          value={(value ?? { mm: 0 }) as Length}
-          unit={part.unit}
-          onChange={onChange}
-        />
-      )
-    case 'upright': {
-      const rounds = roundsAlong(surfaces, up)
-      if (rounds.length === 0 && value === undefined) return null
-      return (
-        <Choice
-          label={field.label}
-          value={typeof value === 'string' ? value : ''}
-          options={[
-            { value: '', label: 'nothing round: walls' },
-            ...rounds.map(({ id }) => ({ value: id, label: refLabel(part, id) })),
-          ]}
-          onChange={(chosen) => onChange(chosen === '' ? undefined : chosen)}
-        />
-      )
-    }
-    case 'holes': {
-      const chosen = new Set(value as readonly string[])
-      return (
-        <fieldset className="col-span-2">
-          <legend className="text-[13px] text-soft">{field.label}</legend>
-          <div className="flex max-h-28 flex-wrap gap-x-4 overflow-y-auto">
-            {holes.map(({ id }) => (
-              <Tick
-                key={id}
-                label={refLabel(part, id)}
-                checked={chosen.has(id)}
-                onChange={(on) =>
-                  onChange(on ? [...chosen, id] : [...chosen].filter((other) => other !== id))
-                }
-              />
-            ))}
-          </div>
-        </fieldset>
-      )
-    }
-    case 'hole':
-    case 'round':
-      return (
-        <Choice
-          label={field.label}
-          value={String(value)}
-          options={(field.kind === 'hole' ? holes : roundsAlong(surfaces, x)).map(({ id }) => ({
-            value: id,
-            label: refLabel(part, id),
-          }))}
-          onChange={onChange}
-        />
-      )
-  }
 }

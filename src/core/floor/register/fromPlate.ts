@@ -45,17 +45,25 @@ const CHECKS: Fixture['checks'] = [
  * how far it lies from the first. Where it lies in the machine is not known yet.
  *
  * @param offsets - the work offset of each place; the last serves those that have none of their own.
+ * @param beside - the setup that lies beside it on the plate, with its offsets.
  */
 export function fixtureOfPlate(
   planned: PlannedSetup,
   design: PlateDesign,
   offsets: readonly string[],
+  beside?: { readonly planned: PlannedSetup; readonly offsets: readonly string[] },
 ): Fixture {
-  const { clamping, index, machine, part, setup, standing } = planned
-  const { places, restMm, zero } = design
+  const { clamping, index, machine, part, setup } = planned
+  const { beside: other, restMm, zero } = design
+  // From the zero of this one to that of the one beside it.
+  const away = other
+    ? {
+        x: other.shift.x + other.design.zero.x - zero.x,
+        y: other.shift.y + other.design.zero.y - zero.y,
+      }
+    : { x: 0, y: 0 }
   const { holding } = clamping
   const { x, y } = design.part.size
-  const own = ownName(part)
   return {
     name: cutText(`Plate ${part.name}, setup ${index + 1}`, MOST_NAME),
     kind: 'plate',
@@ -71,34 +79,62 @@ export function fixtureOfPlate(
       { id: 'top', name: 'top of the rests', axis: 'z', toZero: mm(0) },
     ],
     checks: CHECKS,
-    sizes: places.slice(0, MOST).map(({ shift }, i) => ({
-      id: `place-${i + 1}`,
-      name: places.length === 1 ? cutText(setup.name, MOST_NAME) : `Place ${i + 1}`,
-      part: cutText(own, 80),
-      length: mm(standing.high.x - standing.low.x),
-      offset: offsets[i] ?? offsets.at(-1) ?? setup.zero.offset,
-      shift: { x: mm(shift.x), y: mm(shift.y), z: mm(0) },
-      stop: 'none',
+    sizes: [
+      ...sizesOf(planned, design, offsets, { x: 0, y: 0 }, ''),
+      ...(beside && other
+        ? sizesOf(beside.planned, other.design, beside.offsets, away, 'beside-')
+        : []),
+    ].slice(0, MOST),
+    pins: [
+      ...pinsOf(design, { x: 0, y: 0 }, ''),
+      ...(other ? pinsOf(other.design, away, 'beside-') : []),
+    ].slice(0, MOST),
+    screws: [...screwsOf(design), ...(other ? screwsOf(other.design) : [])].map((screw, i) => ({
+      ...screw,
+      id: `${screw.id}-${i + 1}`,
     })),
-    pins: pinsOf(design),
-    screws: screwsOf(design),
     note: `${lengthWords(x.mm, part.unit)} by ${lengthWords(y.mm, part.unit)}, rests ${lengthWords(restMm, part.unit)} high. Zero is not yet known in the machine: touch its edges.`,
   }
 }
 
+interface Away {
+  readonly x: number
+  readonly y: number
+}
+
+/** The places of one setup, from the zero of the first. */
+const sizesOf = (
+  { part, setup, standing }: PlannedSetup,
+  { places }: PlateDesign,
+  offsets: readonly string[],
+  { x, y }: Away,
+  mark: string,
+): Fixture['sizes'] =>
+  places.map(({ shift }, i) => ({
+    id: `${mark}place-${i + 1}`,
+    name: places.length === 1 ? cutText(setup.name, MOST_NAME) : `Place ${i + 1}`,
+    part: cutText(ownName(part), 80),
+    length: mm(standing.high.x - standing.low.x),
+    offset: offsets[i] ?? offsets.at(-1) ?? setup.zero.offset,
+    shift: { x: mm(shift.x + x), y: mm(shift.y + y), z: mm(0) },
+    stop: 'none',
+  }))
+
 /** Pins of all places, from the zero of the first. */
-const pinsOf = ({ pins, places, zero }: PlateDesign): Fixture['pins'] =>
-  places
-    .flatMap(({ shift }, i) =>
-      pins.map(({ at, headMm, kind }) => ({
-        id: `${kind}-${i + 1}`,
-        name: `${kind} pin${places.length > 1 ? ` ${i + 1}` : ''}`,
-        kind,
-        diameter: mm(headMm),
-        at: { x: mm(at.x - zero.x + shift.x), y: mm(at.y - zero.y + shift.y) },
-      })),
-    )
-    .slice(0, MOST)
+const pinsOf = (
+  { pins, places, zero }: PlateDesign,
+  { x, y }: Away,
+  mark: string,
+): Fixture['pins'] =>
+  places.flatMap(({ shift }, i) =>
+    pins.map(({ at, headMm, kind }, k) => ({
+      id: `${mark}${k === 1 && kind === 'round' ? 'second' : kind}-${i + 1}`,
+      name: `${kind} pin${places.length > 1 ? ` ${i + 1}` : ''}`,
+      kind,
+      diameter: mm(headMm),
+      at: { x: mm(at.x - zero.x + shift.x + x), y: mm(at.y - zero.y + shift.y + y) },
+    })),
+  )
 
 const screwsOf = ({ places, screws, table }: PlateDesign): Fixture['screws'] => [
   ...screws.map(({ lengthMm, thread }, i) => ({

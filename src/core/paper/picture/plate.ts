@@ -4,6 +4,11 @@ import { type Scene, Sheet, type Tone } from '../../ground/scene'
 import { printLength } from '../../handbook/units'
 import { type PlateDesign } from '../../shop/making'
 
+interface Shift {
+  readonly x: number
+  readonly y: number
+}
+
 interface Room {
   readonly width: number
   readonly height: number
@@ -26,23 +31,24 @@ const CROSS = 8
  * The plate from above: where each part lies, what it sits on, where its zero is and under which offset.
  *
  * @param offsets - the work offset of each place.
+ * @param beside - the setup that lies beside it on the plate, with its offsets.
  */
 export function platePlan(
-  { part: made, standing: { high, low } }: PlannedSetup,
-  { part, places, zero }: PlateDesign,
+  planned: PlannedSetup,
+  design: PlateDesign,
   offsets: readonly string[],
   { height, width }: Room,
+  beside?: { readonly planned: PlannedSetup; readonly offsets: readonly string[] },
 ): Scene {
+  const { part, zero } = design
+  const made = planned.part
   const { x, y } = part.size
   const scale = Math.min((width - 40) / x.mm, (height - 52) / y.mm)
   const sheet = new Sheet(scale, (width - x.mm * scale) / 2, height - 34)
   sheet.rectangle(0, 0, x.mm, y.mm, { fill: 'steel', stroke: 'ink', width: 1.4 })
-  for (const { corner } of places)
-    sheet.rectangle(corner.x, corner.y, corner.x + high.x - low.x, corner.y + high.y - low.y, {
-      fill: 'sheet',
-      stroke: 'soft',
-      dash: 'hidden',
-    })
+  outlines(sheet, planned, design, { x: 0, y: 0 })
+  if (beside && design.beside)
+    outlines(sheet, beside.planned, design.beside.design, design.beside.shift)
   for (const feature of part.features) {
     if (feature.kind !== 'hole') continue
     const [, fill, stroke] = DRAWN.find(([id]) => feature.id.startsWith(id)) ?? ['', 'sheet', 'ink']
@@ -54,9 +60,46 @@ export function platePlan(
         ref: feature.id,
       })
   }
+  zeros(sheet, design, { x: 0, y: 0 }, offsets)
+  if (beside && design.beside)
+    zeros(sheet, design.beside.design, design.beside.shift, beside.offsets)
+  const figure = (mm: number): string => printLength(mm, made.unit)
+  sheet.words(
+    x.mm / 2,
+    0,
+    `${figure(x.mm)} × ${figure(y.mm)} × ${figure(part.size.z.mm)}, zero ${figure(zero.x)} and ${figure(zero.y)} from its corner`,
+    { dy: 20, size: 13, ink: 'soft' },
+  )
+  return { width, height, marks: sheet.marks }
+}
+
+/** Where the parts of one setup lie. */
+function outlines(
+  sheet: Sheet,
+  { standing: { high, low } }: PlannedSetup,
+  { places }: PlateDesign,
+  { x, y }: Shift,
+): void {
+  for (const { corner } of places)
+    sheet.rectangle(
+      corner.x + x,
+      corner.y + y,
+      corner.x + x + high.x - low.x,
+      corner.y + y + high.y - low.y,
+      { fill: 'sheet', stroke: 'soft', dash: 'hidden' },
+    )
+}
+
+/** The zero of each place, by its number and its offset. */
+function zeros(
+  sheet: Sheet,
+  { places, zero }: PlateDesign,
+  { x, y }: Shift,
+  offsets: readonly string[],
+): void {
   places.forEach(({ shift }, i) => {
-    const [u, v] = [zero.x + shift.x, zero.y + shift.y]
-    const arm = CROSS / scale
+    const [u, v] = [zero.x + shift.x + x, zero.y + shift.y + y]
+    const arm = CROSS / sheet.scale
     sheet.line(u - arm, v, u + arm, v, { stroke: 'ink', width: 1.2 })
     sheet.line(u, v - arm, u, v + arm, { stroke: 'ink', width: 1.2 })
     sheet.words(u, v, places.length > 1 ? `${i + 1} · ${offsets[i] ?? '–'}` : (offsets[0] ?? ''), {
@@ -67,12 +110,4 @@ export function platePlan(
       bold: true,
     })
   })
-  const figure = (mm: number): string => printLength(mm, made.unit)
-  sheet.words(
-    x.mm / 2,
-    0,
-    `${figure(x.mm)} × ${figure(y.mm)} × ${figure(part.size.z.mm)}, zero ${figure(zero.x)} and ${figure(zero.y)} from its corner`,
-    { dy: 20, size: 13, ink: 'soft' },
-  )
-  return { width, height, marks: sheet.marks }
 }

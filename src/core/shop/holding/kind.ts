@@ -292,6 +292,12 @@ export type HoldingField =
       readonly label: string
       readonly kind: 'hole' | 'holes' | 'round' | 'side'
     }
+  /** Another setup of the way that is held alike, or none. */
+  | {
+      readonly key: string
+      readonly label: string
+      readonly kind: 'setup'
+    }
   /** An upright outside round, or none. */
   | {
       readonly key: string

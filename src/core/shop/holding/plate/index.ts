@@ -66,6 +66,7 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     { key: 'screws', label: 'Screws through, or from below into', kind: 'holes' },
     { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
+    { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
     { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
     { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
   ],

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PositiveLength, RefSchema, ZeroOrMore } from '../../../work/part'
+import { IdSchema, PositiveLength, RefSchema, ZeroOrMore } from '../../../work/part'
 
 /** On the pads of a plate, located by a round and a relieved pin in two of its holes, held by screws. */
 export const PinPlateSchema = z.strictObject({
@@ -22,6 +22,9 @@ export const PinPlateSchema = z.strictObject({
   screws: z.array(RefSchema).max(40).describe('Holes through which screws hold it.'),
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),
+  beside: IdSchema.optional().describe(
+    'Another setup, on two pins too, that lies to the right of it on the same plate: its other side.',
+  ),
   gap: ZeroOrMore.default({ mm: 20 }).describe('Between them.'),
   slots: ZeroOrMore.default({ mm: 0 }).describe(
     'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',

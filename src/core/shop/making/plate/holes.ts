@@ -16,8 +16,10 @@ export function holesOf(
   grid: PlateGrid,
 ): readonly Hole[] {
   const each = [
-    ...pins.map(({ at, kind, shankMm }) =>
-      hole(`pin-${kind}`, `${kind} pin`, at, pinHole(shankMm)),
+    ...pins.map(({ at, kind, shankMm }, i) =>
+      i === 1 && kind === 'round'
+        ? hole('pin-second', 'second pin', at, pinHole(shankMm))
+        : hole(`pin-${kind}`, `${kind} pin`, at, pinHole(shankMm)),
     ),
     ...rests.map((at, i) =>
       hole(`rest-${i + 1}`, `rest ${i + 1}`, at, { making: 'ream', fit: 'H7' }),
@@ -144,3 +146,15 @@ export function crowded(part: Part, holes: readonly Hole[]): readonly string[] {
   })
   return [...told.values()]
 }
+
+/** The holes of another plate as they lie on one to its left. */
+export const besideHoles = (holes: readonly Hole[], shift: Place): readonly Hole[] =>
+  holes.map((one) => {
+    const [x = 0, y = 0] = one.place.dims.map(({ at }) => at.mm)
+    return {
+      ...one,
+      id: `${one.id}-beside`,
+      name: `${one.name ?? one.id}, beside`,
+      place: placeAt({ x: tidy(x + shift.x), y: tidy(y + shift.y) }),
+    }
+  })

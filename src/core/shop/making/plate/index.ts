@@ -10,7 +10,7 @@ import {
   throughHoles,
   type Work,
 } from '../../holding'
-import { crowded, holesOf } from './holes'
+import { besideHoles, crowded, holesOf } from './holes'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
 import { type Place, type PlateDesign, type PlateGrid, type PlatePlace, tidy } from './types'
 
@@ -27,16 +27,25 @@ const MOST_TOLD = 8
 /** Aluminium as it is rolled, g/cm³. */
 const ALUMINIUM = 2.7
 
+export interface PlatedWith {
+  readonly contacts: readonly Locator[]
+  readonly cuts: readonly Cut[]
+  readonly beside?:
+    | { readonly name: string; readonly design: PlateDesign; readonly plate: string }
+    | { readonly trouble: string }
+}
+
 /**
  * Designs a plate for a part, or for several of it, as it is to be held on two pins.
  *
+ * @param beside - another setup of the part that lies to the right of it on the same plate.
  * @param contacts - what locates it, with the changes made by hand: its rests stand there.
  * @param cuts - what is cut meanwhile: holes that come through want a relief under them.
  */
 export function designPlate(
   holding: PinPlateHolding,
   work: Work,
-  { contacts, cuts }: { readonly contacts: readonly Locator[]; readonly cuts: readonly Cut[] },
+  { beside, contacts, cuts }: PlatedWith,
 ): PlateDesign {
   const own = onPlate(holding, work)
   const { plate } = own
@@ -62,13 +71,18 @@ export function designPlate(
   }
   const table = tableOf(own, size)
   const holes = holesOf(one, table, gridOf(own))
-  const part: Part = {
+  const single: Part = {
     ...newPart(`Plate for ${work.part.name}`.slice(0, 80), size),
     unit: work.part.unit,
     features: [...holes],
   }
+  const other = beside && 'design' in beside ? beside : undefined
+  const part = other ? withBeside(single, other.design.part) : single
   return {
     part,
+    ...(other && {
+      beside: { name: other.name, design: other.design, shift: { x: size.x.mm, y: 0 } },
+    }),
     ...one,
     restMm: plate.padHeight,
     table,
@@ -76,13 +90,49 @@ export function designPlate(
     betweenPinsMm: norm(own.between),
     offMm,
     zero: { ...place({ x: 0, y: 0 }), z: plate.height, words: 'round pin, top of the rests' },
-    weightKg: (ALUMINIUM * size.x.mm * size.y.mm * size.z.mm) / 1e6,
+    weightKg: (ALUMINIUM * part.size.x.mm * part.size.y.mm * part.size.z.mm) / 1e6,
     troubles: [
       ...troublesOf(one.pins, own),
       ...crowded(part, holes).slice(0, MOST_TOLD),
-      ...tooLarge(own, size),
+      ...tooLarge(own, part.size),
+      ...besideTroubles(own, beside),
     ],
   }
+}
+
+/** Two plates in one: the second to the right of the first, their fronts in line. */
+function withBeside(left: Part, right: Part): Part {
+  const [a, b] = [left.size, right.size]
+  const shift = { x: a.x.mm, y: 0 }
+  return {
+    ...left,
+    size: {
+      x: { mm: tidy(a.x.mm + b.x.mm) },
+      y: { mm: Math.max(a.y.mm, b.y.mm) },
+      z: { mm: Math.max(a.z.mm, b.z.mm) },
+    },
+    features: [
+      ...left.features,
+      ...besideHoles(
+        right.features.filter((one) => one.kind === 'hole'),
+        shift,
+      ),
+    ],
+  }
+}
+
+const besideTroubles = (
+  { plate, work }: OnPlate,
+  beside: PlatedWith['beside'],
+): readonly string[] => {
+  if (!beside) return []
+  if ('trouble' in beside) return [beside.trouble]
+  const other = work.workshop.plates.find(({ id }) => id === beside.plate)
+  return other && other.height - other.padHeight !== plate.height - plate.padHeight
+    ? [
+        `${beside.name.charAt(0).toUpperCase()}${beside.name.slice(1)} is held on ${other.name}, which is not as thick: let both name the same plate.`,
+      ]
+    : beside.design.troubles.map((trouble) => `Beside it: ${trouble}`)
 }
 
 const earOf = ({ holding }: OnPlate): number => (holding.slots.mm > 0 ? EAR_MM : 0)

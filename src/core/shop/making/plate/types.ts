@@ -67,6 +67,8 @@ export interface PlateDesign {
   readonly offMm: number
   readonly zero: Place & { readonly z: number; readonly words: string }
   readonly weightKg: number
+  /** Another setup of the part to the right of it on the same plate: its own design, and where its corner lies. */
+  readonly beside?: { readonly name: string; readonly design: PlateDesign; readonly shift: Place }
   readonly troubles: readonly string[]
 }
 
