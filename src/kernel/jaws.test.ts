@@ -16,7 +16,7 @@ import { WORM_BLOCK, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
 import { findingsOf } from '@/core/foreman/findings'
 import { predictWay } from '@/core/predict/prediction'
 import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
-import { type SoftJawsHolding } from '@/core/shop/holding'
+import { type Locator, type SoftJawsHolding } from '@/core/shop/holding'
 import { designSoftJaws, type JawDesign, type JawHalf } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
@@ -239,6 +239,41 @@ describe('a round boss in bored halves', () => {
     }
     expect(codes(['top', 'spigot'])).not.toContain('soft-jaws.no-flat')
     expect(codes(['top'])).toContain('soft-jaws.no-flat')
+  })
+})
+
+describe('a pin in the fixed half', () => {
+  const drilled: Part = { ...plainBlock(), features: [topHole('a', 20, 50)] }
+  const pinned: SoftJawsHolding = { ...IN_JAWS, stop: 'none', pin: 'a' }
+  const planned = held(drilled, pinned)
+
+  it('stands under its hole as the part lies there, and its own hole is out of the solid', async () => {
+    const design = await jawsOf(planned, pinned)
+    const [pin] = design.fixed.pins
+    // Turned over about Y: 20 from the left lies 30 right of the middle of a hundred; 50 from the front, 10 from the wall.
+    expect(pin?.at.x).toBeCloseTo(30, 9)
+    expect(pin?.at.y).toBeCloseTo(-10, 9)
+    expect(pin).toMatchObject({ headMm: 7.98, shankMm: 8, deepMm: 16 })
+    expect(design.zero).toMatchObject({ x: expect.closeTo(30, 9) as number })
+    const without = await jawsOf(held(drilled, { ...pinned, pin: undefined }), {
+      ...pinned,
+      pin: undefined,
+    })
+    const volume = async ({ fixed }: JawDesign) => (await meshOf(fixed.body)).volumeMm3
+    const gone = (await volume(without)) - (await volume(design))
+    expect(gone / (Math.PI * 16 * 16)).toBeCloseTo(1, 2)
+    expect(design.cuts.map(({ what }) => what).join(' ')).toContain('reamed 8 H7')
+  })
+
+  it('is what locates along X, with its play and as it is bored', () => {
+    const stop = planned.contacts.find(({ role }) => role === 'stop')
+    expect(stop?.surface).toBe('a')
+    const errors = planned.standing.errors({ ...(stop as Locator) })
+    const { bore } = STANDARD_WORKSHOP.capabilities
+    expect(errors.map(({ plusMinus }) => plusMinus)).toEqual([
+      bore.positionMm,
+      expect.closeTo(0.01, 9),
+    ])
   })
 })
 

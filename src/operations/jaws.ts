@@ -159,6 +159,12 @@ function profileOf(design: JawDesign, title: string, jaw?: JawHalf['half']): Pro
           under.map(({ at, radiusMm }) => ringFrom(circleRing(at, radiusMm), origin)),
         ),
       },
+      {
+        name: 'PINS',
+        rings: halves.flatMap(({ pins }) =>
+          pins.map(({ at, shankMm }) => ringFrom(circleRing(at, shankMm / 2), origin)),
+        ),
+      },
       { name: 'PART', rings: design.outline.map((ring) => ringFrom(ring, origin)) },
     ].filter(({ rings }) => rings.length > 0),
     middles: [{ x: design.zero.x - origin.x, y: design.zero.y - origin.y }],

@@ -123,6 +123,11 @@ function optionsOf(props: HoldingInputProps): readonly Option[] | undefined {
         'nothing round: walls',
         roundsAlong(surfaces, up).map(({ id }) => named(id)),
       )
+    case 'hole-or-none':
+      return orNone(
+        'no pin',
+        holesAlong(surfaces, up).map(({ id }) => named(id)),
+      )
     case 'setup':
       return orNone(
         'nothing else',

@@ -259,6 +259,10 @@ const SCENES: Record<
   'soft-jaws.screws': () => [block, jaws({ step: mm(25) })],
   'soft-jaws.end-wall': () => [{ ...block, size: { ...block.size, x: mm(120) } }, jaws({})],
   ...HOLDING_SCENES,
+  'soft-jaws.pin': () => [
+    withFeatures([at('a', 50, 30)]),
+    way(setup('s-1', 'top', 'back', ['a']), held({ ...IN_JAWS, pin: 'a', stop: 'none' }, [])),
+  ],
   'soft-jaws.drilled': () => [withFeatures([at('a', 20, 12)]), way(held(IN_JAWS, ['a']))],
   'angle.short': () => [
     { ...block, size: { ...block.size, z: mm(400) } },

@@ -95,6 +95,7 @@ export const FINDING_SEVERITY = {
   'soft-jaws.screws': 'forbids',
   'soft-jaws.end-wall': 'forbids',
   'soft-jaws.drilled': 'notes',
+  'soft-jaws.pin': 'forbids',
   'angle.short': 'warns',
   'index.no-rotary': 'forbids',
   'index.step': 'forbids',

@@ -75,7 +75,7 @@ const label = (dy: number) => ({
 /** The floor of the step, what stands over it, and the middles of its screws. */
 function drawHalf(
   sheet: Sheet,
-  { groove, half, high, low, profile, under }: JawHalf,
+  { groove, half, high, low, pins, profile, under }: JawHalf,
   { blank }: JawDesign,
 ) {
   sheet.rectangle(low.x, low.y, high.x, high.y, { fill: 'steel', stroke: 'soft' })
@@ -86,6 +86,8 @@ function drawHalf(
       width: 1,
       ref: half === 'fixed' ? 'jaw' : undefined,
     })
+  for (const { at, headMm } of pins)
+    sheet.circle(at.x, at.y, headMm / 2, { fill: 'blue', stroke: 'ink', width: 1, ref: 'stop1' })
   for (const { at, radiusMm } of under)
     sheet.circle(at.x, at.y, radiusMm, { fill: 'sheet', stroke: 'soft', width: 0.8 })
   for (const ring of groove) sheet.polygon(flat(ring), { stroke: 'faint', width: 0.6 })

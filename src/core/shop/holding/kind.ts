@@ -298,11 +298,11 @@ export type HoldingField =
       readonly label: string
       readonly kind: 'setup'
     }
-  /** An upright outside round, or none. */
+  /** An upright outside round, or an upright hole; or none. */
   | {
       readonly key: string
       readonly label: string
-      readonly kind: 'upright'
+      readonly kind: 'upright' | 'hole-or-none'
     }
 
 /** What stays of a holding in the machine, by itself: for what the register and others know of it. */

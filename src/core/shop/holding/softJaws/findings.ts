@@ -12,6 +12,7 @@ export function softJawsFindings(own: InSoftJaws, inspected: Inspected): readonl
     ...gripFindings(own, inspected),
     ...blankFindings(own, inspected),
     ...cutFindings(own, inspected),
+    ...pinFindings(own, inspected),
   ]
 }
 
@@ -158,4 +159,33 @@ function cutFindings(
       )
   }
   return found
+}
+
+/** A pin wants so much of the floor about it, mm (common practice, no source). */
+const ABOUT_PIN_MM = 3
+
+/** A pin stands in the floor of the fixed half, or nowhere. */
+function pinFindings(
+  { blank, gapY, holding, pin }: InSoftJaws,
+  { index, name }: Inspected,
+): readonly Finding[] {
+  const reach = pin && pin.headMm / 2 + ABOUT_PIN_MM
+  const isIn =
+    pin &&
+    reach !== undefined &&
+    pin.at.y - reach > gapY[0] &&
+    pin.at.y + reach < gapY[0] + blank.thickness &&
+    Math.abs(pin.at.x) + reach < blank.width / 2
+  if (holding.pin === undefined || isIn) return []
+  return [
+    finding(
+      'soft-jaws.pin',
+      index,
+      pin
+        ? `${capital(name(holding.pin))} does not lie over the fixed half.`
+        : `${capital(name(holding.pin))} does not look down here: no pin goes into it.`,
+      'The pin stands in the floor of the fixed half alone, clear of the gap. Take another hole, a narrower gap, or an end wall.',
+      { feature: holding.pin },
+    ),
+  ]
 }

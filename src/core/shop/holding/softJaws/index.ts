@@ -18,6 +18,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     { key: 'clear', label: 'Free where nothing locates', kind: 'length', hint: '' },
     { key: 'cutter', label: 'Cut with', kind: 'gear', gear: 'cutter' },
     { key: 'round', label: 'Bored for', kind: 'upright' },
+    { key: 'pin', label: 'On a pin in', kind: 'hole-or-none' },
     STOP_FIELD,
     { key: 'shift', label: 'Shifted to the right', kind: 'length', hint: '' },
     {
@@ -37,7 +38,16 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
   wants: 'Soft jaws want a pair of blanks in the workshop.',
   begin: firstInSoftJaws,
   takes: blanksOpen,
-  issues: ({ blank, cutter, round, vise }, workshop, surfaces) => [
+  issues: ({ blank, cutter, pin, round, vise }, workshop, surfaces) => [
+    ...(pin === undefined || surfaces.get(pin)?.kind === 'axis'
+      ? []
+      : [
+          {
+            code: 'setup.hole',
+            path: 'pin',
+            sentence: `“${pin}” is not one hole of the part; a pin needs one.`,
+          },
+        ]),
     ...(round === undefined || surfaces.get(round)?.kind === 'axis'
       ? []
       : [
@@ -54,7 +64,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
   stand: standInSoftJaws,
   anchored: softJawsAnchored,
   registered: () => undefined,
-  readingMark: ({ blank, clear, cutter, gap, jaws, round, shift, step, stop, vise }) =>
+  readingMark: ({ blank, clear, cutter, gap, jaws, pin, round, shift, step, stop, vise }) =>
     [
       'soft jaws',
       vise,
@@ -66,6 +76,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
       shift.mm,
       stop,
       jaws,
+      ...(pin === undefined ? [] : [pin]),
       ...(round === undefined ? [] : [round]),
     ].join(' '),
 }

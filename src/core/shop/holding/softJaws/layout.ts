@@ -2,7 +2,7 @@ import { applyMotion, dot, point, type Point } from '../../../ground/geometry'
 import { type AxisSurface, normalOf, type PlaneSurface } from '../../../work/part'
 import { hasMetal, isThere, planeNow } from '../../../work/stock'
 import { type Cutter, type JawBlank, type Vise } from '../../workshop'
-import { roundsAlong } from '../locators'
+import { holesAlong, roundsAlong } from '../locators'
 import { byId, type Facing, type Placed, placed, toSetup, type Work } from '../work'
 import { type SoftJawsHolding } from './parameters'
 
@@ -17,6 +17,16 @@ export interface Bearing {
   /** There is metal of that face within the step. */
   readonly isThere: boolean
 }
+
+/** A pin that stands in the floor of the fixed half. */
+export interface Pinned {
+  readonly surface: AxisSurface
+  readonly at: Point<'setup'>
+  readonly headMm: number
+}
+
+/** Play with which such a pin is made, and how far it reaches into the part, mm (common practice, no source). */
+const PIN_PLAY_MM = 0.02
 
 /**
  * A part as it stands in soft jaws. Setup frame: X along the jaw to the right with 0 at the middle of
@@ -37,6 +47,8 @@ export interface InSoftJaws extends Placed {
   readonly fixed: Bearing
   readonly moving: Bearing
   readonly end: Bearing | undefined
+  /** The hole that sits on a pin of the fixed half: its axis in the setup, the pin, mm. */
+  readonly pin: Pinned | undefined
   /** The upright round that both halves are bored for, its axis in the setup. */
   readonly bored:
     { readonly surface: AxisSurface; readonly x: number; readonly radius: number } | undefined
@@ -63,6 +75,14 @@ export function inSoftJaws(holding: SoftJawsHolding, work: Work): InSoftJaws {
   ) as [Bearing, Bearing]
   const middle = moving.at / 2
   const gapY = [middle + holding.gap.mm / 2, middle - holding.gap.mm / 2] as const
+  const hole = holesAlong(work.surfaces, normalOf(work.up)).find(({ id }) => id === holding.pin)
+  const axis = hole && toSetup(block, hole.from)
+  const pin = hole &&
+    axis && {
+      surface: hole,
+      at: point<'setup'>(axis.x, axis.y, floorZ),
+      headMm: Math.round((hole.diameterMm - PIN_PLAY_MM) * 1000) / 1000,
+    }
   return {
     ...block,
     ...own,
@@ -70,8 +90,9 @@ export function inSoftJaws(holding: SoftJawsHolding, work: Work): InSoftJaws {
     fixed,
     moving,
     bored: undefined,
+    pin,
     end:
-      holding.stop === 'none'
+      holding.stop === 'none' || pin
         ? undefined
         : bearingOf(work, block, holding.stop, floorZ, holding.step.mm, gapY[0] / 2),
   }
@@ -100,6 +121,7 @@ function inBore(
     fixed: bearing(1),
     moving: bearing(-1),
     end: undefined,
+    pin: undefined,
     bored: { surface, x: a.x, radius },
   }
 }

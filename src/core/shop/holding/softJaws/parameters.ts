@@ -14,6 +14,9 @@ export const SoftJawsSchema = z.strictObject({
   round: RefSchema.optional().describe(
     'The outside round that stands upright in them: both halves are bored for it, and there is no end wall.',
   ),
+  pin: RefSchema.optional().describe(
+    'A hole of the part that sits on a pin of the fixed half, relieved across: in place of an end wall.',
+  ),
   shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
   jaws: z
     .enum(['as cut', 'put back', 'indicated', 'skimmed'])

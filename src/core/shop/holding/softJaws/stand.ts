@@ -1,15 +1,16 @@
 import { point } from '../../../ground/geometry'
-import { box } from '../../../ground/recipe'
 import { drawPieces, heldError, hiddenBelow } from '../common'
 import { USUAL_BED_MM } from '../jawed'
-import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
+import { type HeldError, type Locator, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { boredErrors, boredSpots } from './bored'
+import { pinErrors, pinSpot } from './pin'
 import { softJawsFindings } from './findings'
 import { type InSoftJaws, inSoftJaws } from './layout'
 import { softJawsAnchored } from './anchored'
 import { type SoftJawsHolding } from './parameters'
 import { backErrors } from './putBack'
+import { softJawsSolids } from './solids'
 import { softJawsStays } from './stays'
 import { softJawsWords } from './words'
 
@@ -19,7 +20,7 @@ const TOUCH_OVER_MM = 3
 export function standInSoftJaws(holding: SoftJawsHolding, work: Work): Standing {
   const own = inSoftJaws(holding, work)
   const { blank, end, faceAt, high, low, topZ, vise } = own
-  const solids = solidsOf(own)
+  const solids = softJawsSolids(own)
   const rest = 'The jaws hide it. Take the zero of the jaws, or make the step less deep.'
   const isLow = high.z - topZ <= TOUCH_OVER_MM
   return {
@@ -67,7 +68,7 @@ const floorOf = ({ work }: InSoftJaws) => work.workshop.capabilities.mill
 const OUT = 0.8
 
 function spotsOf(own: InSoftJaws): readonly Spot[] {
-  const { blank, end, faceAt, fixed, floorZ, gapY, high, holding, low, moving } = own
+  const { blank, end, faceAt, fixed, floorZ, gapY, high, holding, low, moving, pin } = own
   const [x0, x1] = [Math.max(low.x, -blank.width / 2), Math.min(high.x, blank.width / 2)]
   const [middle, half] = [(x0 + x1) / 2, ((x1 - x0) / 2) * OUT]
   const up = floorZ + holding.step.mm * 0.6
@@ -91,6 +92,7 @@ function spotsOf(own: InSoftJaws): readonly Spot[] {
     rest('rest3', middle, at[1], 'moving'),
     guide('guide1', middle - half),
     guide('guide2', middle + half),
+    ...(pin ? [pinSpot(own, pin)] : []),
     ...(end
       ? [
           {
@@ -101,68 +103,6 @@ function spotsOf(own: InSoftJaws): readonly Spot[] {
           },
         ]
       : []),
-  ]
-}
-
-const VISE_JAW_MM = 22
-
-/** The two halves as boxes about the work, for pictures and for what a cutter may meet; their true outline is in the design. */
-function solidsOf(own: InSoftJaws): readonly Solid[] {
-  const { blank, fixed, floorZ, gapY, high, holding, low, moving, topZ, vise } = own
-  const half = blank.width / 2
-  const clear = holding.clear.mm
-  const slab = (
-    name: string,
-    x: readonly [number, number],
-    y: readonly [number, number],
-    z: readonly [number, number],
-    ref?: string,
-  ): Solid => ({
-    name,
-    tone: 'hatch',
-    ...(ref !== undefined && { ref }),
-    shape: box(point(x[0], Math.min(...y), z[0]), point(x[1], Math.max(...y), z[1])),
-  })
-  const jaw = (name: string, gap: number, wall: number, sign: number, ends: readonly number[]) => {
-    const rear = gap + sign * blank.thickness
-    const [left = low.x, right = high.x] = ends
-    const beside = [
-      ...(left > -half ? [[-half, left] as const] : []),
-      ...(right < half ? [[right, half] as const] : []),
-    ]
-    return [
-      slab(name, [-half, half], [gap, rear], [0, floorZ], 'parallels'),
-      slab(name, [-half, half], [wall, rear], [floorZ, topZ], sign > 0 ? 'jaw' : undefined),
-      ...beside.map((x) =>
-        slab(name, x, [gap, wall], [floorZ, topZ], sign > 0 ? 'stop' : undefined),
-      ),
-    ]
-  }
-  const fixedEnds = [
-    holding.stop === 'left' ? low.x : low.x - clear,
-    holding.stop === 'right' ? high.x : high.x + clear,
-  ]
-  const viseHalf = vise.jawWidth / 2
-  const [rearFixed, rearMoving] = [gapY[0] + blank.thickness, gapY[1] - blank.thickness]
-  return [
-    {
-      name: 'vise',
-      tone: 'steel',
-      shape: box(
-        point<'setup'>(-viseHalf, rearFixed, 0),
-        point(viseHalf, rearFixed + VISE_JAW_MM, Math.min(vise.jawHeight, topZ)),
-      ),
-    },
-    {
-      name: 'vise',
-      tone: 'steel',
-      shape: box(
-        point<'setup'>(-viseHalf, rearMoving - VISE_JAW_MM, 0),
-        point(viseHalf, rearMoving, Math.min(vise.jawHeight, topZ)),
-      ),
-    },
-    ...jaw('fixed half', gapY[0], fixed.at, 1, fixedEnds),
-    ...jaw('moving half', gapY[1], moving.at, -1, [low.x - 2 * clear, high.x + 2 * clear]),
   ]
 }
 
@@ -203,6 +143,7 @@ function errorsOf(
         : []),
     ]
   if (own.bored) return boredErrors(own, cut, { id, role })
+  if (role === 'stop' && own.pin) return pinErrors(own, own.pin)
   if (role === 'stop')
     return [
       cut('end wall', wallOf(own).formMm / 2, ['stop1']),

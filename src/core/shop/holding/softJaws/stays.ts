@@ -3,6 +3,7 @@ import { storedStay, unkeptStay } from '../common'
 import { type Stay } from '../kind'
 import { softJawsAnchored } from './anchored'
 import { type InSoftJaws } from './layout'
+import { pinStay } from './pin'
 
 /** What cut jaws keep: walls and floor as they were cut, or the axis of their bore. */
 export function softJawsStays(own: InSoftJaws): Readonly<Record<Axis, Stay>> {
@@ -40,18 +41,20 @@ function walledStays(
   const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
   const wallMm = own.work.workshop.capabilities.wall.positionMm
   return {
-    x: end
-      ? storedStay('x', gear, {
-          by: 'end wall of the jaws',
-          where: `at the end wall, ${face(holding.stop === 'right' ? 'right' : 'left')}`,
-          at: end.at,
-          place: { ...middle, x: end.at },
-          anchorAt: end.at,
-          mark: marks.x.mark,
-          plusMinus: wallMm,
-          lights: ['stop1'],
-        })
-      : unkeptStay(middle.x, middle),
+    x: own.pin
+      ? pinStay(own, own.pin, middle, gear)
+      : end
+        ? storedStay('x', gear, {
+            by: 'end wall of the jaws',
+            where: `at the end wall, ${face(holding.stop === 'right' ? 'right' : 'left')}`,
+            at: end.at,
+            place: { ...middle, x: end.at },
+            anchorAt: end.at,
+            mark: marks.x.mark,
+            plusMinus: wallMm,
+            lights: ['stop1'],
+          })
+        : unkeptStay(middle.x, middle),
     y: storedStay('y', gear, {
       by: 'wall of the fixed half',
       where: `at the wall of the fixed half, ${face('guide')}`,

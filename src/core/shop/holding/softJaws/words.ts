@@ -47,7 +47,7 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
     roles: ROLES,
     motions: MOTIONS,
     holdIt:
-      holding.stop === 'none' && !own.bored
+      holding.stop === 'none' && !own.bored && !own.pin
         ? 'leave an end wall standing at the left or right'
         : 'give back a contact that was taken away',
     nought: {
@@ -68,7 +68,11 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
       faceAt.down,
       ...(own.bored
         ? [`, on its round ${length(2 * own.bored.radius)}`]
-        : [', against ', faceAt.guide, ...stopCaption(own, holding.stop)]),
+        : [
+            ', against ',
+            faceAt.guide,
+            ...(own.pin ? [', on a pin'] : stopCaption(own, holding.stop)),
+          ]),
     ],
     note: `A step of ${length(holding.step.mm)}, ${length(Math.max(0, high.z - topZ))} stand over the jaws. Close it as hard as the jaws were closed while they were cut, no harder: it must not crush a thin part. An estimate of what is enough; the vise’s own limits and a qualified person decide.`,
     lines: [
@@ -77,9 +81,11 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
       `Step ${length(holding.step.mm)} deep, gap ${length(holding.gap.mm)} closed on the part; ${length(holding.clear.mm)} free where nothing locates.`,
       own.bored
         ? `Bored ${length(2 * own.bored.radius)} over both halves: boring head or round about the axis, to the size of the part as measured. Turned true along ${face('guide')} with an indicator.`
-        : holding.stop === 'none'
-          ? 'No end wall.'
-          : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
+        : own.pin
+          ? `A pin ${length(own.pin.headMm)} in the floor of the fixed half, ${length(own.pin.at.x)} from the middle of the vise, relieved across: it stops the part along X, the wall guides it.`
+          : holding.stop === 'none'
+            ? 'No end wall.'
+            : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
       SINCE_WORDS[holding.jaws],
       ...(holding.jaws === 'put back' || holding.jaws === 'indicated'
         ? []

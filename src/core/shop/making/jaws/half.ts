@@ -1,6 +1,7 @@
 import { type PlanePoint, point } from '../../../ground/geometry'
 import { rectangleRing, type Region, type Ring, ringsOfRegion } from '../../../ground/outline'
 import { box, type Plane, prism, type Recipe, round } from '../../../ground/recipe'
+import { DOWEL_DIAMETERS_MM } from '../../../handbook/standards'
 import { type InSoftJaws } from '../../holding'
 import { gapsOf } from './measure'
 import { milledBy } from './milled'
@@ -8,6 +9,7 @@ import { type Pocket } from './pocket'
 import {
   type Half,
   type JawHalf,
+  type JawPin,
   type JawKernel,
   type JawTrouble,
   type PlaneBounds,
@@ -43,6 +45,7 @@ export function halfOf(
   const profile = ringsOfRegion(kernel.cut([rectangleRing(bounds.low, bounds.high)], region))
   const groove = ringsOfRegion(grooveOf(own, kernel, region, bounds))
   const under = underHoles(own, bounds, holes)
+  const pins = half === 'fixed' ? pinsOf(own) : []
   return {
     made: {
       half,
@@ -51,7 +54,8 @@ export function halfOf(
       groove,
       reliefs,
       under,
-      body: bodyOf(own, bounds, { groove, profile, under }),
+      pins,
+      body: bodyOf(own, bounds, { groove, pins, profile, under }),
       ...gapsOf(outline, { ...bounds, profile, reliefs }),
     },
     trouble: cutsPart ? [tooThick(own, half, (radiusMm) => !milled(radiusMm).cutsPart)] : [],
@@ -93,6 +97,19 @@ function underHoles(
   })
 }
 
+/** A dowel stands in the floor by so much of its own thickness (common practice, no source). */
+const PIN_DEEP = 2
+
+/** The pin of the fixed half: the largest dowel that its head can be turned from, reamed for it. */
+function pinsOf({ floorZ, pin }: InSoftJaws): readonly JawPin[] {
+  if (!pin) return []
+  const { at, headMm } = pin
+  const shankMm = DOWEL_DIAMETERS_MM.find((d) => d >= headMm) ?? headMm
+  return [
+    { at: { x: at.x, y: at.y }, shankMm, headMm, deepMm: Math.min(PIN_DEEP * shankMm, floorZ / 2) },
+  ]
+}
+
 /** Along the foot of the walls, for the cutter's corner radius and for burrs; none where no cutter is small enough. */
 function grooveOf(
   own: InSoftJaws,
@@ -115,7 +132,7 @@ export const grooveCutter = ({ work }: InSoftJaws) =>
 function bodyOf(
   { floorZ, topZ }: InSoftJaws,
   { high, low }: PlaneBounds,
-  { groove, profile, under }: Pick<JawHalf, 'groove' | 'profile' | 'under'>,
+  { groove, pins, profile, under }: Pick<JawHalf, 'groove' | 'pins' | 'profile' | 'under'>,
 ): Recipe<'setup'> {
   const level = (z: number): Plane<'setup'> => ({
     at: point(0, 0, z),
@@ -127,6 +144,9 @@ function bodyOf(
   const whole: Recipe<'setup'> = { kind: 'united', of: [foot, ...walls] }
   const by: readonly Recipe<'setup'>[] = [
     ...(groove.length > 0 ? [prism(level(floorZ - GROOVE_DEEP_MM), groove, GROOVE_DEEP_MM)] : []),
+    ...pins.map(({ at: { x, y }, deepMm, shankMm }) =>
+      round<'setup'>(point(x, y, floorZ - deepMm), point(x, y, floorZ), shankMm / 2),
+    ),
     ...under.map(({ at: { x, y }, deepMm, radiusMm }) =>
       round<'setup'>(point(x, y, floorZ - deepMm), point(x, y, floorZ), radiusMm),
     ),

@@ -62,12 +62,12 @@ export function designJaws(
       ? 'Deburr the edges of the work that go in: the groove takes what is left.'
       : `The workshop has no end mill small enough for a groove at the foot of the walls: break the lower edges of the work by ${MOUTH_MM} mm, or its burrs and the cutter’s own corner hold it off.`,
     zero: {
-      x: end?.at ?? own.bored?.x ?? 0,
+      x: end?.at ?? own.pin?.at.x ?? own.bored?.x ?? 0,
       y: own.bored ? 0 : fixed.at,
       z: floorZ,
       words: own.bored
         ? 'axis of the bore, floor of the step'
-        : `${end ? 'end wall' : 'middle of the vise'}, wall of the fixed half, floor of the step`,
+        : `${end ? 'end wall' : own.pin ? 'axis of the pin' : 'middle of the vise'}, wall of the fixed half, floor of the step`,
     },
     troubles: troublesOf(outline.length === 0, [fixedHalf, movingHalf]),
   }
@@ -163,6 +163,14 @@ function cutsOf(own: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] 
           } as const,
         ]
       : []),
+    ...halves.flatMap(({ half, pins }) =>
+      pins.map(({ deepMm, headMm, shankMm }) => ({
+        what: `hole for a pin, bored and reamed ${shankMm} H7; dowel ${shankMm} m6, its head ${headMm} and relieved across`,
+        cutter: 'boring head, reamer',
+        depthMm: depthMm + deepMm,
+        halves: half,
+      })),
+    ),
     {
       what: `mouth chamfered ${MOUTH_MM} mm`,
       cutter: chamfer?.name ?? 'a file',

@@ -67,6 +67,9 @@ export function jawReport(design: JawDesign, half?: Half) {
     under: halves.flatMap(({ half: of, under }) =>
       under.map(({ at, ...rest }) => ({ half: of, at: place(at), ...rest })),
     ),
+    pins: halves.flatMap(({ half: of, pins }) =>
+      pins.map(({ at, ...rest }) => ({ half: of, at: place(at), ...rest })),
+    ),
     cuts,
     edges,
     cutter: { name: cutter.name, diameterMm: cutter.diameter },

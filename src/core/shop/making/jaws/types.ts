@@ -36,6 +36,15 @@ export interface UnderHole {
   readonly deepMm: number
 }
 
+/** A pin in the floor, in X and Y of the setup. */
+export interface JawPin {
+  readonly at: PlanePoint
+  readonly shankMm: number
+  readonly headMm: number
+  /** Its hole below the floor, mm. */
+  readonly deepMm: number
+}
+
 /** One half of a pair of soft jaws; all in the setup, X and Y as seen from above. */
 export interface JawHalf extends PlaneBounds {
   readonly half: Half
@@ -46,6 +55,8 @@ export interface JawHalf extends PlaneBounds {
   readonly reliefs: readonly Relief[]
   /** Under holes that come through while the part is held so: into its floor, so deep. */
   readonly under: readonly UnderHole[]
+  /** Where a pin stands in its floor: its shank there, and what of it is in the part. */
+  readonly pins: readonly JawPin[]
   readonly body: Recipe<'setup'>
   /** Where the part's outline and this half's walls face each other, mm; reliefs left out of the most. */
   readonly leastGapMm: number
