@@ -48,7 +48,7 @@ test('a casting: measured, fitted, set on the bench, and its first cut set up', 
   await expect(set).toContainText('jack 1')
   await expect(set).toContainText('middle of trunnion bores')
   await expect(page.getByRole('region', { name: 'First footing' })).toContainText(
-    'Stuck to a carrier',
+    'On a carrier or a dovetail',
   )
   await accessible(page)
   await page.getByRole('link', { name: 'Layout sheet' }).click()
