@@ -69,6 +69,36 @@ describe('setting a lean', () => {
     for (let degrees = 1; degrees <= 40; degrees++) expect(words(degrees)).toMatch(/^angle blocks/)
   })
 
+  it('of any set the nearest that all sums have, and no sum of fewer blocks is as near', () => {
+    const block = fc.integer({ min: 1, max: 160 }).map((quarter) => quarter / 4)
+    fc.assert(
+      fc.property(
+        fc.array(block, { minLength: 1, maxLength: 6 }),
+        fc.integer({ min: 1, max: 200 }).map((quarter) => quarter / 4),
+        (blocks, wanted) => {
+          const set = { ...tilter('angle-blocks'), angles: blocks.join(', ') }
+          const made = settingOf(set, wanted * DEGREE)
+          // Every sum, one by one: each block added, taken off or left out.
+          const sums = blocks.reduce<{ sum: number; count: number }[]>(
+            (all, b) =>
+              all.flatMap(({ count, sum }) => [
+                { sum, count },
+                { sum: sum + b, count: count + 1 },
+                { sum: sum - b, count: count + 1 },
+              ]),
+            [{ sum: 0, count: 0 }],
+          )
+          const exact = sums.filter(({ count, sum }) => count > 0 && Math.abs(sum - wanted) < 1e-9)
+          expect(made.ok).toBe(exact.length > 0)
+          if (made.ok)
+            expect(made.value.words.match(/°/g)).toHaveLength(
+              Math.min(...exact.map(({ count }) => count)),
+            )
+        },
+      ),
+    )
+  })
+
   it('no further than it goes', () => {
     const set = settingOf(tilter('sine-100'), 70 * DEGREE)
     expect(set.ok ? '' : set.issues[0].sentence).toContain('leans by 60° at most, not by 70°')

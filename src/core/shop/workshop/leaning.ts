@@ -76,25 +76,50 @@ interface Sum {
   readonly used: readonly number[]
 }
 
-/** The sum of blocks, each added, taken off or left out, nearest to an angle; of equal ones that of the fewest. */
+/** All sums of a few blocks, each added, taken off or left out, by their angle: of equal ones that of the fewest. */
+function sumsOf(blocks: readonly number[]): readonly Sum[] {
+  const sums = new Map<number, Sum>()
+  const put = (sum: Sum): void => {
+    const key = Math.round(sum.degrees * 1e9)
+    const other = sums.get(key)
+    if (!other || sum.used.length < other.used.length) sums.set(key, sum)
+  }
+  put({ degrees: 0, used: [] })
+  for (const block of blocks)
+    for (const { degrees, used } of [...sums.values()]) {
+      put({ degrees: degrees + block, used: [...used, block] })
+      put({ degrees: degrees - block, used: [...used, -block] })
+    }
+  return [...sums.values()].sort((a, b) => a.degrees - b.degrees)
+}
+
+/** The sum of blocks nearest to an angle; of equal ones that of the fewest. Sums of one half are sought for in those of the other. */
 function nearestSum(blocks: readonly number[], wanted: number): Sum {
   const sorted = [...blocks].sort((a, b) => b - a)
-  // What is left of a set can take away so much at most: what is further off than the best by more is not followed.
-  const rest = sorted.map((_, i) => sorted.slice(i).reduce((sum, b) => sum + b, 0))
+  const half = Math.ceil(sorted.length / 2)
+  const [large, small] = [sumsOf(sorted.slice(0, half)), sumsOf(sorted.slice(half))]
   let best: Sum = { degrees: Infinity, used: [] }
-  const follow = (from: number, degrees: number, used: readonly number[]): void => {
-    const off = Math.abs(degrees - wanted)
-    const bestOff = Math.abs(best.degrees - wanted)
-    const isFewer = Math.abs(off - bestOff) < 1e-9 && used.length < best.used.length
-    if (used.length > 0 && (off < bestOff - 1e-9 || isFewer)) best = { degrees, used }
-    const block = sorted[from]
-    const least = Math.abs(best.degrees - wanted)
-    const isMade = least < 1e-9 && used.length + 1 >= best.used.length
-    if (block === undefined || isMade || off - (rest[from] ?? 0) > least + 1e-9) return
-    follow(from + 1, degrees + block, [...used, block])
-    follow(from + 1, degrees, used)
-    follow(from + 1, degrees - block, [...used, -block])
+  for (const one of large) {
+    const at = placeIn(small, wanted - one.degrees)
+    for (const other of [small[at - 1], small[at]]) {
+      if (!other) continue
+      const sum = { degrees: one.degrees + other.degrees, used: [...one.used, ...other.used] }
+      const off = Math.abs(sum.degrees - wanted)
+      const least = Math.abs(best.degrees - wanted)
+      const isFewer = Math.abs(off - least) < 1e-9 && sum.used.length < best.used.length
+      if (sum.used.length > 0 && (off < least - 1e-9 || isFewer)) best = sum
+    }
   }
-  follow(0, 0, [])
   return best
+}
+
+/** Where an angle would stand among sums in their order. */
+function placeIn(sums: readonly Sum[], degrees: number): number {
+  let [low, high] = [0, sums.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if ((sums[middle]?.degrees ?? 0) < degrees - 1e-9) low = middle + 1
+    else high = middle
+  }
+  return low
 }
