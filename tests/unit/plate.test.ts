@@ -269,6 +269,45 @@ describe('several parts on one plate', () => {
     )
   })
 
+  it('on a plate with a grid nothing that is drilled comes into it, however the holes of the part lie (all places, one by one)', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 20, max: 60 }),
+        fc.integer({ min: 12, max: 30 }),
+        fc.integer({ min: 12, max: 48 }),
+        (pitch, x, y) => {
+          const of: Part = {
+            ...part,
+            features: [
+              topHole('a', x, y, { making: 'ream' }),
+              topHole('b', 85, 30, { making: 'ream' }),
+              topHole('c', 50, 30, { diameter: mm(6.6), making: 'drill' }),
+            ],
+          }
+          const design = plateFor({ ...ON_PINS, screws: ['c'], grid: mm(pitch) }, of)
+          expect(design.part.size.x.mm % pitch).toBeCloseTo(0, 6)
+          const middles = (long: number) =>
+            Array.from({ length: Math.round(long / pitch) }, (_, i) => (i + 0.5) * pitch)
+          const { size } = design.part
+          let nearest = Infinity
+          for (const hole of design.part.features) {
+            if (hole.kind !== 'hole') continue
+            for (const at of holePoints(design.part, hole))
+              for (const u of middles(size.x.mm))
+                for (const v of middles(size.y.mm))
+                  nearest = Math.min(
+                    nearest,
+                    Math.hypot(at.x - u, at.y - v) - hole.diameter.mm / 2 - 4,
+                  )
+          }
+          // Two of web, or it is told.
+          expect(nearest >= 2 - 1e-6).toBe(!design.troubles.some((t) => t.includes('the grid of')))
+        },
+      ),
+      { numRuns: 40 },
+    )
+  })
+
   it('into the register: each place with an offset that no other setup uses, its shift and its pins', () => {
     const offsets = offsetsFrom('G55', all.places.length, new Set(['G54', 'G57']))
     expect(offsets).toEqual(['G55', 'G56', 'G58', 'G59', 'G54.1 P1', 'G54.1 P2'])

@@ -128,6 +128,9 @@ function Figures(props: {
           ],
         ] as const)
       : []),
+    ...(design.gridMm === undefined
+      ? []
+      : ([['Kept clear of a grid of M8', `pitch ${length(design.gridMm)}`]] as const)),
     ...(places.length > 1
       ? places.map(
           ({ shift }, i) =>

@@ -24,6 +24,9 @@ const DRAWN: readonly (readonly [string, Tone, Tone])[] = [
   ['dowel', 'blue', 'soft'],
 ]
 
+/** Of M8, mm. */
+const GRID_HOLE_MM = 8
+
 /** A cross at zero, sheet units to each side. */
 const CROSS = 8
 
@@ -46,6 +49,7 @@ export function platePlan(
   const scale = Math.min((width - 40) / x.mm, (height - 52) / y.mm)
   const sheet = new Sheet(scale, (width - x.mm * scale) / 2, height - 34)
   sheet.rectangle(0, 0, x.mm, y.mm, { fill: 'steel', stroke: 'ink', width: 1.4 })
+  drawGrid(sheet, design)
   outlines(sheet, planned, design, { x: 0, y: 0 })
   if (beside && design.beside)
     outlines(sheet, beside.planned, design.beside.design, design.beside.shift)
@@ -110,4 +114,13 @@ function zeros(
       bold: true,
     })
   })
+}
+
+/** A grid that the plate has already, faint: what is drilled keeps clear of it. */
+function drawGrid(sheet: Sheet, { gridMm, part }: PlateDesign): void {
+  if (gridMm === undefined) return
+  const { x, y } = part.size
+  for (let u = gridMm / 2; u < x.mm; u += gridMm)
+    for (let v = gridMm / 2; v < y.mm; v += gridMm)
+      sheet.circle(u, v, GRID_HOLE_MM / 2, { stroke: 'faint', width: 0.8 })
 }

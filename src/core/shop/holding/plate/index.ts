@@ -68,6 +68,7 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
     { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
+    { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
     { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
   ],
   leads: undefined,

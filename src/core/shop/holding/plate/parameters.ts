@@ -26,6 +26,9 @@ export const PinPlateSchema = z.strictObject({
     'Another setup, on two pins too, that lies to the right of it on the same plate: its other side.',
   ),
   gap: ZeroOrMore.default({ mm: 20 }).describe('Between them.'),
+  grid: ZeroOrMore.optional().describe(
+    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner: kept clear of; none where 0.',
+  ),
   slots: ZeroOrMore.default({ mm: 0 }).describe(
     'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
   ),

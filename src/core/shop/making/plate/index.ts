@@ -1,5 +1,5 @@
 import { norm } from '../../../ground/geometry'
-import { newPart, type Part } from '../../../work/part'
+import { type Hole, holePoints, newPart, type Part } from '../../../work/part'
 import { type Cut } from '../../../work/stock'
 import {
   type Locator,
@@ -10,6 +10,7 @@ import {
   throughHoles,
   type Work,
 } from '../../holding'
+import { clearShift, type Drilled, inGrid } from './grid'
 import { besideHoles, crowded, holesOf } from './holes'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
 import { type Place, type PlateDesign, type PlateGrid, type PlatePlace, tidy } from './types'
@@ -49,16 +50,64 @@ export function designPlate(
 ): PlateDesign {
   const own = onPlate(holding, work)
   const { plate } = own
-  const places = placesOf(own)
-  const size = sizeOf(own)
-  const offMm = offOf(own)
+  const lay = (shift: Place): Laid => laidOut(own, { contacts, cuts }, shift)
+  const pitch = holding.grid?.mm ?? 0
+  const first = lay({ x: 0, y: 0 })
+  const laid = pitch > 0 ? lay(clearShift(drilledIn(first), pitch)) : first
+  const { holes, one, place, places, single, size, table } = laid
+  const other = beside && 'design' in beside ? beside : undefined
+  const part = other ? withBeside(single, other.design.part) : single
+  return {
+    part,
+    ...(other && {
+      beside: { name: other.name, design: other.design, shift: { x: size.x.mm, y: 0 } },
+    }),
+    ...one,
+    restMm: plate.padHeight,
+    table,
+    places,
+    betweenPinsMm: norm(own.between),
+    offMm: offOf(own),
+    ...(pitch > 0 && { gridMm: pitch }),
+    zero: { ...place({ x: 0, y: 0 }), z: plate.height, words: 'round pin, top of the rests' },
+    weightKg: (ALUMINIUM * part.size.x.mm * part.size.y.mm * part.size.z.mm) / 1e6,
+    troubles: [
+      ...troublesOf(one.pins, own),
+      ...crowded(part, holes).slice(0, MOST_TOLD),
+      ...tooLarge(own, part.size),
+      ...(pitch > 0 ? gridTroubles(laid, pitch) : []),
+      ...besideTroubles(own, beside),
+    ],
+  }
+}
+
+/** Everything of a plate that goes with where the parts lie on it. */
+interface Laid {
+  readonly one: Pick<PlateDesign, 'pins' | 'screws' | 'rests' | 'reliefs'>
+  readonly places: readonly PlatePlace[]
+  readonly table: PlateDesign['table']
+  readonly size: Part['size']
+  readonly holes: readonly Hole[]
+  readonly single: Part
+  place(at: Place): Place
+}
+
+/** The plate with its parts so far further from its corner. */
+function laidOut(
+  own: OnPlate,
+  { contacts, cuts }: Pick<PlatedWith, 'contacts' | 'cuts'>,
+  shift: Place,
+): Laid {
+  const { work } = own
+  const places = placesOf(own, shift)
+  const size = sizeOf(own, shift)
   const [{ corner } = { corner: { x: 0, y: 0 } }] = places
   const place = ({ x, y }: Place): Place => ({
     x: tidy(x - own.low.x + corner.x),
     y: tidy(y - own.low.y + corner.y),
   })
   const one = {
-    pins: pinsOf(own, offMm, place),
+    pins: pinsOf(own, offOf(own), place),
     screws: screwsOf(own, place, size.z.mm),
     rests: contacts.flatMap(({ inSetup, role }) => (role === 'rest' ? [place(inSetup)] : [])),
     reliefs: cuts.flatMap((cut) =>
@@ -76,28 +125,29 @@ export function designPlate(
     unit: work.part.unit,
     features: [...holes],
   }
-  const other = beside && 'design' in beside ? beside : undefined
-  const part = other ? withBeside(single, other.design.part) : single
-  return {
-    part,
-    ...(other && {
-      beside: { name: other.name, design: other.design, shift: { x: size.x.mm, y: 0 } },
-    }),
-    ...one,
-    restMm: plate.padHeight,
-    table,
-    places,
-    betweenPinsMm: norm(own.between),
-    offMm,
-    zero: { ...place({ x: 0, y: 0 }), z: plate.height, words: 'round pin, top of the rests' },
-    weightKg: (ALUMINIUM * part.size.x.mm * part.size.y.mm * part.size.z.mm) / 1e6,
-    troubles: [
-      ...troublesOf(one.pins, own),
-      ...crowded(part, holes).slice(0, MOST_TOLD),
-      ...tooLarge(own, part.size),
-      ...besideTroubles(own, beside),
-    ],
-  }
+  return { one, places, table, size, holes, single, place }
+}
+
+/** What moves with the parts: all but what holds the plate itself. */
+const drilledIn = ({ holes, single }: Laid): readonly Drilled[] =>
+  holes
+    .filter(({ id }) => !/^(table|dowel)-/.test(id))
+    .flatMap((hole) =>
+      holePoints(single, hole).map(({ x, y }) => ({
+        x,
+        y,
+        radiusMm: hole.diameter.mm / 2,
+        name: hole.name ?? hole.id,
+      })),
+    )
+
+function gridTroubles(laid: Laid, pitchMm: number): readonly string[] {
+  const names = new Set(inGrid(drilledIn(laid), pitchMm, { x: 0, y: 0 }).map(({ name }) => name))
+  return names.size === 0
+    ? []
+    : [
+        `However the part is shifted, ${[...names].join(', ')} come into holes of the grid of ${pitchMm} mm. Plug those, or take a plate without a grid there.`,
+      ]
 }
 
 /** Two plates in one: the second to the right of the first, their fronts in line. */
@@ -148,7 +198,7 @@ const gridOf = ({ high, holding, low }: OnPlate): PlateGrid => ({
 })
 
 /** The parts all the same way round, the first at the front left. */
-function placesOf(own: OnPlate): readonly PlatePlace[] {
+function placesOf(own: OnPlate, away: Place): readonly PlatePlace[] {
   const { holding } = own
   const { step } = gridOf(own)
   return Array.from({ length: holding.rows }, (_, row) =>
@@ -159,21 +209,24 @@ function placesOf(own: OnPlate): readonly PlatePlace[] {
         row: row + 1,
         shift,
         corner: {
-          x: tidy(PLATE_BEYOND_MM + earOf(own) + shift.x),
-          y: tidy(PLATE_BEYOND_MM + shift.y),
+          x: tidy(PLATE_BEYOND_MM + earOf(own) + away.x + shift.x),
+          y: tidy(PLATE_BEYOND_MM + away.y + shift.y),
         },
       }
     }),
   ).flat()
 }
 
-function sizeOf(own: OnPlate): Part['size'] {
+function sizeOf(own: OnPlate, away: Place): Part['size'] {
   const { high, holding, low, plate } = own
   const over = (length: number, count: number): number =>
     count * length + (count - 1) * holding.gap.mm + 2 * PLATE_BEYOND_MM
+  const pitch = holding.grid?.mm ?? 0
+  // A plate with a grid is whole pitches long, so that the grid goes on beside it.
+  const whole = (mm: number): number => tidy(pitch > 0 ? Math.ceil(mm / pitch - 1e-9) * pitch : mm)
   return {
-    x: { mm: tidy(over(high.x - low.x, holding.columns) + 2 * earOf(own)) },
-    y: { mm: tidy(over(high.y - low.y, holding.rows)) },
+    x: { mm: whole(over(high.x - low.x, holding.columns) + 2 * earOf(own) + away.x) },
+    y: { mm: whole(over(high.y - low.y, holding.rows) + away.y) },
     z: { mm: tidy(plate.height - plate.padHeight) },
   }
 }

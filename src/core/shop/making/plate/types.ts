@@ -66,6 +66,8 @@ export interface PlateDesign {
   /** How far the centres of holes and pins may be off each other along their line, ± mm. */
   readonly offMm: number
   readonly zero: Place & { readonly z: number; readonly words: string }
+  /** Pitch of the grid of threads that the plate has already and its holes keep clear of, mm. */
+  readonly gridMm?: number
   readonly weightKg: number
   /** Another setup of the part to the right of it on the same plate: its own design, and where its corner lies. */
   readonly beside?: { readonly name: string; readonly design: PlateDesign; readonly shift: Place }
