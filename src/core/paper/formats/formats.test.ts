@@ -177,6 +177,24 @@ describe('documents as files', () => {
       ])
   })
 
+  it('a figure that cannot be is told by where it stands, as people count', () => {
+    const document = json() as {
+      part: { size: { x: { mm: number } } }
+      ways: { setups: { ops: { leave: unknown }[] }[] }[]
+    }
+    const cut = document.ways[0]?.setups[1]?.ops[0]
+    if (!cut) throw new Error('demo')
+    cut.leave = 'much'
+    document.part.size.x.mm = -1
+    const result = readDocument(document)
+    expect(result.ok ? [] : result.issues.map(({ sentence }) => sentence)).toEqual([
+      expect.stringMatching(/^“part size x( mm)?” must be more than/) as string,
+      expect.stringMatching(
+        /^“leave” in way 1, setup 2, cut 1 must be a group of fields/,
+      ) as string,
+    ])
+  })
+
   it('a very large text is refused before it is parsed', () =>
     expect(refused('x'.repeat(3_000_000))).toMatch(/3\.0 MB/))
 

@@ -1,4 +1,5 @@
 import { type z } from 'zod'
+import { capital } from '../../ground/finding'
 import { type Issue } from '../../ground/issues'
 
 /** A null character, or half of a pair that only together is a letter: no database keeps them. */
@@ -35,9 +36,41 @@ export function schemaIssues(error: z.ZodError): readonly Issue[] {
     return {
       code: `schema.${issue.code}`,
       path,
-      sentence: `${path === '' ? 'The document' : `“${path}”`} ${reason(issue)}.`,
+      sentence: `${placeWords(issue.path)} ${reason(issue)}.`,
     }
   })
+}
+
+/** What lists of a document hold, by the name of the list. */
+const ONE_OF: Readonly<Record<string, string>> = {
+  ways: 'way',
+  setups: 'setup',
+  ops: 'cut',
+  edits: 'contact',
+  features: 'feature',
+  requirements: 'requirement',
+  castings: 'casting',
+  stands: 'stand',
+  points: 'point',
+  props: 'jack',
+}
+
+/** Where a figure stands, as people count: “step” in way 1, setup 3. */
+function placeWords(path: readonly PropertyKey[]): string {
+  const places: string[] = []
+  const names: string[] = []
+  path.forEach((key, i) => {
+    const before = path[i - 1]
+    if (typeof key !== 'number') {
+      if (typeof path[i + 1] !== 'number') names.push(String(key))
+      return
+    }
+    places.push(`${ONE_OF[String(before)] ?? String(before ?? 'entry')} ${key + 1}`)
+    names.length = 0
+  })
+  if (names.length === 0) return places.length === 0 ? 'The document' : capital(places.join(', '))
+  const name = `“${names.join(' ')}”`
+  return places.length === 0 ? name : `${name} in ${places.join(', ')}`
 }
 
 function reason(issue: z.core.$ZodIssue): string {
