@@ -242,6 +242,29 @@ describe('a round boss in bored halves', () => {
   })
 })
 
+describe('two side by side in one pair', () => {
+  it('each lies as the first does, shifted; neither half cuts either; both bear as one alone does twice', async () => {
+    const small: Part = { ...plainBlock(), size: { x: mm(40), y: mm(60), z: mm(30) } }
+    const one = { ...IN_JAWS, shift: mm(-30) }
+    const two = { ...one, columns: 2, between: mm(14) }
+    const planned = held(small, two)
+    const [alone, both] = await Promise.all([jawsOf(planned, one), jawsOf(planned, two)])
+    const step = planned.standing.high.x - planned.standing.low.x + 14
+    expect(both.shifts).toEqual([0, step])
+    expect(both.troubles).toEqual([])
+    expect(both.outline).toHaveLength(2)
+    for (const which of ['fixed', 'moving'] as const) {
+      expect(both[which].bearsMm / alone[which].bearsMm).toBeCloseTo(2, 1)
+      expect(both[which].leastGapMm).toBeCloseTo(0, 6)
+      for (const by of both.shifts) {
+        const closed = await meets(planned, both[which], [-by, 0, 0])
+        expect(closed.shared).toBeLessThan(1e-3)
+        expect(closed.gap).toBeLessThan(1e-4)
+      }
+    }
+  })
+})
+
 describe('a pin in the fixed half', () => {
   const drilled: Part = { ...plainBlock(), features: [topHole('a', 20, 50)] }
   const pinned: SoftJawsHolding = { ...IN_JAWS, stop: 'none', pin: 'a' }

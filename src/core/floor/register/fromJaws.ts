@@ -38,7 +38,6 @@ export function fixtureOfJaws(planned: PlannedSetup, design: JawDesign): Fixture
   const stop = holding.kind === 'soft-jaws' ? holding.stop : 'none'
   const length = (mm: number): string => lengthWords(mm, part.unit)
   const size = planned.standing.high.x - planned.standing.low.x
-  const none = { x: { mm: 0 }, y: { mm: 0 }, z: { mm: 0 } }
   return {
     name: cutText(`Jaws ${part.name}, setup ${index + 1}`, MOST_NAME),
     kind: 'jaws',
@@ -60,17 +59,15 @@ export function fixtureOfJaws(planned: PlannedSetup, design: JawDesign): Fixture
       { id: 'top', name: 'top of the jaws', axis: 'z', toZero: { mm: floorZ - topZ } },
     ],
     checks: CHECKS,
-    sizes: [
-      {
-        id: 'part',
-        name: cutText(setup.name, MOST_NAME),
-        part: cutText(ownName(part), 80),
-        length: { mm: size },
-        offset: setup.zero.offset,
-        shift: none,
-        stop: stop === 'none' ? 'none' : `end wall, ${stop}`,
-      },
-    ],
+    sizes: design.shifts.map((by, i) => ({
+      id: i === 0 ? 'part' : `part-${i + 1}`,
+      name: cutText(design.shifts.length > 1 ? `Place ${i + 1}` : setup.name, MOST_NAME),
+      part: cutText(ownName(part), 80),
+      length: { mm: size },
+      offset: setup.zero.offset,
+      shift: { x: { mm: by }, y: { mm: 0 }, z: { mm: 0 } },
+      stop: stop === 'none' ? 'none' : `end wall, ${stop}`,
+    })),
     pins: [],
     screws: [],
     note: `Step ${length(stepMm)}, gap ${length(slug.diameterMm)} closed on the part, ${printLength(clearMm, part.unit)} free, cut with ${cutter.name.toLowerCase()}. Zero is not yet known in the machine: it is where the jaws were cut.`,

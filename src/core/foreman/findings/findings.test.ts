@@ -259,6 +259,7 @@ const SCENES: Record<
   'soft-jaws.screws': () => [block, jaws({ step: mm(25) })],
   'soft-jaws.end-wall': () => [{ ...block, size: { ...block.size, x: mm(120) } }, jaws({})],
   ...HOLDING_SCENES,
+  'soft-jaws.row': () => [block, jaws({ columns: 3 })],
   'soft-jaws.pin': () => [
     withFeatures([at('a', 50, 30)]),
     way(setup('s-1', 'top', 'back', ['a']), held({ ...IN_JAWS, pin: 'a', stop: 'none' }, [])),

@@ -96,6 +96,7 @@ export const FINDING_SEVERITY = {
   'soft-jaws.end-wall': 'forbids',
   'soft-jaws.drilled': 'notes',
   'soft-jaws.pin': 'forbids',
+  'soft-jaws.row': 'forbids',
   'angle.short': 'warns',
   'index.no-rotary': 'forbids',
   'index.step': 'forbids',

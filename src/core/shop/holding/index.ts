@@ -38,7 +38,7 @@ export {
   PLATE_BEYOND_MM,
 } from './plate'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
-export { inSoftJaws, type InSoftJaws, MOUTH_MM, type SoftJawsHolding } from './softJaws'
+export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf, type SoftJawsHolding } from './softJaws'
 export { type Prop, propped } from './propped'
 export { throughHoles } from './cuts'
 export { viseAnchored, type ViseHolding } from './vise'

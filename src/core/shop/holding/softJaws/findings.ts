@@ -1,7 +1,7 @@
 import { capital, type Finding, finding } from '../../../ground/finding'
 import { lowestOpenCut, throughHoles } from '../cuts'
 import { type Inspected } from '../kind'
-import { depthInto, type InSoftJaws, MOUTH_MM } from './layout'
+import { depthInto, type InSoftJaws, MOUTH_MM, shiftsOf } from './layout'
 
 /** What is left behind the pocket, beside an end wall, and over the screws' heads, mm (common practice, no source). */
 export const [LEAST_WALL_MM, LEAST_OVER_SCREW_MM] = [6, 2]
@@ -13,6 +13,7 @@ export function softJawsFindings(own: InSoftJaws, inspected: Inspected): readonl
     ...blankFindings(own, inspected),
     ...cutFindings(own, inspected),
     ...pinFindings(own, inspected),
+    ...rowFindings(own, inspected),
   ]
 }
 
@@ -109,6 +110,22 @@ function blankFindings(own: InSoftJaws, { index: i, length }: Inspected): readon
       ),
     )
   return found
+}
+
+/** Several side by side must all lie on the blank. */
+function rowFindings(own: InSoftJaws, { index, length }: Inspected): readonly Finding[] {
+  const { blank, high } = own
+  const last = shiftsOf(own).at(-1) ?? 0
+  const over = high.x + last - blank.width / 2
+  if (last === 0 || over <= 0) return []
+  return [
+    finding(
+      'soft-jaws.row',
+      index,
+      'The blank is too short for all that are to lie side by side.',
+      `The last one stands out by ${length(over)}. Shift them to the left, leave less between them, or take a wider blank.`,
+    ),
+  ]
 }
 
 const endIsOutside = ({ blank, end }: InSoftJaws): boolean =>

@@ -20,6 +20,8 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     { key: 'round', label: 'Bored for', kind: 'upright' },
     { key: 'pin', label: 'On a pin in', kind: 'hole-or-none' },
     STOP_FIELD,
+    { key: 'columns', label: 'Side by side', kind: 'number', options: [1, 2, 3, 4, 5, 6] },
+    { key: 'between', label: 'Between them', kind: 'length', hint: '' },
     { key: 'shift', label: 'Shifted to the right', kind: 'length', hint: '' },
     {
       key: 'jaws',
@@ -64,7 +66,21 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
   stand: standInSoftJaws,
   anchored: softJawsAnchored,
   registered: () => undefined,
-  readingMark: ({ blank, clear, cutter, gap, jaws, pin, round, shift, step, stop, vise }) =>
+  readingMark: ({
+    between,
+    blank,
+    clear,
+    columns,
+    cutter,
+    gap,
+    jaws,
+    pin,
+    round,
+    shift,
+    step,
+    stop,
+    vise,
+  }) =>
     [
       'soft jaws',
       vise,
@@ -76,10 +92,11 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
       shift.mm,
       stop,
       jaws,
+      ...(columns === undefined || columns === 1 ? [] : [columns, between?.mm ?? 0]),
       ...(pin === undefined ? [] : [pin]),
       ...(round === undefined ? [] : [round]),
     ].join(' '),
 }
 
-export { inSoftJaws, type InSoftJaws, MOUTH_MM } from './layout'
+export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf } from './layout'
 export { type SoftJawsHolding } from './parameters'

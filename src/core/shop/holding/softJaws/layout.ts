@@ -188,3 +188,11 @@ export const depthInto = ({ fixed, gapY, moving }: InSoftJaws): readonly [number
   fixed.at - gapY[0],
   gapY[1] - moving.at,
 ]
+
+/** How far the parts that lie side by side in one pair are shifted along X, mm: the first not at all, the others to the right. */
+export const shiftsOf = ({
+  high,
+  holding: { between, columns = 1 },
+  low,
+}: Pick<InSoftJaws, 'high' | 'holding' | 'low'>): readonly number[] =>
+  Array.from({ length: columns }, (_, i) => i * (high.x - low.x + (between?.mm ?? 0)))

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LengthSchema, RefSchema } from '../../../work/part'
+import { LengthSchema, RefSchema, ZeroOrMore } from '../../../work/part'
 
 /** In soft jaws, cut in place to the part as it stands there. */
 export const SoftJawsSchema = z.strictObject({
@@ -17,6 +17,8 @@ export const SoftJawsSchema = z.strictObject({
   pin: RefSchema.optional().describe(
     'A hole of the part that sits on a pin of the fixed half, relieved across: in place of an end wall.',
   ),
+  columns: z.int().min(1).max(6).optional().describe('So many of the part side by side.'),
+  between: ZeroOrMore.optional().describe('Between them, where there are several.'),
   shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
   jaws: z
     .enum(['as cut', 'put back', 'indicated', 'skimmed'])

@@ -1,6 +1,6 @@
 import { lengthIn, roleWords, stopCaption, stopLine } from '../common'
 import { type HoldingWords } from '../kind'
-import { type InSoftJaws, MOUTH_MM } from './layout'
+import { type InSoftJaws, MOUTH_MM, shiftsOf } from './layout'
 
 const CLEAN = 'Blow the chips out of the corners, deburr the edges of the work that go in.'
 
@@ -86,6 +86,7 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
           : holding.stop === 'none'
             ? 'No end wall.'
             : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
+      ...rowLines(own, length),
       SINCE_WORDS[holding.jaws],
       ...(holding.jaws === 'put back' || holding.jaws === 'indicated'
         ? []
@@ -94,4 +95,13 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
           ]),
     ],
   }
+}
+
+function rowLines(own: InSoftJaws, length: (mm: number) => string): readonly string[] {
+  const [, second, ...more] = shiftsOf(own)
+  return second === undefined
+    ? []
+    : [
+        `${2 + more.length} side by side in one pair, zero ${length(second)} further in X from one to the next. All as thick as each other within what the moving half gives, or one is loose: feel each.`,
+      ]
 }

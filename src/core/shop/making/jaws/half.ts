@@ -2,7 +2,7 @@ import { type PlanePoint, point } from '../../../ground/geometry'
 import { rectangleRing, type Region, type Ring, ringsOfRegion } from '../../../ground/outline'
 import { box, type Plane, prism, type Recipe, round } from '../../../ground/recipe'
 import { DOWEL_DIAMETERS_MM } from '../../../handbook/standards'
-import { type InSoftJaws } from '../../holding'
+import { type InSoftJaws, shiftsOf } from '../../holding'
 import { gapsOf } from './measure'
 import { milledBy } from './milled'
 import { type Pocket } from './pocket'
@@ -101,13 +101,13 @@ function underHoles(
 const PIN_DEEP = 2
 
 /** The pin of the fixed half: the largest dowel that its head can be turned from, reamed for it. */
-function pinsOf({ floorZ, pin }: InSoftJaws): readonly JawPin[] {
+function pinsOf(own: InSoftJaws): readonly JawPin[] {
+  const { floorZ, pin } = own
   if (!pin) return []
   const { at, headMm } = pin
   const shankMm = DOWEL_DIAMETERS_MM.find((d) => d >= headMm) ?? headMm
-  return [
-    { at: { x: at.x, y: at.y }, shankMm, headMm, deepMm: Math.min(PIN_DEEP * shankMm, floorZ / 2) },
-  ]
+  const deepMm = Math.min(PIN_DEEP * shankMm, floorZ / 2)
+  return shiftsOf(own).map((by) => ({ at: { x: at.x + by, y: at.y }, shankMm, headMm, deepMm }))
 }
 
 /** Along the foot of the walls, for the cutter's corner radius and for burrs; none where no cutter is small enough. */

@@ -1,9 +1,10 @@
-import { filled, flatRing, type Region, ringsOfRegion } from '../../../ground/outline'
+import { filled, flatRing, type Region, type Ring, ringsOfRegion } from '../../../ground/outline'
 import { type Cut } from '../../../work/stock'
 import {
   inSoftJaws,
   type InSoftJaws,
   MOUTH_MM,
+  shiftsOf,
   type SoftJawsHolding,
   throughHoles,
   type Work,
@@ -34,10 +35,16 @@ export function designJaws(
   meanwhile: readonly Cut[] = [],
 ): JawDesign {
   const { end, fixed, floorZ, holding, topZ } = own
-  const outline = ringsOfRegion(filled(kernel.shadow(floorZ, topZ)))
+  const shifts = shiftsOf(own)
+  const one = ringsOfRegion(filled(kernel.shadow(floorZ, topZ)))
+  const outline = shifts.flatMap((by) => one.map((ring) => shifted(ring, by)))
   const shadow: Region = outline.map((ring) => flatRing(ring, FINE_MM))
   const pockets = pocketsOf(own, kernel, shadow)
-  const holes = meanwhile.flatMap((cut) => throughHoles(own, own.work, cut))
+  const holes = meanwhile.flatMap((cut) =>
+    throughHoles(own, own.work, cut).flatMap(({ at, radius }) =>
+      shifts.map((by) => ({ at: { x: at.x + by, y: at.y }, radius })),
+    ),
+  )
   const half = (which: Half) => halfOf(own, kernel, which, pockets[which], outline, holes)
   const [fixedHalf, movingHalf] = [half('fixed'), half('moving')]
   return {
@@ -55,6 +62,7 @@ export function designJaws(
     floorZ,
     topZ,
     outline,
+    shifts,
     fixed: fixedHalf.made,
     moving: movingHalf.made,
     cuts: cutsOf(own, [fixedHalf.made, movingHalf.made]),
@@ -72,6 +80,9 @@ export function designJaws(
     troubles: troublesOf(outline.length === 0, [fixedHalf, movingHalf]),
   }
 }
+
+const shifted = (ring: Ring, by: number): Ring =>
+  by === 0 ? ring : ring.map((corner) => ({ ...corner, x: corner.x + by }))
 
 /** What keeps these jaws from being made or from holding. */
 function troublesOf(

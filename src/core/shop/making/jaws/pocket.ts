@@ -1,6 +1,6 @@
 import { type PlanePoint } from '../../../ground/geometry'
 import { edgesOf, filled, type Region, regionArea, ringsOfRegion } from '../../../ground/outline'
-import { type InSoftJaws } from '../../holding'
+import { type InSoftJaws, shiftsOf } from '../../holding'
 import { type Half, type JawKernel } from './types'
 
 /** The jaw's outside corners, at the part's re-entrant ones, are rounded by this, mm (common practice, no source). */
@@ -28,6 +28,7 @@ export function pocketsOf(
   shadow: Region,
 ): Readonly<Record<Half, Pocket>> {
   const closed = closedBy(kernel, shadow)
+  const shifts = shiftsOf(own)
   const { end, fixed, gapY, holding, moving } = own
   const clear = holding.clear.mm
   const pocket = (clearMm: number, walls: Region): Pocket => ({
@@ -38,21 +39,24 @@ export function pocketsOf(
   })
   if (own.bored) {
     const { radius, x } = own.bored
-    const bore = (sign: 1 | -1): Region => boreWall(x, radius, sign)
+    const bore = (sign: 1 | -1): Region => shifts.flatMap((by) => boreWall(x + by, radius, sign))
     return { fixed: pocket(clear, bore(1)), moving: pocket(clear, bore(-1)) }
   }
   return {
     fixed: pocket(clear, [
       ...wallsAt(closed, { axis: 'y', at: fixed.at, sign: 1, clear }),
       ...(end
-        ? wallsAt(closed, {
-            axis: 'x',
-            at: end.at,
-            sign: holding.stop === 'left' ? -1 : 1,
-            clear,
-            // The end wall stands in the fixed half alone.
-            above: (gapY[0] + gapY[1]) / 2,
-          })
+        ? shifts.flatMap((by) =>
+            wallsAt(closed, {
+              far: between(by, holding.stop === 'left' ? -1 : 1, shifts, own),
+              axis: 'x',
+              at: end.at + by,
+              sign: holding.stop === 'left' ? -1 : 1,
+              clear,
+              // The end wall stands in the fixed half alone.
+              above: (gapY[0] + gapY[1]) / 2,
+            }),
+          )
         : []),
     ]),
     // Wider lengthwise, or the halves fight over the ends.
@@ -76,6 +80,8 @@ interface WallAt {
   readonly at: number
   readonly sign: 1 | -1
   readonly clear: number
+  /** No further out than this: another part lies beyond. */
+  readonly far?: number
   /** Only what lies over this in Y. */
   readonly above?: number
 }
@@ -113,6 +119,19 @@ function wallsAt(closed: Region, wall: WallAt): Region {
   })
 }
 
+/** How far the end wall of one of several may go: half of what is between it and the next. */
+function between(
+  by: number,
+  sign: 1 | -1,
+  shifts: readonly number[],
+  { high, holding, low }: InSoftJaws,
+): number {
+  const [first = 0, last = 0] = [shifts[0], shifts.at(-1)]
+  if (by === (sign < 0 ? first : last)) return FAR_MM
+  const step = (shifts[1] ?? 0) - first
+  return Math.max(holding.clear.mm, (step - (high.x - low.x)) / 2)
+}
+
 /** So far to both sides of the direction in which it closes a half bears on a round, rad (common practice, no source). */
 const BORE_REACH_RAD = (65 * Math.PI) / 180
 /** A bore is drawn by edges that touch it from outside, rad apart. */
@@ -130,13 +149,18 @@ function boreWall(x: number, radius: number, sign: 1 | -1): Region {
   const arc = Array.from({ length: count + 1 }, (_, i) =>
     at(-BORE_REACH_RAD + (2 * BORE_REACH_RAD * i) / count, out),
   )
-  const corners = [...arc, at(BORE_REACH_RAD, FAR_MM), at(-BORE_REACH_RAD, FAR_MM)]
+  // Straight out, so that it does not come over what lies beside it.
+  const ends = [1, -1].map((side) => ({
+    x: x + side * out * Math.sin(BORE_REACH_RAD),
+    y: sign * FAR_MM,
+  }))
+  const corners = [...arc, ...ends]
   return [regionArea([corners]) > 0 ? corners : [...corners].reverse()]
 }
 
 /** All that lies beyond one flat. */
 function beyond(
-  { at, axis, clear, sign }: WallAt,
+  { at, axis, clear, far: reach = FAR_MM, sign }: WallAt,
   ends: readonly { readonly at: number; readonly fallsBack: boolean }[],
   above: number,
   rampMm: number,
@@ -147,7 +171,7 @@ function beyond(
   const from = Math.max(above, first.fallsBack ? first.at - PAST_END_MM : first.at)
   const to = last.fallsBack ? last.at + PAST_END_MM : last.at
   if (to - from < LEAST_FLAT_MM) return []
-  const [out, far] = [at + sign * clear, at + sign * FAR_MM]
+  const [out, far] = [at + sign * clear, at + sign * reach]
   const low =
     first.fallsBack || above > first.at
       ? [[at, from]]

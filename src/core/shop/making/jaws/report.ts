@@ -70,6 +70,7 @@ export function jawReport(design: JawDesign, half?: Half) {
     pins: halves.flatMap(({ half: of, pins }) =>
       pins.map(({ at, ...rest }) => ({ half: of, at: place(at), ...rest })),
     ),
+    shiftsMm: design.shifts,
     cuts,
     edges,
     cutter: { name: cutter.name, diameterMm: cutter.diameter },

@@ -100,6 +100,8 @@ export interface JawDesign {
   readonly topZ: number
   /** Of the part below the top of the jaws, seen from above, in the setup. */
   readonly outline: readonly Ring[]
+  /** How far each of the parts side by side is shifted along X, the first not at all, mm. */
+  readonly shifts: readonly number[]
   readonly fixed: JawHalf
   readonly moving: JawHalf
   readonly cuts: readonly JawCut[]
