@@ -39,6 +39,7 @@ export function strapWords(own: OnTable): HoldingWords {
       `${work.machine.name}, table, ${strap.name.toLowerCase()}, ${parallels.name.toLowerCase()}.`,
       `${face('up')} up, standing on ${face('down')}, ${length(low.z)} over the table; ${squared}.`,
       'A parallel lies under each strap; the straps push straight down on it.',
+      'Bolt nearer to the work than to the heel, heel a hair higher; an indicator on the work while they are tightened in turn: it must not move. Is it tight?',
       stopLine(own, holding.stop),
     ],
   }
