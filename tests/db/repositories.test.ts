@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
   CLUTCH_HUB_WAY,
+  OILER_BLOCK_LEANING_WAY,
   OILER_BLOCK_WAY,
   PIER_PLATE,
   PIER_PLATE_WAY,
@@ -83,7 +84,10 @@ describe('jobs', () => {
     const [hub, saddle, oiler, worm] = first
     expect(must(await jobFile(hub ?? '')).ways).toEqual([CLUTCH_HUB_WAY])
     expect(must(await jobFile(saddle ?? '')).castings).toEqual([SADDLE_CASTING, SADDLE_LOST])
-    expect(must(await jobFile(oiler ?? '')).ways).toEqual([OILER_BLOCK_WAY])
+    expect(must(await jobFile(oiler ?? '')).ways).toEqual([
+      OILER_BLOCK_WAY,
+      OILER_BLOCK_LEANING_WAY,
+    ])
     expect(must(await jobFile(worm ?? '')).part).toEqual(WORM_BLOCK)
     expect(await readWorkshop()).toEqual(STANDARD_WORKSHOP)
   })
