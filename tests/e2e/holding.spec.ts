@@ -304,8 +304,16 @@ test('a holding stands leaning for what is slanted, is propped, and is seen as a
   await expect(jacks.getByText('Jack under base')).toBeVisible()
   await accessible(page)
   await saved(page)
-  await jacks.getByRole('button', { name: 'Take away' }).click()
-  await expect(jacks.getByRole('listitem')).toHaveCount(0)
+  // On the holding's own page it is moved like a contact, and taken away.
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/holding?setup=s-2`)
+  const jack = page.getByRole('list', { name: 'Contacts' }).getByRole('button', { name: /^Jack 1/ })
+  const before = await jack.innerText()
+  await jack.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(jack).not.toHaveText(before)
+  await jack.press('Delete')
+  await expect(jack).toHaveCount(0)
+  await saved(page)
 })
 
 test('contacts are drawn to where they are wanted, by pointer and by key, and taken back', async ({

@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react'
 import { benchViews, setupLooking } from '@/core/paper/picture'
 import { type MovedContact, type PlannedSetup } from '@/core/plan/planning'
-import { editContact, resetContact, type Setup } from '@/core/plan/way'
+import { editContact, putProp, resetContact, type Setup, takeProp } from '@/core/plan/way'
 import { type Part } from '@/core/work/part'
 import { LazySetupSolid } from '@/ui/solid/SolidButton'
 import { SceneSvg } from '@/ui/SceneSvg'
@@ -34,7 +34,15 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
   }, [elevation, height, plan, planned, width])
   const [isSolid, setSolid] = useState(false)
   const { words } = planned.standing
-  const moved = ({ edit }: MovedContact): void => onChange((setup) => editContact(setup, edit))
+  const jackOf = (id: string) => planned.clamping.props?.find((prop) => prop.id === id)
+  const moved = ({ edit }: MovedContact): void => {
+    const jack = jackOf(edit.id)
+    onChange((setup) =>
+      jack
+        ? putProp(setup, { ...jack, u: edit.u ?? jack.u, v: edit.v ?? jack.v })
+        : editContact(setup, edit),
+    )
+  }
   return (
     <section aria-label="The holding" className="sheet flex min-h-0 min-w-0 grow flex-col p-3">
       <div className="flex items-center gap-3">
@@ -83,7 +91,9 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
           unit={part.unit}
           onPoint={onPoint}
           onMoved={moved}
-          onReset={(id) => onChange((setup) => resetContact(setup, id))}
+          onReset={(id) =>
+            onChange((setup) => (jackOf(id) ? takeProp(setup, id) : resetContact(setup, id)))
+          }
         />
       )}
     </section>

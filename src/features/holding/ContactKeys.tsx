@@ -2,8 +2,13 @@
 
 import { type KeyboardEvent } from 'react'
 import { type LengthUnit, printLength } from '@/core/handbook/units'
-import { moveContact, type MovedContact, movesAlong, type PlannedSetup } from '@/core/plan/planning'
-import { type Locator } from '@/core/shop/holding'
+import {
+  type Movable,
+  movables,
+  moveContact,
+  type MovedContact,
+  type PlannedSetup,
+} from '@/core/plan/planning'
 
 interface ContactKeysProps {
   readonly planned: PlannedSetup
@@ -22,7 +27,7 @@ const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
 
 /** The contacts one by one, with where they are: moved by arrow keys, put back by Delete. */
 export function ContactKeys({ onMoved, onPoint, onReset, planned, unit }: ContactKeysProps) {
-  const press = (event: KeyboardEvent, contact: Locator): void => {
+  const press = (event: KeyboardEvent, contact: Movable): void => {
     const way = ARROWS[event.key]
     if (event.key === 'Delete' || event.key === 'Backspace') onReset(contact.id)
     else if (way) {
@@ -32,7 +37,9 @@ export function ContactKeys({ onMoved, onPoint, onReset, planned, unit }: Contac
     } else return
     event.preventDefault()
   }
-  const movable = planned.contacts.filter((contact) => movesAlong(planned, contact).length > 0)
+  const movable = movables(planned)
+  const isJack = ({ id }: Movable): boolean =>
+    planned.clamping.props?.some((prop) => prop.id === id) ?? false
   if (movable.length === 0) return null
   return (
     <ul aria-label="Contacts" className="mt-1 flex flex-wrap gap-1.5 text-[13px]">
@@ -41,13 +48,14 @@ export function ContactKeys({ onMoved, onPoint, onReset, planned, unit }: Contac
           <button
             type="button"
             className={`button quiet figures px-2! py-0.5! ${contact.bears ? '' : 'text-red'}`}
-            title="Arrow keys move it by 1, with Shift by 10; Delete puts it back. In the picture it is drawn with the pointer, with Alt to no step."
+            title="Arrow keys move it by 1, with Shift by 10; Delete puts it back, and takes a jack away. In the picture it is drawn with the pointer, with Alt to no step."
             onKeyDown={(event) => press(event, contact)}
             onFocus={() => onPoint(new Set([contact.id]))}
             onBlur={() => onPoint(new Set())}
           >
-            {planned.standing.words.roles[contact.role].label} {contact.id.replace(/\D/g, '')}{' '}
-            {printLength(contact.inSetup.x, unit)}, {printLength(contact.inSetup.y, unit)}
+            {isJack(contact) ? 'Jack' : planned.standing.words.roles[contact.role].label}{' '}
+            {contact.id.replace(/\D/g, '')} {printLength(contact.inSetup.x, unit)},{' '}
+            {printLength(contact.inSetup.y, unit)}
           </button>
         </li>
       ))}

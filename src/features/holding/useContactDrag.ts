@@ -1,7 +1,12 @@
 import { type PointerEvent, useRef, useState } from 'react'
 import { type Scene } from '@/core/ground/scene'
-import { moveContact, type MovedContact, movesAlong, type PlannedSetup } from '@/core/plan/planning'
-import { type Locator } from '@/core/shop/holding'
+import {
+  type Movable,
+  movables,
+  moveContact,
+  type MovedContact,
+  type PlannedSetup,
+} from '@/core/plan/planning'
 
 /** So near on the screen a contact is drawn to what it may lie at, px. */
 const REACH_PX = 9
@@ -12,7 +17,7 @@ export function useContactDrag(
   scene: Scene,
   onMoved: (moved: MovedContact) => void,
 ) {
-  const held = useRef<Locator>(undefined)
+  const held = useRef<Movable>(undefined)
   const [moved, setMoved] = useState<MovedContact>()
   const { frame } = scene
   const placeAt = (event: PointerEvent<HTMLElement>) => {
@@ -35,8 +40,8 @@ export function useContactDrag(
     hands: {
       onPointerDown: (event: PointerEvent<HTMLElement>): void => {
         const mark = event.target instanceof Element ? event.target.closest('[data-ref]') : null
-        const contact = planned.contacts.find(({ id }) => id === mark?.getAttribute('data-ref'))
-        if (!contact || movesAlong(planned, contact).length === 0) return
+        const contact = movables(planned).find(({ id }) => id === mark?.getAttribute('data-ref'))
+        if (!contact) return
         event.currentTarget.setPointerCapture(event.pointerId)
         held.current = contact
       },

@@ -1,6 +1,6 @@
 export { indexWords, rotaryCentre, turnerOf, turnOf } from './indexed'
 export { cornerOf, leanFor, leansAbout, leanSet, leanWords } from './leaning'
-export { moveContact, type MovedContact, movesAlong } from './moveContact'
+export { moveContact, type Movable, movables, type MovedContact } from './moveContact'
 export { planWay } from './plan'
 export {
   type IndexedFrom,

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
-import { editContact, type Setup } from '../way'
+import { editContact, putProp, type Setup } from '../way'
 import { mm, plainBlock, setup, topHole, way } from '../../../../tests/support/documents'
-import { moveContact, movesAlong, planWay, type PlannedSetup } from '.'
+import { movables, moveContact, planWay, type PlannedSetup } from '.'
+import { movesAlong } from './moveContact'
 
 const part = {
   ...plainBlock(),
@@ -22,6 +23,12 @@ const contact = (id: string, of = planned) => {
   if (!found) throw new Error(id)
   return found
 }
+
+/** The same, leaning: nothing is drawn by pointer there. */
+const leant = ({ clamping }: Setup): Setup['clamping'] =>
+  clamping.kind === 'own'
+    ? { ...clamping, lean: { by: 'sine-100', raised: 'back', angle: { rad: 0.3 } } }
+    : clamping
 
 describe('a contact moved by hand', () => {
   it('rests go both ways, what is at the jaw along it, the stop across', () => {
@@ -74,5 +81,30 @@ describe('a contact moved by hand', () => {
         .bears,
     ).toBe(false)
     expect(moveContact(planned, contact('rest3'), { x: x + 25, y: -15 }, 0).bears).toBe(true)
+  })
+
+  it('a jack is moved like a contact: it comes to stand where it was shown', () => {
+    const jack = { id: 'jack1', surface: 'top' as const, u: 50, v: 30 }
+    const propped = putProp(second, jack)
+    const at = plannedWith(propped)
+    fc.assert(
+      fc.property(
+        fc.double({ min: -45, max: 45, noNaN: true }),
+        fc.double({ min: -55, max: -5, noNaN: true }),
+        (x, y) => {
+          const own = movables(at).find(({ id }) => id === 'jack1')
+          if (!own) throw new Error('no jack')
+          const moved = moveContact(at, own, { x, y }, 0)
+          const { u = NaN, v = NaN } = moved.edit
+          const again = plannedWith(putProp(propped, { ...jack, u, v }))
+          const stands = movables(again).find(({ id }) => id === 'jack1')
+          expect(stands?.inSetup.x).toBeCloseTo(x, 3)
+          expect(stands?.inSetup.y).toBeCloseTo(y, 3)
+          expect(stands?.bears).toBe(moved.bears)
+        },
+      ),
+      { numRuns: 40 },
+    )
+    expect(movables(plannedWith({ ...propped, clamping: leant(propped) }))).toEqual([])
   })
 })

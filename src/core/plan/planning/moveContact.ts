@@ -2,11 +2,11 @@ import { applyMotion, type Axis, dot, type Point, withAxis } from '../../ground/
 import { boundsOf } from '../../ground/recipe'
 import { lengthWords } from '../../handbook/units'
 import { INCH_MM } from '../../handbook/standards'
-import { type Locator, locatorPlane, toSetup } from '../../shop/holding'
+import { type Locator, locatorPlane, type PropPlace, propPlaces, toSetup } from '../../shop/holding'
 import { directionOf, refLabel } from '../../work/part'
 import { hasMetal, isThere } from '../../work/stock'
 import { type ContactEdit } from '../way'
-import { type PlannedSetup } from './planned'
+import { type PlannedSetup, workOf } from './planned'
 
 /** Where a contact comes to lie that is moved by hand, before it is taken. */
 export interface MovedContact {
@@ -21,10 +21,21 @@ export interface MovedContact {
 /** Without anything near, a contact lies on whole steps: millimetres, or thirty-seconds of an inch. */
 const stepOf = ({ part }: PlannedSetup): number => (part.unit === 'mm' ? 1 : INCH_MM / 32)
 
+/** A contact, or a jack that is moved like one. */
+export type Movable = PropPlace & Pick<Locator, 'called'>
+
+/** All that can be moved by hand in a setup: its contacts, its jacks. */
+export const movables = (planned: PlannedSetup): readonly Movable[] => {
+  const { clamping, contacts, standing } = planned
+  return [...contacts, ...propPlaces(standing, clamping.props ?? [], workOf(planned))].filter(
+    (one) => movesAlong(planned, one).length > 0,
+  )
+}
+
 /** Along which axes of the setup a contact can be moved as seen from above; none for a pin, which sits in its hole, and in what leans. */
 export function movesAlong(
   { leaning, surfaces }: PlannedSetup,
-  contact: Locator,
+  contact: Movable,
 ): readonly ('x' | 'y')[] {
   if (leaning || contact.called !== undefined || surfaces.get(contact.surface)?.kind !== 'plane')
     return []
@@ -39,7 +50,7 @@ export function movesAlong(
  */
 export function moveContact(
   planned: PlannedSetup,
-  contact: Locator,
+  contact: Movable,
   to: { readonly x: number; readonly y: number },
   reachMm: number,
 ): MovedContact {
@@ -73,7 +84,7 @@ interface Target {
 }
 
 /** What a contact is drawn to along an axis: the middle of the work, holes that stand upright, other contacts, parallels. */
-function targetsOf(planned: PlannedSetup, contact: Locator, axis: Axis): readonly Target[] {
+function targetsOf(planned: PlannedSetup, contact: Movable, axis: Axis): readonly Target[] {
   const { before, contacts, part, standing, surfaces } = planned
   const { high, low, solids } = standing
   const up = standing.setupFromPart.rows[2]

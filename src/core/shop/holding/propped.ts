@@ -5,7 +5,7 @@ import { type Side } from '../../work/part'
 import { hasMetal } from '../../work/stock'
 import { lengthIn } from './common'
 import { throughHoles } from './cuts'
-import { type Inspected, type Solid, type Standing, type View } from './kind'
+import { type Inspected, type Locator, type Solid, type Standing, type View } from './kind'
 import { locatorPlane } from './locators'
 import { toSetup, type Work } from './work'
 
@@ -25,6 +25,7 @@ interface Stood {
   readonly prop: Prop
   /** Where its head touches, in the setup. */
   readonly head: Point<'setup'>
+  readonly normal: Point<'part'>
   readonly bears: boolean
 }
 
@@ -53,7 +54,22 @@ export function propped(standing: Standing, props: readonly Prop[], work: Work):
           spanOf(shape).map((p) => flat(view, p)),
           { fill: 'steel', stroke: 'ink', ref },
         )
-      return drawn
+      return {
+        ...drawn,
+        // Under the work it is hidden from above: its head is marked over it, to be picked and drawn.
+        over: () => {
+          drawn.over()
+          if (view !== 'above') return
+          for (const { bears, head, prop } of stood)
+            drawn.sheet.circle(head.x, head.y, HEAD_MM, {
+              stroke: bears ? 'ochre' : 'red',
+              fill: 'none',
+              width: 2,
+              dash: 'hidden',
+              ref: prop.id,
+            })
+        },
+      }
     },
   }
 }
@@ -64,6 +80,26 @@ const flat = (view: View, { x, y, z }: Point<'setup'>): readonly [number, number
 
 const lineOf = (head: Point<'setup'>, length: (mm: number) => string): string =>
   `A jack under it at X ${length(head.x)}, Y ${length(head.y)} of the holding: bring it up last, until an indicator on the work over it just moves; lock it.`
+
+/** Where the jacks of a setup touch, as places that can be moved on the face that is down. */
+export const propPlaces = (
+  standing: Standing,
+  props: readonly Prop[],
+  work: Work,
+): readonly PropPlace[] =>
+  props.flatMap((prop) =>
+    headOf(standing, standing.faceAt.down, prop, work).map(({ bears, head, normal }) => ({
+      id: prop.id,
+      role: 'rest' as const,
+      surface: prop.surface,
+      normal,
+      inSetup: head,
+      bears,
+    })),
+  )
+
+/** A jack as something that can be moved like a contact. */
+export type PropPlace = Pick<Locator, 'id' | 'role' | 'surface' | 'normal' | 'inSetup' | 'bears'>
 
 function headOf(
   standing: Standing,
@@ -77,7 +113,7 @@ function headOf(
   const place = toSetup(standing, withAxis(withAxis(surface.at, u, prop.u), v, prop.v))
   const head = { ...place, z: standing.low.z }
   const at = applyMotion(standing.partFromSetup, head)
-  return [{ prop, head, bears: hasMetal(part, before, surface, at) }]
+  return [{ prop, head, normal: surface.normal, bears: hasMetal(part, before, surface, at) }]
 }
 
 /** From what stands under the place, or from the table, up to the work. */
