@@ -122,6 +122,21 @@ describe('a holding that finds the middle', () => {
   })
 })
 
+const flat = (id: string, on: 'top' | 'bottom'): Feature => ({
+  kind: 'step',
+  id,
+  on,
+  along: 'right',
+  width: mm(20),
+  depth: mm(5),
+  place: { dims: [], centred: true },
+})
+/** A bright bar with a floor cut into its top and one into its underside. */
+const twoFlats = bright({
+  ...newPart('Bar', { x: mm(100), y: mm(30), z: mm(30) }),
+  features: [flat('d', 'top'), flat('e', 'bottom')],
+})
+
 const W_ROTARY = { centreMm: 0.01, angleRad: 1e-4 }
 
 describe('a chuck', () => {
@@ -166,19 +181,7 @@ describe('a chuck', () => {
   })
 
   it('turned by its rotary axis, four sides are drilled from one clamping: what agrees is only the index', () => {
-    const flat = (id: string, on: 'top' | 'bottom'): Feature => ({
-      kind: 'step',
-      id,
-      on,
-      along: 'right',
-      width: mm(20),
-      depth: mm(5),
-      place: { dims: [], centred: true },
-    })
-    const part = bright({
-      ...newPart('Bar', { x: mm(100), y: mm(30), z: mm(30) }),
-      features: [flat('d', 'top'), flat('e', 'bottom')],
-    })
+    const part = twoFlats
     const off = only(() => ({
       machines: rotary('x').machines.map((m) => ({
         ...m,
@@ -215,19 +218,7 @@ describe('a chuck', () => {
 })
 
 describe('a block with flats, an index head', () => {
-  const flat = (id: string, on: 'top' | 'bottom'): Feature => ({
-    kind: 'step',
-    id,
-    on,
-    along: 'right',
-    width: mm(20),
-    depth: mm(5),
-    place: { dims: [], centred: true },
-  })
-  const part = bright({
-    ...newPart('Bar', { x: mm(100), y: mm(30), z: mm(30) }),
-    features: [flat('d', 'top'), flat('e', 'bottom')],
-  })
+  const part = twoFlats
   const dividing = (divides: 'head' | 'flats', parts: number): Workshop =>
     only(({ chucks }) => ({
       chucks: chucks.map((c) => ({ ...c, divides, parts, divideDeg: 0, divideMm: 0.05 })),
