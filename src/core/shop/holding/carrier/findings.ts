@@ -1,7 +1,7 @@
 import { type Finding, finding } from '../../../ground/finding'
 import { cutBelow, gripFindings } from '../jawed'
 import { type Inspected } from '../kind'
-import { type OnCarrier } from './layout'
+import { bodyName, type OnCarrier } from './layout'
 
 /** What a joint is trusted with, N for each cm², and how many times the side force it must hold (common practice, no source). */
 const HOLDS_N_PER_CM2 = { glue: 40, solder: 400 } as const
@@ -27,7 +27,7 @@ export function carrierFindings(own: OnCarrier, inspected: Inspected): readonly 
       finding(
         'carrier.low',
         index,
-        `The jaws stand higher than the ${holding.by === 'dovetail' ? 'dovetail' : 'carrier'}.`,
+        `The jaws stand higher than the ${bodyName(holding)}.`,
         `By ${length(vise.jawHeight - jawed.high.z)}: they meet the part, which is not squared. Take higher parallels, or a thicker carrier.`,
       ),
     )

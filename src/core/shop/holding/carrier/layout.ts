@@ -35,6 +35,10 @@ export interface OnCarrier extends Placed {
   readonly stuckMm2: number
 }
 
+/** What it is called: a dovetail is of the part's own metal, a carrier is put on it. */
+export const bodyName = ({ by }: Pick<CarrierHolding, 'by'>): 'dovetail' | 'carrier' =>
+  by === 'dovetail' ? 'dovetail' : 'carrier'
+
 /** The carrier at the part: under the middle of its face as that was bought, whatever was cut since. */
 export function blockOf(
   { along, across, by, offAcross, offAlong, on, thick }: CarrierHolding,

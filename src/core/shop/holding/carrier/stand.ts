@@ -6,7 +6,7 @@ import { bedErrors, fixedJawErrors } from '../jawedErrors'
 import { type Attached, type HeldError, type Locator, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { carrierFindings } from './findings'
-import { carrierSide, freeSides, onCarrier, type OnCarrier } from './layout'
+import { bodyName, carrierSide, freeSides, onCarrier, type OnCarrier } from './layout'
 import { type CarrierHolding } from './parameters'
 import { carrierWords } from './words'
 
@@ -18,7 +18,7 @@ export function standOnCarrier(holding: CarrierHolding, work: Work): Standing {
   const { jawed, vise } = own
   const solids = [
     {
-      name: holding.by === 'dovetail' ? 'dovetail' : 'carrier',
+      name: bodyName(holding),
       ref: 'carrier',
       tone: 'steel' as const,
       shape: box(jawed.low, jawed.high),
@@ -81,7 +81,7 @@ function spotsOf(own: OnCarrier): readonly Spot[] {
     return {
       ...spot,
       surface: plane.id,
-      on: { plane, name: own.holding.by === 'dovetail' ? 'the dovetail' : 'the carrier' },
+      on: { plane, name: `the ${bodyName(own.holding)}` },
     }
   })
 }
@@ -115,7 +115,7 @@ function attachedOf(own: OnCarrier): Attached {
 
 function staysOf(own: OnCarrier): Standing['stays'] {
   const { holding, jawed, vise } = own
-  const what = holding.by === 'dovetail' ? 'dovetail' : 'carrier'
+  const what = bodyName(holding)
   const gear = { key: `vise ${vise.id}`, name: vise.name }
   const middle: Point<'setup'> = point(
     (jawed.low.x + jawed.high.x) / 2,

@@ -1,6 +1,6 @@
 import { FLAT_MOTIONS, lengthIn, roleWords, stopWords } from '../common'
 import { type HoldingWords } from '../kind'
-import { type OnCarrier } from './layout'
+import { bodyName, type OnCarrier } from './layout'
 
 const TAP = 'Clean the carrier; tap until the parallels do not move.'
 
@@ -10,7 +10,7 @@ export function carrierWords(own: OnCarrier): HoldingWords {
   const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
   const isOwn = holding.by === 'dovetail'
   const stuck = holding.by === 'glue' ? 'glued' : 'soldered'
-  const what = isOwn ? 'dovetail' : 'carrier'
+  const what = bodyName(holding)
   const size = [holding.along, holding.across, holding.thick]
     .map(({ mm }) => length(mm))
     .join(' × ')
