@@ -142,6 +142,39 @@ describe('a holding that leans', () => {
     expect(leanFor(from.upright, from.upright.setupFromPart.rows[2])).toBeUndefined()
   })
 
+  it('any direction that looks along X or along Y and up is brought up by the lean that is offered, by matrices of another library', () => {
+    const { leaning: from } = seatOf(OILER_BLOCK_LEANING_WAY)
+    fc.assert(
+      fc.property(
+        fc.constantFrom('x', 'y'),
+        fc.double({ min: 0.02, max: Math.PI / 2, noNaN: true }),
+        fc.boolean(),
+        (along, angle, isBack) => {
+          const side = Math.sin(angle) * (isBack ? 1 : -1)
+          const inSetup = new Vector3(
+            along === 'x' ? side : 0,
+            along === 'y' ? side : 0,
+            Math.cos(angle),
+          )
+          // As the part has it, from how it stands upright.
+          const [x, y, z] = from.upright.setupFromPart.rows.map(
+            (row) => new Vector3(row.x, row.y, row.z),
+          )
+          if (!x || !y || !z) throw new Error('no axes')
+          const out = x
+            .multiplyScalar(inSetup.x)
+            .add(y.multiplyScalar(inSetup.y))
+            .add(z.multiplyScalar(inSetup.z))
+          const offered = leanFor(from.upright, point<'part'>(out.x, out.y, out.z))
+          const { leant } = seatOf(leaning(offered ?? {}))
+          const up = leant.standing.setupFromPart.rows[2]
+          expect(new Vector3(up.x, up.y, up.z).dot(out)).toBeCloseTo(1, 9)
+        },
+      ),
+      { numRuns: 30 },
+    )
+  })
+
   it('costs by its angle what the part, turned about where zero is found, loses (full turns of another library)', () => {
     const exact = only((w) => ({
       tilters: w.tilters.map((t) => ({ ...t, foundMm: 0 })),
