@@ -188,7 +188,7 @@ describe('documents as files', () => {
     document.part.size.x.mm = -1
     const result = readDocument(document)
     expect(result.ok ? [] : result.issues.map(({ sentence }) => sentence)).toEqual([
-      expect.stringMatching(/^“part size x( mm)?” must be more than/) as string,
+      expect.stringMatching(/^“part.size.x(.mm)?” must be more than/) as string,
       expect.stringMatching(
         /^“leave” in way 1, setup 2, cut 1 must be a group of fields/,
       ) as string,

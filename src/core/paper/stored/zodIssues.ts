@@ -69,7 +69,7 @@ function placeWords(path: readonly PropertyKey[]): string {
     names.length = 0
   })
   if (names.length === 0) return places.length === 0 ? 'The document' : capital(places.join(', '))
-  const name = `“${names.join(' ')}”`
+  const name = `“${names.join('.')}”`
   return places.length === 0 ? name : `${name} in ${places.join(', ')}`
 }
 
