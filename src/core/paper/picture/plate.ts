@@ -2,7 +2,7 @@ import { holePoints } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Scene, Sheet, type Tone } from '../../ground/scene'
 import { printLength } from '../../handbook/units'
-import { type PlateDesign } from '../../shop/making'
+import { GRID_HOLE_MM, type PlateDesign } from '../../shop/making'
 
 interface Shift {
   readonly x: number
@@ -23,9 +23,6 @@ const DRAWN: readonly (readonly [string, Tone, Tone])[] = [
   ['table', 'sheet', 'soft'],
   ['dowel', 'blue', 'soft'],
 ]
-
-/** Of M8, mm. */
-const GRID_HOLE_MM = 8
 
 /** A cross at zero, sheet units to each side. */
 const CROSS = 8

@@ -1,4 +1,10 @@
 export { designSoftJaws, type JawDesign, type JawHalf, type JawKernel } from './jaws'
 export { halvesOf, jawCorner, jawExtent, jawReport, ringFrom } from './jaws/report'
 export { relievedLandMm } from './plate/land'
-export { designPlate, type PlateDesign, type PlatePin, type PlatePlace } from './plate'
+export {
+  designPlate,
+  GRID_HOLE_MM,
+  type PlateDesign,
+  type PlatePin,
+  type PlatePlace,
+} from './plate'

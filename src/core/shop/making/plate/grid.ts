@@ -7,9 +7,9 @@ export interface Drilled extends Place {
 }
 
 /** Holes of a grid are tapped M8, mm (common practice, no source). */
-const GRID_HOLE_MM = 8
-/** Between a hole of the plate and one of the grid at least this stands, mm (common practice, no source). */
-const LEAST_WEB_MM = 2
+export const GRID_HOLE_MM = 8
+/** Between two holes of a plate at least this stands, mm (common practice, no source). */
+export const LEAST_WEB_MM = 2
 /** Shifts are tried in steps of, mm. */
 const STEP_MM = 1
 

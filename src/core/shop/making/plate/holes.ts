@@ -1,13 +1,12 @@
 import { clearanceHole, counterboreForScrew, parseThread } from '../../../handbook/standards'
 import { type Hole, holePoints, type Part } from '../../../work/part'
+import { LEAST_WEB_MM } from './grid'
 import { type Place, type PlateDesign, type PlateGrid, tidy } from './types'
 
 /** Common practice, no source: shank of a rest button; chamfer for a pin's root. */
 const [BUTTON_MM, ROOT_MM] = [8, 0.5]
 /** Screws into the table, their heads let in, and dowels beside them, mm (common practice, no source). */
 const TABLE = { screw: 'M10', dowel: 10 } as const
-/** Between holes of the plate at least this stands, mm (common practice, no source). */
-const LEAST_WEB_MM = 2
 
 /** All that is drilled in the plate, as holes of a part: what each place has as a grid over all of them. */
 export function holesOf(

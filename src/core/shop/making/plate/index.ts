@@ -15,6 +15,7 @@ import { besideHoles, crowded, holesOf } from './holes'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
 import { type Place, type PlateDesign, type PlateGrid, type PlatePlace, tidy } from './types'
 
+export { GRID_HOLE_MM } from './grid'
 export { type PlateDesign, type PlatePin, type PlatePlace } from './types'
 
 /** A relief under a hole that comes through (common practice, no source). */
