@@ -2,7 +2,7 @@
 const WINGS = {
   ground: ['issues', 'finding', 'linalg', 'geometry', 'outline', 'mesh', 'recipe', 'scene'],
   handbook: ['standards', 'units', 'patterns', 'probing', 'calculators'],
-  chain: ['locating', 'variation', 'fitting'],
+  chain: ['locating', 'variation', 'fitting', 'belief', 'made'],
   work: [
     'solid',
     'part',
@@ -17,8 +17,8 @@ const WINGS = {
   ],
   shop: ['workshop', 'holding', 'making'],
   plan: ['way', 'planning', 'drilling', 'plates'],
-  predict: ['prediction'],
-  floor: ['standin', 'offsets', 'register'],
+  predict: ['prediction', 'measured'],
+  floor: ['standin', 'offsets', 'register', 'steering', 'run'],
   foreman: ['findings', 'metal', 'cures', 'footings'],
   paper: ['picture', 'sheet', 'stored', 'formats', 'demo'],
 }

@@ -2,13 +2,14 @@ import { dirname, join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { BadInput, type Ends, must, read } from './ends'
 import { fitLine } from './fitLine'
+import { importLine } from './importLine'
 import { jawsLine } from './jawsLine'
 import { plateLine } from './plateLine'
 import { standLine } from './standLine'
+import { steeringLine } from './steeringLine'
 import { CALCULATORS, runCalculator } from '@/core/handbook/calculators'
 import { JAW_KINDS, PLATE_KINDS } from '@/operations/heldKinds'
 import { nearestWord } from '@/core/ground/issues'
-import { parseLength } from '@/core/handbook/units'
 import {
   EXPORT_KINDS,
   type ExportKind,
@@ -34,9 +35,13 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold fit-points INPUT.json [--hold …]    the same for plain surfaces and points
   foothold jaws FILE --setup N --as ${JAW_KINDS.join('|')} [--jaw fixed|moving] [--way NAME] [--out FILE]
                                                soft jaws for a setup, as they are to be cut
+  foothold diagnose FILE --measured M.json     what explains what was measured, and what would part two causes
   foothold left FILE [--way NAME]              what is left after each setup, and what the metal says
+  foothold make FILE [--fault KEY=SIZE …] [--pieces N] [--seed S] [--setup N]
+                                               pieces made by the exact chain with a hidden truth, as measured
   foothold plate FILE --setup N --as ${PLATE_KINDS.join('|')} [--way NAME] [--out FILE]
                                                a fixture plate for a setup: pins, rests, screws, reliefs
+  foothold run FILE --measured M.json          predictions after what was measured, and what to move before the next cut
   foothold say LINE [--part FILE] [--unit inch] what a line says, as in the document; or a question
   foothold stand FILE [--way NAME]             how the part stands in each setup: locators, clamps, zero
   foothold zero FILE --readings FILE [--way NAME] [--setup N]
@@ -49,13 +54,16 @@ const COMMANDS = [
   'calc',
   'check',
   'analyse',
+  'diagnose',
   'export',
   'fit',
   'fit-points',
   'import',
   'jaws',
   'left',
+  'make',
   'plate',
+  'run',
   'say',
   'stand',
   'zero',
@@ -72,6 +80,9 @@ const OPTIONS = {
   from: { type: 'string' },
   place: { type: 'string' },
   readings: { type: 'string' },
+  measured: { type: 'string' },
+  fault: { type: 'string', multiple: true },
+  pieces: { type: 'string' },
   part: { type: 'string' },
   body: { type: 'string' },
   casting: { type: 'string' },
@@ -116,6 +127,9 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
   if (command === 'import') return importLine(path, values, ends, print)
   const text = read(ends, path)
   if (command === 'left' || values.as?.startsWith('left')) await lookBeside(text, path, ends)
+  if (command === 'fit' || command === 'fit-points') return fitLine(command, text, values, print)
+  if (command === 'run' || command === 'diagnose' || command === 'make')
+    return steeringLine(command, text, values, ends, print)
   // Only what the command needs is loaded: a quick figure is there at once.
   const { analysisOf, checkOf, predictFile, zeroFromReadings } = await import('@/operations/files')
   switch (command) {
@@ -127,12 +141,9 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
     case 'analyse': {
       const simulation = simulationOf(values.samples, values.seed)
       const predictions = must(predictFile(text))
-      print(predictions.map((prediction) => analysisOf(prediction, simulation)))
+      print(predictions.map((one) => analysisOf(one, simulation)))
       return predictions.some((prediction) => checkOf(prediction).forbidden) ? 1 : 0
     }
-    case 'fit':
-    case 'fit-points':
-      return fitLine(command, text, values, print)
     case 'jaws':
       return jawsLine(text, values, ends)
     case 'plate':
@@ -218,44 +229,6 @@ async function leftLine(
   const left = must(await leftFile(text, way))
   print(left)
   return left.some(({ findings }) => findings.some((f) => f.severity === 'forbids')) ? 1 : 0
-}
-
-/** What is in a file with a solid; with `--out` the document of one of its bodies. */
-async function importLine(
-  path: string,
-  values: {
-    body?: string | undefined
-    unit?: string | undefined
-    thickness?: string | undefined
-    layer?: string | undefined
-    out?: string | undefined
-  },
-  ends: Ends,
-  print: (value: unknown) => void,
-): Promise<number> {
-  const { layer, out, unit } = values
-  if (unit !== undefined && unit !== 'mm' && unit !== 'inch')
-    throw new BadInput('--unit takes mm or inch.')
-  const thickness =
-    values.thickness === undefined ? undefined : must(parseLength(values.thickness, unit ?? 'mm'))
-  const body = values.body === undefined ? undefined : Number(values.body)
-  if (body !== undefined && (!Number.isInteger(body) || body < 0))
-    throw new BadInput('--body takes the number of a body, from 0.')
-  const { importFile } = await import('@/operations/solids/importing')
-  const bytes = read(ends, path, ends.readBytes)
-  const name = path.split(/[\\/]/).pop() ?? path
-  const { document, report } = must(
-    await importFile(bytes, name, { thicknessMm: thickness?.mm, layer, unit, body }),
-  )
-  if (out !== undefined) {
-    if (!document)
-      throw new BadInput(
-        `The file holds ${report.bodies.length} bodies: say which with --body, 0 to ${report.bodies.length - 1}.`,
-      )
-    ends.write(out, new TextEncoder().encode(document))
-  }
-  print(report)
-  return 0
 }
 
 function exportOptions(values: {

@@ -15,6 +15,9 @@ export {
   jawsFile,
   plateFile,
   fitPointsText,
+  runFile,
+  diagnoseFile,
+  makeFile,
   readDocument,
   readDrawing,
   warmUp,
@@ -36,6 +39,7 @@ export {
   type RegisterEntry,
   retireFixture,
 } from './fixtures'
+export { MakingSchema } from './steering'
 export { labelAddress, labelCode } from './label'
 export { clearAside, saveGear, saveShopFigures, shopNow } from './workshop'
 export { keepZero, registerAnchors, wayWork, withdrawZero, zeroRecords } from './zeros'

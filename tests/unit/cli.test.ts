@@ -292,3 +292,72 @@ describe('foothold', () => {
     expect((await foothold(['zero', WORM])).code).toBe(2)
   })
 })
+
+describe('what was measured', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'foothold-measured-'))
+  const put = (name: string, value: unknown): string => {
+    const path = join(folder, name)
+    writeFileSync(path, typeof value === 'string' ? value : JSON.stringify(value))
+    return path
+  }
+
+  it('make, then diagnose: the fault that was hidden is named first', async () => {
+    const fault = 'at s-5, seat guide1=0.08'
+    const made = await foothold(['make', WORM, '--fault', fault, '--seed', '3', '--pieces', '2'])
+    expect(made.code).toBe(0)
+    const told = JSON.parse(made.out) as { pieces: { id: string; values: object[] }[] }
+    expect(told.pieces.map(({ id }) => id)).toEqual(['1', '2'])
+    const found = await foothold(['diagnose', WORM, '--measured', put('a.json', made.out)])
+    expect(found.code).toBe(0)
+    const { causes, distinguish } = JSON.parse(found.out) as {
+      causes: { key: string; words: string; size: number; unit: string; probability: number }[]
+      distinguish: unknown[]
+    }
+    expect(causes[0]).toMatchObject({ key: 'at s-5, seat guide1', unit: 'mm' })
+    expect(causes[0]?.size).toBeCloseTo(0.08, 1)
+    expect(causes[0]?.probability).toBeGreaterThan(0.5)
+    expect(Array.isArray(distinguish)).toBe(true)
+  })
+
+  it('run: what is predicted after measuring, what to move, what to measure next', async () => {
+    const made = await foothold(['make', WORM, '--setup', '3', '--seed', '2'])
+    const { code, out } = await foothold(['run', WORM, '--measured', put('b.json', made.out)])
+    expect(code).toBe(0)
+    const [piece] = JSON.parse(out) as {
+      done: number
+      requirements: {
+        requirement: string
+        settled: boolean
+        after?: { predicted: number }
+        before?: { predicted: number }
+      }[]
+      advice: { words: string; moves: object[] }
+      measureNext: object[]
+    }[]
+    expect(piece?.done).toBe(3)
+    const height = piece?.requirements.find(({ requirement }) => requirement === 'top-base')
+    expect(height?.settled).toBe(true)
+    expect(height?.after?.predicted).toBeLessThan(height?.before?.predicted ?? 0)
+    expect(piece?.advice.words).not.toBe('')
+  })
+
+  it('bad input is told in words: no file, no JSON, a requirement that is not there, a fault without size', async () => {
+    const told = async (...args: string[]) => {
+      const { code, err } = await foothold(args)
+      expect(code).toBe(2)
+      return err
+    }
+    expect(await told('run', WORM)).toMatch(/--measured FILE/)
+    expect(await told('run', WORM, '--measured', put('c.json', '{'))).toMatch(/not JSON/)
+    const values = [{ requirement: 'no-such', value: 1 }]
+    const lost = put('d.json', { pieces: [{ id: '7', values }] })
+    expect(await told('diagnose', WORM, '--measured', lost)).toMatch(
+      /Piece 7, value 1: the part has no requirement “no-such”/,
+    )
+    expect(await told('diagnose', WORM, '--measured', put('e.json', { pieces: [] }))).toMatch(
+      /pieces/,
+    )
+    expect(await told('make', WORM, '--fault', 'at s-5')).toMatch(/KEY=SIZE/)
+    expect(await told('make', WORM, '--fault', 'at s-5, seat guide=1')).toMatch(/did you mean/)
+  })
+})

@@ -19,6 +19,9 @@ export const jawsFile = behind('jawsFile')
 export const plateFile = behind('plateFile')
 export const fitFile = behind('fitFile')
 export const fitPointsText = behind('fitPointsText')
+export const runFile = behind('runFile')
+export const diagnoseFile = behind('diagnoseFile')
+export const makeFile = behind('makeFile')
 
 /** Starts every worker with a piece of real work, so that nobody waits for the first one. */
 export async function warmUp(): Promise<void> {

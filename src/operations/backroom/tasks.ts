@@ -8,6 +8,7 @@ import { demoBracket } from '../solids/demoBracket'
 import { jawsFile } from '../jaws'
 import { plateFile } from '../plate'
 import { standFile } from '../standFile'
+import { diagnoseFile, makeFile, runFile } from '../steering'
 import { standingOfWay } from '../standing'
 
 /** What is done off the server's own thread: reading what comes from outside, and whatever computes. */
@@ -27,6 +28,9 @@ export const TASKS = {
   leftFile,
   fitFile,
   fitPointsText,
+  runFile,
+  diagnoseFile,
+  makeFile,
   demoBracket,
 }
 

@@ -7,6 +7,7 @@ import {
   worstRange,
 } from './combine'
 import { type CompiledMeasure } from './compile'
+import { formOfEvent } from './eventForm'
 import { type Event } from './events'
 import { type LikelyExcess, likelyExcess } from './likely'
 import { type Prepared, prepare } from './prepare'
@@ -107,24 +108,6 @@ function tightestReading(prepared: Prepared): Tightest {
     forms: [first, ...(second && isRound ? [second] : [])].map((e) => formOfEvent(e, prepared)),
     offset: sign * (first.mean + measure.allowed),
   }
-}
-
-function formOfEvent({ at, by }: Event, { figures, measure }: Prepared): Sparse {
-  const sums = new Map<number, number>()
-  at.forEach((index, n) => {
-    const figure = figures[index]
-    figure?.at.forEach((k, i) => {
-      const factor = (by[n] as number) * (figure.by[i] as number)
-      const form = measure.forms[k] as Sparse
-      form.indices.forEach((source, j) =>
-        sums.set(source, (sums.get(source) ?? 0) + factor * (form.coefficients[j] as number)),
-      )
-    })
-  })
-  const most = Math.max(0, ...[...sums.values()].map(Math.abs))
-  return sparseFrom(
-    [...sums].filter(([, c]) => Math.abs(c) > 1e-12 * most).sort(([i], [j]) => i - j),
-  )
 }
 
 function linkShares(

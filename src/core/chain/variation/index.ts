@@ -15,6 +15,7 @@ export {
   type Verdict,
   evaluate,
 } from './evaluate'
+export { type Reach, reachesOf } from './eventForm'
 export { excessReader } from './excess'
 export { type Fit, type FitProblem, fitLeastWorst, leastSquares, leastSquaresRows } from './fit'
 export { type LikelyExcess, likelyExcess } from './likely'
@@ -55,6 +56,7 @@ export {
   type Column,
   type Deviation,
   type SharedDeviation,
+  type StackBearing,
   type StackContact,
   type StackCut,
   type StackModel,

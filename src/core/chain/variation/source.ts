@@ -13,6 +13,10 @@ export interface NamedSource {
   readonly setup?: string | undefined
   /** Name of the machine, vise or other gear whose own error this is: the same in every setup that uses it. */
   readonly gear?: string | undefined
+  /** The contact under which it lies, by its id. */
+  readonly contact?: string | undefined
+  /** A ratio, such as a lean or a scale; mm when left out. */
+  readonly unit?: 'mm/mm' | undefined
   /** What to do about it, in shop words. */
   readonly remedy?: string | undefined
   /** What a picture lights for it: surfaces, features, contacts, `jaw`, `parallels`. */

@@ -5,6 +5,7 @@ export {
   decompose,
   leastEigenvalue,
   invertSquare,
+  lowerTriangle,
   nearestTurn,
   symmetricEigenvalues2,
 } from './small'

@@ -1,4 +1,4 @@
-import { Matrix, SingularValueDecomposition } from 'ml-matrix'
+import { CholeskyDecomposition, Matrix, SingularValueDecomposition } from 'ml-matrix'
 
 /** Rows of equal length; the wrapped package does the decompositions. */
 export type Rows = readonly (readonly number[])[]
@@ -134,4 +134,17 @@ export function nearestTurn(rows: Rows): Rows | undefined {
 function determinant3(rows: Rows): number {
   const [[a = 0, b = 0, c = 0] = [], [d = 0, e = 0, f = 0] = [], [g = 0, h = 0, i = 0] = []] = rows
   return a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g)
+}
+
+/** The lower triangle L of a symmetric positive matrix, L Lᵀ, row by row (Cholesky). Only its lower half is read. */
+export function lowerTriangle(rows: readonly ArrayLike<number>[]): readonly Float64Array[] {
+  const matrix = Matrix.zeros(rows.length, rows.length)
+  rows.forEach((row, i) => {
+    for (let j = 0; j <= i; j++) {
+      matrix.set(i, j, row[j] ?? 0)
+      matrix.set(j, i, row[j] ?? 0)
+    }
+  })
+  const lower = new CholeskyDecomposition(matrix).lowerTriangularMatrix
+  return rows.map((_, i) => Float64Array.from(lower.getRow(i)))
 }

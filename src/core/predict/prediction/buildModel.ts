@@ -169,7 +169,7 @@ function stockSurface({ book, formSource }: ModelMaking, part: Part, side: Side)
       axis === 'z' ? 1 : 0,
     )
     columns.push({
-      source: book.index(`${link}, lean ${axis}`, make(lean)),
+      source: book.index(`${link}, lean ${axis}`, () => ({ ...make(lean)(), unit: 'mm/mm' })),
       six: rotationAbout(at, direction),
     })
   }

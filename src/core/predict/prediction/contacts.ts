@@ -58,6 +58,7 @@ function seat(
     cause: raw ? `raw ${refLabel(part, surface)} ${words.onto}` : `seating ${words.onto}`,
     link: `at ${setup.id}, seat ${role}`,
     setup: setup.id,
+    contact: id,
     plusMinus: raw ? waviness(part, surface) : clean,
     remedy: raw ? words.cleanRaw : words.clean,
     lights: [1, 2, 3].map((n) => `${role}${n}`),

@@ -75,7 +75,13 @@ type OwnError = (
   id: string,
   plusMinus: number,
   six: Six,
-  more?: { distribution?: Distribution; offset?: number; cause?: string; remedy?: string },
+  more?: {
+    distribution?: Distribution
+    offset?: number
+    cause?: string
+    remedy?: string
+    unit?: 'mm/mm'
+  },
 ) => Column
 
 function ownError(making: SetupMaking, op: Op, surface: Surface): OwnError {
@@ -95,6 +101,7 @@ function ownError(making: SetupMaking, op: Op, surface: Surface): OwnError {
   })
 }
 
+const RATIO = { unit: 'mm/mm' } as const
 const NOTHING = translation(point<'part'>(0, 0, 0))
 
 /** A drilled hole is as large as the drill makes it; a bored or reamed one is aimed at the middle of its limits. */
@@ -137,6 +144,7 @@ function noteForm(
   const tilt = (edge: Point<'part'>, beside: Point<'part'>, name: string): FormTilt => ({
     about: scale(beside, 1 / norm(beside)),
     source: own(`form tilt ${name}`, form / norm(edge), NOTHING, {
+      ...RATIO,
       cause: `form of ${refLabel(part, surface.id)} under what is laid on it`,
     }).source,
   })
@@ -171,6 +179,7 @@ function axisColumns(
   const tram = (name: Axis, axis: Point<'part'>): Column =>
     machineColumn(making, 'tram', name, rotationAbout(mouth, axis), {
       cause: 'spindle out of square',
+      unit: 'mm/mm',
       plusMinus: machine.tramPer100 / 100,
       remedy: 'Tram the spindle.',
     })
@@ -178,8 +187,8 @@ function axisColumns(
   return [
     own('place x', place, translation(x)),
     own('place y', place, translation(y)),
-    own('lean x', lean, rotationAbout(mouth, x)),
-    own('lean y', lean, rotationAbout(mouth, y)),
+    own('lean x', lean, rotationAbout(mouth, x), RATIO),
+    own('lean y', lean, rotationAbout(mouth, y), RATIO),
     tram('x', x),
     tram('y', y),
     skewColumn(making, translation(scale(x, backOf(making, mouth)))),
@@ -209,8 +218,8 @@ function flatColumns(
   return [
     own('depth', placeError(making, op), translation(z)),
     { source: toolLength, six: translation(z) },
-    own('lean x', lean, rotationAbout(surface.at, x)),
-    own('lean y', lean, rotationAbout(surface.at, y)),
+    own('lean x', lean, rotationAbout(surface.at, x), RATIO),
+    own('lean y', lean, rotationAbout(surface.at, y), RATIO),
   ]
 }
 
@@ -225,8 +234,8 @@ function wallColumns(
   const lean = leanOf(making, op)
   const wall = [
     own('place', placeError(making, op), translation(surface.normal)),
-    own('lean', lean, rotationAbout(surface.at, cross(surface.normal, z))),
-    own('turn', lean / 4, rotationAbout(surface.at, z)),
+    own('lean', lean, rotationAbout(surface.at, cross(surface.normal, z)), RATIO),
+    own('turn', lean / 4, rotationAbout(surface.at, z), RATIO),
     ...deflection(making, op, surface, own),
   ]
   // Y travel out of square turns a wall along Y as a whole.

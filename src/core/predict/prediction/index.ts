@@ -1,9 +1,12 @@
 export {
+  type CompiledRequirement,
+  compiledFor,
   type Prediction,
   type RequirementAnalysis,
   type Standing,
   predictOne,
   predictWay,
+  standingOf,
   wayVerdict,
 } from './predictWay'
 export { type WayChain, chainOf } from './chain'

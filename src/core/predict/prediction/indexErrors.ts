@@ -20,6 +20,7 @@ export function indexColumn(making: SetupMaking, { base, turner }: IndexedFrom):
     cause: `${turner?.by === 'axis' ? turner.rotary.letter : (turner?.name ?? 'the index')} comes to its angle`,
     link: `at ${setup.id}, index`,
     setup: setup.id,
+    unit: 'mm/mm',
     plusMinus: turner?.rotary.angleRad ?? 0,
     remedy:
       'Stand the part so that what is cut lies near the centre of the axis, clamp the axis, or indicate a face after the turn.',
@@ -37,6 +38,7 @@ export function leanColumn(making: SetupMaking, leaning: LeaningFrom): Column {
     cause: `${tilter.name.toLowerCase()} set to its angle`,
     link: `at ${setup.id}, lean`,
     setup: setup.id,
+    unit: 'mm/mm',
     plusMinus: setting.ok ? setting.value.plusMinusRad : 0,
     remedy:
       'Read the angle again with an indicator along a face, or set it on a longer sine plate.',

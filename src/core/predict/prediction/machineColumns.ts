@@ -19,7 +19,7 @@ export function machineColumn(
   what: string,
   axis: Axis | undefined,
   six: Six,
-  about: { cause: string; plusMinus: number; remedy: string },
+  about: { cause: string; unit: 'mm/mm'; plusMinus: number; remedy: string },
 ): Column {
   return {
     source: book.index(`machine ${machine.id}, ${what} ${axis ?? ''}`, () => ({
@@ -40,6 +40,7 @@ export const backOf = ({ axes, found }: SetupMaking, at: Point<'part'>): number 
 export const skewColumn = (making: SetupMaking, six: Six): Column =>
   machineColumn(making, 'skew', undefined, six, {
     cause: 'travel Y out of square to X',
+    unit: 'mm/mm',
     plusMinus: making.machine.squarePer100 / 100,
     remedy: 'Find zero near what is cut, or have the machine squared.',
   })
@@ -52,6 +53,7 @@ export function zSquareColumns(making: SetupMaking, at: Point<'part'>): readonly
     const over = dot(subtract(at, found[k]), axes[2])
     return machineColumn(making, 'column', k === 0 ? 'x' : 'y', translation(scale(axes[k], over)), {
       cause: 'travel Z out of square to the table',
+      unit: 'mm/mm',
       plusMinus: machine.zSquarePer100 / 100,
       remedy: 'Find zero at the height of what is cut, or have the column squared.',
     })
@@ -69,6 +71,7 @@ export function scaleColumns(making: SetupMaking, at: Point<'part'>): readonly C
       columns.push(
         machineColumn(making, 'scale', AXES[k], translation(scale(axis, ways[k] as number)), {
           cause: 'scale or screw of the machine',
+          unit: 'mm/mm',
           plusMinus: machine.scalePer100 / 100,
           remedy: 'Check the travel against a gauge block or a known distance.',
         }),
@@ -81,6 +84,7 @@ export function scaleColumns(making: SetupMaking, at: Point<'part'>): readonly C
         cause: 'work not at 20 °C',
         link: 'temperature',
         gear: 'shop',
+        unit: 'mm/mm',
         plusMinus: temperatureK * expansionOf(part.material),
         remedy: 'Let the work and the machine come to one temperature, and measure at 20 °C.',
         lights: [],

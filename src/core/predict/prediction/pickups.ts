@@ -56,6 +56,7 @@ function turnError(making: SetupMaking, turn: TurnPickup): Term {
     cause: `angle of ${refLabel(part, turn.surface)} touched twice, ${instrument?.name.toLowerCase() ?? 'instrument'}`,
     link: `at ${setup.id}, zero turn`,
     setup: setup.id,
+    unit: 'mm/mm',
     plusMinus: (Math.hypot(reads, uneven) * Math.SQRT2) / turn.apart.mm,
     remedy: 'Touch further apart, or with a better instrument.',
     lights: [turn.surface],

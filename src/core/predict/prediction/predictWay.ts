@@ -76,21 +76,29 @@ export function predictOne(plan: Plan, id: string): RequirementAnalysis | undefi
 }
 
 function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
+  const { compiled, ...found } = compiledFor(chain, requirement)
+  const own = { requirement, title: requirementTitle(chain.plan.part, requirement), ...found }
+  if (!compiled) return { ...own, standing: 'open' }
+  const outcome = evaluate(compiled, chain.model.stack.sources)
+  return { ...own, standing: standingOf(outcome), compiled, outcome }
+}
+
+/** What of a requirement is there before it is judged: its readings over the sources of a chain, or why there are none. */
+export type CompiledRequirement = Pick<
+  RequirementAnalysis,
+  'setups' | 'compiled' | 'reason' | 'refused' | 'read'
+>
+
+/** Reads a requirement over a chain. */
+export function compiledFor(chain: WayChain, requirement: Requirement): CompiledRequirement {
   const { model, plan, stacked } = chain
   const { part, states, surfaces } = plan
-  const title = requirementTitle(part, requirement)
   const owners = refsOf(requirement).flatMap((ref) => ownersOf(part, ref, surfaces))
   const cut: PartState['cut'] = states[states.length - 1]?.cut ?? new Map()
   const setups = [...new Set(owners.flatMap((owner) => cut.get(owner)?.setup ?? []))].sort(
     (a, b) => a - b,
   )
-  const open = (reason: string): RequirementAnalysis => ({
-    requirement,
-    title,
-    setups,
-    standing: 'open',
-    reason,
-  })
+  const open = (reason: string): CompiledRequirement => ({ setups, reason })
   const measure = measureOf(part, requirement, surfaces, model)
   if (!measure.ok) {
     const { code, sentence } = measure.issues[0]
@@ -114,16 +122,7 @@ function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
     stacked.bearings,
     sources,
   )
-  const outcome = evaluate(compiled, sources)
-  return {
-    requirement,
-    title,
-    setups,
-    standing: standingOf(outcome),
-    read: measure.value.read,
-    compiled,
-    outcome,
-  }
+  return { setups, read: measure.value.read, compiled }
 }
 
 /** Something that a setup stands on or finds zero on but that is not there yet, in words. */

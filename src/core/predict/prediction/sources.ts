@@ -6,6 +6,8 @@ export interface NewSource {
   readonly link: string
   readonly setup?: string | undefined
   readonly gear?: string | undefined
+  readonly contact?: string | undefined
+  readonly unit?: 'mm/mm' | undefined
   readonly plusMinus: number
   readonly distribution?: Distribution
   /** Middle of the spread, where it is not 0. */

@@ -90,6 +90,8 @@ export interface HeldError {
   readonly cause: string
   /** Name of the gear whose own error it is, the same in every setup; drawn anew in each setup where there is none. */
   readonly gear?: string
+  /** A ratio, such as a lean; mm when left out. */
+  readonly unit?: 'mm/mm'
   readonly plusMinus: number
   readonly distribution?: Distribution
   readonly remedy: string

@@ -74,6 +74,7 @@ export function setTrueErrors(
         heldError({
           key: 'fence turned',
           cause: 'fence out of line with the travel',
+          unit: 'mm/mm',
           plusMinus: (Math.SQRT2 * readsMm(own)) / Math.max(20, high.x - low.x),
           remedy: 'Read along the fence once more, further apart, with a better instrument.',
           lights: ['fence', 'guide1', 'guide2'],

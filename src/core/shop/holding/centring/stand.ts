@@ -124,7 +124,7 @@ function errorsOf(
   }
   const jaws = (
     what: string,
-    error: Pick<HeldError, 'cause' | 'plusMinus' | 'remedy' | 'coefficient'>,
+    error: Pick<HeldError, 'cause' | 'plusMinus' | 'remedy' | 'coefficient' | 'unit'>,
   ): HeldError => ({
     key: `vise ${vise.id}, ${what}`,
     link: `vise ${vise.id}, ${what}`,
@@ -142,12 +142,14 @@ function errorsOf(
     }),
     jaws('lean', {
       cause: 'the jaws out of square to the bed',
+      unit: 'mm/mm',
       plusMinus: vise.leanPer100 / 100,
       remedy: 'Indicate a ground block between the jaws upright, and shim the vise.',
       coefficient: inSetup.z - (low.z + gripMm / 2),
     }),
     jaws('tram', {
       cause: 'the jaws out of line',
+      unit: 'mm/mm',
       plusMinus: vise.tramPer100 / 100,
       remedy: 'Indicate a ground block between the jaws along the travel before this setup.',
       coefficient: inSetup.x,

@@ -245,6 +245,7 @@ function swing(
       link: `chuck ${chuck.id}, along`,
       cause: 'axis of the chuck out of line',
       gear: chuck.name,
+      unit: 'mm/mm',
       plusMinus: chuck.alongPer100 / 100,
       remedy: 'Indicate a bar in the chuck along the travel, from the side and from above.',
       lights: LIGHTS,

@@ -206,6 +206,7 @@ function errorsOf(
       key: `plate ${plate.id}, line`,
       cause: 'line of the pins out of the travel',
       gear,
+      unit: 'mm/mm',
       plusMinus: plate.linePer100 / 100,
       remedy: 'Set the plate true by its pins.',
       lights: ['guide1', 'guide2'],

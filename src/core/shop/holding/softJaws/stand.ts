@@ -155,6 +155,7 @@ function errorsOf(
     heldError({
       key: 'wall leans',
       cause: 'wall of the fixed half leans as cut',
+      unit: 'mm/mm',
       plusMinus: wallOf(own).leanPer100 / 100,
       remedy: 'A light last pass at full depth; a stiffer cutter.',
       lights,

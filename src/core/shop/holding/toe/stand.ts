@@ -132,7 +132,9 @@ function errorsOf(
   const own = (
     what: string,
     link: string,
-    error: Pick<HeldError, 'cause' | 'plusMinus' | 'remedy' | 'lights'> & { coefficient?: number },
+    error: Pick<HeldError, 'cause' | 'plusMinus' | 'remedy' | 'lights' | 'unit'> & {
+      coefficient?: number
+    },
   ): HeldError =>
     heldError({
       key: `toe plate ${plate.id}, ${what}`,
@@ -168,6 +170,7 @@ function errorsOf(
         placed,
         own('line', 'line', {
           cause: 'rows of the plate out of the travel',
+          unit: 'mm/mm',
           plusMinus: plate.linePer100 / 100,
           remedy: 'Set the plate true by its edge or by two pins in one row.',
           lights,

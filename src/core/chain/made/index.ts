@@ -1,0 +1,1 @@
+export { type Drawn, type Made, makePiece } from './made'

@@ -1,0 +1,6 @@
+export { type Advice, type Gain, type Move } from './advice'
+export { type Cause, diagnose, type Diagnosis, type Distinguishing } from './diagnosis'
+export { type ValueDoubt } from './doubt'
+export { type NextMeasurement } from './nextMeasurement'
+export { type PieceSteered, type Steered, steerPieces, type ValueSeen } from './steering'
+export { type MadePiece, makeMeasured } from './makeMeasured'

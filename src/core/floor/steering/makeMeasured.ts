@@ -1,0 +1,251 @@
+import { makePiece } from '../../chain/made'
+import {
+  compileMeasure,
+  type Deviation,
+  excessReader,
+  type NamedSource,
+  normalStream,
+  seededUniform,
+  type Sparse,
+} from '../../chain/variation'
+import {
+  add,
+  contactRow,
+  dotSix,
+  type Point,
+  scale,
+  type Six,
+  subtract,
+} from '../../ground/geometry'
+import { decompose } from '../../ground/linalg'
+import { acrossOf } from '../../ground/recipe'
+import { nearestWord, fail, type Result, succeed } from '../../ground/issues'
+import { type Plan } from '../../plan/planning'
+import { chainOf, compiledFor, measureOf } from '../../predict/prediction'
+import {
+  lastCuts,
+  type MeasuredPiece,
+  type PointValue,
+  readablesOf,
+  readOn,
+  steerable,
+  type ReadValue,
+} from '../../predict/measured'
+import { allRequirements, directionOf, type Surface } from '../../work/part'
+
+/** A piece that was made with a hidden truth. */
+export interface MadePiece extends MeasuredPiece {
+  /** How far each requirement goes over what is allowed, negative where it holds; mm or rad. */
+  readonly excess: Readonly<Record<string, number>>
+}
+
+export interface Making {
+  /** Faults by the keys of their sources, in the sources' own units: what it is off in every piece, instead of its usual. */
+  readonly faults: ReadonlyMap<string, number>
+  readonly pieces: number
+  readonly seed: number
+  /** Only what the first setups cut is made and measured; all of them when left out. */
+  readonly setups?: number | undefined
+  /** Corrections that were taken, mm, by the key of what was moved. */
+  readonly moved?: ReadonlyMap<string, number> | undefined
+}
+
+/** What the readings of a made piece are known to, ± mm and ± rad: that of a good bench (common practice, no source). */
+const KNOWN_MM = 0.003
+const KNOWN_RAD = (0.01 * Math.PI) / 180
+
+/**
+ * Makes pieces by a way with full rotations and measures them: every source at its usual spread, drawn anew for
+ * each piece unless it belongs to the gear, and the faults on top. The same seed gives the same pieces.
+ *
+ * @returns `make.fault` where a fault names no source of the way.
+ */
+export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePiece[]> {
+  const { chain } = steerable(chainOf(plan))
+  const { sources } = chain.model.stack
+  const keys = new Set(sources.map(({ key }) => key))
+  for (const key of making.faults.keys()) {
+    if (keys.has(key)) continue
+    const near = nearestWord(key, [...keys])
+    return fail(
+      'make.fault',
+      `The way has no source “${key}”${near ? `; did you mean “${near}”?` : ''}.`,
+    )
+  }
+  const drawn = new Map(
+    [...plan.surfaces].map(([id, surface]) => [
+      id,
+      surface.kind === 'plane'
+        ? ({ kind: 'plane', normal: surface.normal } as const)
+        : ({ kind: 'axis', from: surface.from, to: surface.to } as const),
+    ]),
+  )
+  const draw = drawer(sources, making)
+  const done = making.setups ?? chain.model.stack.setups.length
+  const model = { ...chain.model.stack, setups: chain.model.stack.setups.slice(0, done) }
+  return succeed(
+    Array.from({ length: making.pieces }, (_, p): MadePiece => {
+      const values = draw.piece()
+      const made = makePiece(model, values, drawn)
+      return {
+        id: String(p + 1),
+        done,
+        values: [
+          ...readingsOf(plan, done, made.surfaces, values, draw.normal),
+          ...pointsOf(plan, done, made.surfaces, draw.normal),
+        ],
+        excess: Object.fromEntries(excessesOf(plan, done, made.surfaces, values)),
+      }
+    }),
+  )
+}
+
+/** Draws the sources: those of the gear once, the others for each piece. */
+function drawer(
+  sources: readonly NamedSource[],
+  { faults, moved, seed }: Making,
+): { readonly piece: () => Float64Array; readonly normal: () => number } {
+  const uniform = seededUniform(seed)
+  const normal = normalStream(uniform)
+  const one = ({ distribution, plusMinus }: NamedSource): number => {
+    switch (distribution) {
+      case 'normal':
+        return (plusMinus / 3) * normal()
+      case 'uniform':
+        return plusMinus * (2 * uniform() - 1)
+      case 'triangular':
+        return plusMinus * (uniform() - uniform())
+      case 'one-sided':
+        return (plusMinus / 3) * Math.abs(normal())
+    }
+  }
+  const shared = sources.map((source) =>
+    source.gear !== undefined && source.setup === undefined ? one(source) : undefined,
+  )
+  return {
+    normal,
+    piece: () =>
+      Float64Array.from(sources, (source, i) => {
+        // Drawn even where a fault stands in its place, so that everything else stays the same.
+        const usual = shared[i] ?? one(source)
+        const fault = faults.get(source.key)
+        const by = moved?.get(source.key) ?? 0
+        return source.offset + by + (fault ?? usual)
+      }),
+  }
+}
+
+/** What would be read on a piece, with the errors of its instruments. */
+function readingsOf(
+  plan: Plan,
+  done: number,
+  surfaces: ReadonlyMap<string, Six>,
+  values: Float64Array,
+  normal: () => number,
+): ReadValue[] {
+  const { chain } = steerable(chainOf(plan))
+  const cut = lastCuts(chain)
+  return allRequirements(plan.part).flatMap((requirement) =>
+    readablesOf(chain, requirement)
+      .filter((one) => one.surfaces.every((id) => (cut.get(id) ?? -1) < done))
+      .map((one): ReadValue => {
+        const isAngle = one.unit === 'rad'
+        const known = isAngle ? KNOWN_RAD : KNOWN_MM
+        const shown = one.nominal + one.sign * readOn(one, surfaces, values)
+        const scale = isAngle ? 180 / Math.PI : 1
+        return {
+          requirement: requirement.id,
+          ...(one.name === '' ? {} : { reading: one.name }),
+          value: round((shown + (known / 3) * normal()) * scale),
+          plusMinus: round(known * scale),
+        }
+      }),
+  )
+}
+
+/** Part of a surface’s length from its middle at which it is touched. */
+const TOUCHED = 0.9
+
+/** What would be touched on every surface that is cut, aligned so that all are off as little as can be. */
+function pointsOf(
+  plan: Plan,
+  done: number,
+  surfaces: ReadonlyMap<string, Six>,
+  normal: () => number,
+): PointValue[] {
+  const { chain } = steerable(chainOf(plan))
+  const places = [...lastCuts(chain)].flatMap(([id, setup]) => {
+    const surface = plan.surfaces.get(id)
+    return surface && setup < done ? touchesOf(surface).map((touch) => ({ id, ...touch })) : []
+  })
+  const rows = places.map(({ along, at }) => contactRow(at, along))
+  const off = places.map(({ id }, i) => {
+    const six = surfaces.get(id)
+    return six ? dotSix(rows[i] as Six, six) + (KNOWN_MM / 3) * normal() : 0
+  })
+  const aligned = decompose(rows, 6).inverse.map((row) =>
+    row.reduce((sum, value, i) => sum + value * (off[i] ?? 0), 0),
+  ) as unknown as Six
+  return places.map(({ along, at, id }, i) => ({
+    surface: id,
+    point: [round(at.x), round(at.y), round(at.z)],
+    direction: [round(along.x), round(along.y), round(along.z)],
+    deviation: round((off[i] ?? 0) - dotSix(rows[i] as Six, aligned)),
+    plusMinus: KNOWN_MM,
+  }))
+}
+
+interface Touch {
+  readonly at: Point<'part'>
+  readonly along: Point<'part'>
+}
+
+function touchesOf(surface: Surface): readonly Touch[] {
+  if (surface.kind === 'plane')
+    return surface.corners.map((corner) => ({
+      at: add(surface.at, scale(subtract(corner, surface.at), TOUCHED)),
+      along: surface.normal,
+    }))
+  const middle = scale(add(surface.from, surface.to), 0.5)
+  return [surface.from, surface.to].flatMap((end) => {
+    const at = add(middle, scale(subtract(end, middle), TOUCHED))
+    return acrossOf(directionOf(surface)).map((along) => ({ at, along }))
+  })
+}
+
+/** How far each requirement goes over what is allowed on a piece. */
+function excessesOf(
+  plan: Plan,
+  done: number,
+  surfaces: ReadonlyMap<string, Six>,
+  values: Float64Array,
+): readonly (readonly [string, number])[] {
+  const { chain } = steerable(chainOf(plan))
+  const { sources } = chain.model.stack
+  // The piece as one source more, of size 1, that moves every surface to where it is.
+  const piece = sources.length
+  const there = new Map(
+    Array.from(surfaces, ([id, six]): [string, Deviation] => [
+      id,
+      { shared: undefined, own: [{ source: piece, six }] },
+    ]),
+  )
+  const valueOf = ({ coefficients, indices }: Sparse): number =>
+    indices.reduce(
+      (sum, index, i) =>
+        sum + (coefficients[i] ?? 0) * (index === piece ? 1 : (values[index] ?? 0)),
+      0,
+    )
+  return allRequirements(plan.part).flatMap((requirement) => {
+    const { compiled, setups } = compiledFor(chain, requirement)
+    const measure = measureOf(plan.part, requirement, plan.surfaces, chain.model)
+    if (!compiled || !measure.ok || setups.some((setup) => setup >= done)) return []
+    const own = compileMeasure(measure.value.measure, there, [...sources, ...sources.slice(0, 1)])
+    const reader = excessReader(own)
+    const room = new Float64Array(reader.room)
+    own.forms.forEach((form, k) => (room[k] = valueOf(form)))
+    return [[requirement.id, reader.read(room)] as const]
+  })
+}
+
+const round = (value: number): number => Math.round(value * 1e6) / 1e6

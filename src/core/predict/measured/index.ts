@@ -1,0 +1,16 @@
+export { isShared, piecesOf, type PieceObserved, type Pieces } from './joined'
+export { followsHole, type Knob, type Steerable, steerable } from './knobs'
+export { lastCuts } from './lastCuts'
+export { type Taken, type TakenAll, takenOf } from './observed'
+export { isTouch } from './forms'
+export { type Readable, readablesOf, readOn } from './readable'
+export {
+  type Measured,
+  type MeasuredPiece,
+  MeasuredPieceSchema,
+  MeasuredSchema,
+  type PointValue,
+  PointValueSchema,
+  type ReadValue,
+  ReadValueSchema,
+} from './schema'

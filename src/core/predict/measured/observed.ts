@@ -1,0 +1,336 @@
+import {
+  contactRow,
+  norm,
+  type Point,
+  point,
+  scale,
+  scaleSix,
+  type Six,
+} from '../../ground/geometry'
+import { fail, type Issue, type Result, succeed } from '../../ground/issues'
+import { allRequirements, type Requirement, requirementTitle } from '../../work/part'
+import { type PlannedSetup } from '../../plan/planning'
+import {
+  figuresOf,
+  FormBuilder,
+  formOf,
+  knownPart,
+  type NamedSource,
+  type Sparse,
+  sparseFrom,
+} from '../../chain/variation'
+import { type WayChain } from '../prediction'
+import { type PieceObserved, type Pieces, piecesOf } from './joined'
+import { depthKey, offsetKey } from './knobs'
+import { lastCuts } from './lastCuts'
+import { type Readable, readablesOf } from './readable'
+import { type MeasuredPiece, type PointValue, type ReadValue } from './schema'
+
+/** What a figure is known to when nothing is said of the instrument, ± mm and ± rad (common practice, no source). */
+const USUAL_MM = 0.005
+const USUAL_RAD = (0.02 * Math.PI) / 180
+
+/** A figure that was measured, with what was expected of it. */
+export interface Taken {
+  readonly piece: number
+  readonly place: number
+  /** Its requirement, where it is a reading of one. */
+  readonly requirement: string | undefined
+  readonly words: string
+  /** As told: mm, degrees or how far off. */
+  readonly value: number
+  readonly nominal: number
+  readonly unit: 'mm' | 'deg'
+  /** Undefined where it only tells how far off, not which way: it is judged, and steers nothing. */
+  readonly observed: PieceObserved | undefined
+  /** The setup, from 0, after which it can be measured. */
+  readonly after: number
+}
+
+/** What was measured on some pieces of a way, as observations over the sources of all of them. */
+export interface TakenAll {
+  readonly chain: WayChain
+  readonly pieces: Pieces
+  readonly taken: readonly Taken[]
+}
+
+/**
+ * Reads what was measured against the chain.
+ *
+ * @returns `measured.*` issues for a requirement, a reading or a surface that is not there.
+ */
+export function takenOf(chain: WayChain, measured: readonly MeasuredPiece[]): Result<TakenAll> {
+  const moves = measured.map(movesOf)
+  const pieces = piecesOf(
+    chain.model.stack.sources,
+    measured.length,
+    (piece, key) => moves[piece]?.get(key) ?? 0,
+  )
+  const issues: Issue[] = []
+  const taken = measured.flatMap((piece, p) =>
+    piece.values.flatMap((value, place): readonly Taken[] => {
+      const at = { chain, pieces, piece: p, place }
+      const found = 'requirement' in value ? readValue(at, value) : pointValue(at, value)
+      if (found.ok) return [found.value]
+      issues.push(
+        ...found.issues.map((issue) => ({
+          ...issue,
+          path: `pieces.${p}.values.${place}`,
+          sentence: `Piece ${piece.id}, value ${place + 1}: ${issue.sentence}`,
+        })),
+      )
+      return []
+    }),
+  )
+  const [first, ...rest] = issues
+  return first ? { ok: false, issues: [first, ...rest] } : succeed({ chain, pieces, taken })
+}
+
+/** Corrections of a piece, by the keys of what was moved. */
+function movesOf({ moved = [] }: MeasuredPiece): ReadonlyMap<string, number> {
+  const by = new Map<string, number>()
+  for (const { axis, by: mm, feature, setup } of moved) {
+    const key = axis ? offsetKey(setup, axis) : depthKey(setup, feature ?? '')
+    by.set(key, (by.get(key) ?? 0) + mm)
+  }
+  return by
+}
+
+interface At {
+  readonly chain: WayChain
+  readonly pieces: Pieces
+  readonly piece: number
+  readonly place: number
+}
+
+function readValue(at: At, value: ReadValue): Result<Taken> {
+  const { chain } = at
+  const { part } = chain.plan
+  const requirement = allRequirements(part).find(({ id }) => id === value.requirement)
+  if (!requirement)
+    return fail('measured.requirement', `the part has no requirement “${value.requirement}”.`)
+  const machine = machineOf(chain, value.machine)
+  if (!machine.ok) return machine
+  const all = readablesOf(chain, requirement)
+  const title = requirementTitle(part, requirement)
+  const chosen = chosenOf(all, value.reading, title)
+  if (!chosen.ok) return chosen
+  const [first] = chosen.value
+  const isAngle = requirement.kind === 'angle'
+  const base = {
+    piece: at.piece,
+    place: at.place,
+    requirement: requirement.id,
+    words: value.reading !== undefined && first?.name ? `${title}, ${first.name}` : title,
+    value: value.value,
+    unit: isAngle ? ('deg' as const) : ('mm' as const),
+    nominal: first ? (isAngle ? deg(first.nominal) : first.nominal) : 0,
+    after: afterOf(chain, requirement, first),
+  }
+  // A zone tells how far, not which way.
+  const isSigned = value.reading !== undefined || SIGNED.has(requirement.kind)
+  if (!first || !isSigned) return succeed({ ...base, observed: undefined })
+  const { sources } = chain.model.stack
+  const forms = chosen.value.map(({ form }) => form)
+  const form = withoutMachine(meanOf(forms), chain, machine.value)
+  const told = isAngle ? rad(value.value) : value.value
+  const more = chosen.value.reduce((sum, one) => sum + one.more / chosen.value.length, 0)
+  const own = Math.hypot(...chosen.value.map((one) => one.own / chosen.value.length))
+  const differ = forms.length > 1 ? differing(forms, sources) : 0
+  return succeed({
+    ...base,
+    observed: {
+      piece: at.piece,
+      place: at.place,
+      group: at.piece,
+      form: at.pieces.of(form, at.piece),
+      value: first.sign * (told - first.nominal) - more,
+      sigma: Math.hypot(sigmaOf(chain, value, isAngle), own, differ),
+      called: base.words,
+    },
+  })
+}
+
+const SIGNED: ReadonlySet<Requirement['kind']> = new Set(['size', 'distance', 'angle'])
+
+const deg = (angle: number): number => (angle * 180) / Math.PI
+const rad = (angle: number): number => (angle * Math.PI) / 180
+
+function chosenOf(
+  all: readonly Readable[],
+  reading: string | number | undefined,
+  title: string,
+): Result<readonly Readable[]> {
+  if (reading === undefined) return succeed(all)
+  if (typeof reading === 'number') {
+    const one = all[reading - 1]
+    return one
+      ? succeed([one])
+      : fail('measured.reading', `${title} has ${all.length} readings, no number ${reading}.`)
+  }
+  const wanted = reading.trim().toLowerCase()
+  const exact = all.filter(({ name }) => name.toLowerCase() === wanted)
+  const near =
+    exact.length > 0 ? exact : all.filter(({ name }) => name.toLowerCase().startsWith(wanted))
+  if (near.length > 0) return succeed(near)
+  return fail(
+    'measured.reading',
+    all.length === 0
+      ? `${title} is fitted as a whole: give how far off it is, without a reading.`
+      : `${title} has no reading “${reading}”; it has ${all.map(({ name }) => `“${name}”`).join(', ')}.`,
+  )
+}
+
+function afterOf(chain: WayChain, requirement: Requirement, first: Readable | undefined): number {
+  const cut = lastCuts(chain)
+  const owners = first
+    ? first.surfaces
+    : [requirement.of, ...('to' in requirement ? [requirement.to] : [])]
+  return Math.max(-1, ...owners.map((id) => cut.get(id) ?? -1))
+}
+
+/** The setup in whose clamping the machine read it. */
+function machineOf(
+  { plan }: WayChain,
+  setup: string | undefined,
+): Result<PlannedSetup | undefined> {
+  const planned = plan.setups.find(({ id }) => id === setup)
+  return setup === undefined || planned
+    ? succeed(planned)
+    : fail('measured.setup', `the way has no setup “${setup}”.`)
+}
+
+function sigmaOf(
+  { plan: { workshop } }: WayChain,
+  { instrument, plusMinus }: ReadValue | PointValue,
+  isAngle: boolean,
+): number {
+  if (plusMinus !== undefined) return (isAngle ? rad(plusMinus) : plusMinus) / 3
+  const known = workshop.instruments.find(({ id }) => id === instrument)
+  if (known && !isAngle) return Math.max(known.repeatMm, 1e-4) / 3
+  return (isAngle ? USUAL_RAD : USUAL_MM) / 3
+}
+
+/** The machine cannot see what is off with itself. */
+function withoutMachine(
+  { coefficients, indices }: Sparse,
+  { model }: WayChain,
+  by: PlannedSetup | undefined,
+): Sparse {
+  const pairs = Array.from(indices, (index, i): [number, number] => [
+    index,
+    coefficients[i] as number,
+  ])
+  const { sources } = model.stack
+  return sparseFrom(pairs.filter(([index]) => !by || sources[index]?.gear !== by.machine.name))
+}
+
+const meanOf = (forms: readonly Sparse[]): Sparse => {
+  const sums = new Map<number, number>()
+  for (const { coefficients, indices } of forms)
+    indices.forEach((index, i) =>
+      sums.set(index, (sums.get(index) ?? 0) + (coefficients[i] as number) / forms.length),
+    )
+  return sparseFrom([...sums].sort(([a], [b]) => a - b))
+}
+
+/** How far single readings are spread about their mean: which of them an instrument meets is not said. */
+function differing(forms: readonly Sparse[], sources: readonly NamedSource[]): number {
+  const { sigma } = figuresOf(sources)
+  const middle = meanOf(forms)
+  let sum = 0
+  for (const form of forms) {
+    const off = new Map<number, number>()
+    form.indices.forEach((index, i) => off.set(index, form.coefficients[i] as number))
+    middle.indices.forEach((index, i) =>
+      off.set(index, (off.get(index) ?? 0) - (middle.coefficients[i] as number)),
+    )
+    for (const [index, c] of off) sum += (c * (sigma[index] as number)) ** 2
+  }
+  return Math.sqrt(sum / forms.length)
+}
+
+function pointValue(at: At, value: PointValue): Result<Taken> {
+  const { chain } = at
+  const surface = chain.plan.surfaces.get(value.surface)
+  if (!surface)
+    return fail('measured.surface', `the part has no single surface “${value.surface}”.`)
+  const machine = machineOf(chain, value.machine)
+  if (!machine.ok) return machine
+  const along = value.direction
+    ? unit(value.direction)
+    : surface.kind === 'plane'
+      ? surface.normal
+      : undefined
+  if (!along)
+    return fail(
+      'measured.direction',
+      `say along which direction the axis “${value.surface}” is off.`,
+    )
+  const [x, y, z] = value.point
+  const row = contactRow(point<'part'>(x, y, z), along)
+  const words = `${value.surface} at ${[x, y, z].join(', ')}`
+  return succeed({
+    piece: at.piece,
+    place: at.place,
+    requirement: undefined,
+    words,
+    value: value.deviation,
+    nominal: 0,
+    unit: 'mm',
+    after: lastCuts(chain).get(value.surface) ?? -1,
+    observed: {
+      piece: at.piece,
+      place: at.place,
+      group: at.piece,
+      form: pointForm(at, value.surface, row, machine.value),
+      value: value.deviation,
+      sigma: sigmaOf(chain, value, false),
+      called: words,
+    },
+  })
+}
+
+/** How far a surface is off along a row: in the piece's own alignment, or from the program's zero in a clamping. */
+function pointForm(
+  { chain, piece, pieces }: At,
+  surface: string,
+  row: Six,
+  machine: PlannedSetup | undefined,
+): Sparse {
+  const { model, stacked } = chain
+  const { sources } = model.stack
+  const builder = new FormBuilder(sources.length + 6 * stacked.bearings.length)
+  const off = formOf({ rows: [{ surface, row }], terms: [] }, stacked.surfaces, builder)
+  builder.addForm(knownPart(off, sources.length), 1)
+  // What is shared by all that is cut in the clamping drops out where the machine reads from its own zero.
+  const placed = machine && clampedForms(chain, machine.index)
+  if (placed) builder.addForms(placed, scaleSix(row, -1))
+  const own = pieces.of(
+    withoutMachine(knownPart(builder.take(), sources.length), chain, machine),
+    piece,
+  )
+  if (machine) return own
+  const first = pieces.aligned(piece)
+  return sparseFrom(
+    [
+      ...Array.from(own.indices, (index, i): [number, number] => [
+        index,
+        own.coefficients[i] as number,
+      ]),
+      ...row.map((value, k): [number, number] => [first + k, value]),
+    ].sort(([a], [b]) => a - b),
+  )
+}
+
+/** w − q of a setup, as what it cuts has it. */
+function clampedForms({ model, stacked }: WayChain, setup: number) {
+  const cut = model.stack.setups[setup]?.cuts[0]
+  return cut && stacked.surfaces.get(cut.surface)?.shared?.forms
+}
+
+const unit = ([x, y, z]: readonly [number, number, number]): Point<'part'> | undefined => {
+  const way = point<'part'>(x, y, z)
+  const length = norm(way)
+  return length > 1e-9 ? scale(way, 1 / length) : undefined
+}

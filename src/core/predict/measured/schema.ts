@@ -1,0 +1,76 @@
+import { z } from 'zod'
+import { IdSchema, RefSchema } from '../../work/part'
+
+const figure = z.number().min(-100_000).max(100_000)
+const three = z.tuple([figure, figure, figure])
+
+/** How a figure came about. */
+const how = {
+  plusMinus: z
+    .number()
+    .positive()
+    .max(1000)
+    .optional()
+    .describe('How well it is known, three sigma, in the unit of the figure.'),
+  instrument: z.string().min(1).max(40).optional().describe('An instrument of the workshop.'),
+  machine: IdSchema.optional().describe(
+    'The setup in whose clamping the machine itself read it; measured by other means when left out.',
+  ),
+}
+
+/** A reading of a requirement as an instrument shows it: a size or a distance in mm, an angle in degrees, else how far off in mm. */
+export const ReadValueSchema = z.strictObject({
+  requirement: IdSchema,
+  reading: z
+    .union([z.string().max(120), z.int().min(1).max(1000)])
+    .optional()
+    .describe(
+      'Which of its readings, by name or by number from 1; the mean of them when left out.',
+    ),
+  value: figure,
+  ...how,
+})
+
+/** How far a surface stands off its place as drawn, at a point, in an alignment that is the piece’s own. */
+export const PointValueSchema = z.strictObject({
+  surface: RefSchema,
+  point: three.describe('As drawn, mm in the frame of the part.'),
+  direction: three
+    .optional()
+    .describe('Along which it was read; outwards from a flat face when left out.'),
+  deviation: figure.describe('mm, positive along the direction.'),
+  ...how,
+})
+
+/** A correction that was taken. */
+export const MovedSchema = z.strictObject({
+  setup: IdSchema,
+  axis: z.enum(['x', 'y', 'z']).optional().describe('Which axis of the work offset.'),
+  feature: RefSchema.optional().describe('Or which face or feature was cut less deep.'),
+  by: z.number().min(-10).max(10).describe('mm; of a depth positive leaves metal on.'),
+})
+
+export const MeasuredPieceSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  done: z
+    .int()
+    .min(0)
+    .max(40)
+    .optional()
+    .describe(
+      'How many setups are done; up to the last that cut something measured when left out.',
+    ),
+  values: z.array(z.union([ReadValueSchema, PointValueSchema])).max(2000),
+  moved: z.array(MovedSchema).max(500).optional().describe('Corrections that were taken.'),
+})
+
+/** What was measured on pieces of one way. */
+export const MeasuredSchema = z.strictObject({
+  way: z.string().max(60).optional().describe('The name of the way; the first when left out.'),
+  pieces: z.array(MeasuredPieceSchema).min(1).max(200),
+})
+
+export type ReadValue = z.infer<typeof ReadValueSchema>
+export type PointValue = z.infer<typeof PointValueSchema>
+export type MeasuredPiece = z.infer<typeof MeasuredPieceSchema>
+export type Measured = z.infer<typeof MeasuredSchema>
