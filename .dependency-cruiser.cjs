@@ -18,9 +18,9 @@ const WINGS = {
   shop: ['workshop', 'holding', 'making'],
   plan: ['way', 'planning', 'drilling', 'plates'],
   predict: ['prediction', 'measured'],
-  floor: ['standin', 'offsets', 'register', 'steering', 'run'],
+  floor: ['standin', 'offsets', 'register', 'steering'],
   foreman: ['findings', 'metal', 'cures', 'footings'],
-  paper: ['picture', 'sheet', 'stored', 'formats', 'demo'],
+  paper: ['picture', 'sheet', 'run', 'stored', 'formats', 'demo'],
 }
 const WING_NAMES = Object.keys(WINGS)
 const ROOMS = Object.entries(WINGS).flatMap(([wing, rooms]) =>

@@ -64,3 +64,15 @@ export {
   keepSolidFile,
   type SolidFileRecord,
 } from './repositories/solids'
+export {
+  type EntryRow,
+  findRun,
+  insertEntry,
+  insertRelease,
+  insertRun,
+  listEntries,
+  listReleases,
+  listRuns,
+  type ReleaseRow,
+  type RunRow,
+} from './repositories/runs'

@@ -66,3 +66,20 @@ export {
 } from './solids/bringing'
 export { beginLeft, leftRuns } from './leftRuns'
 export { MOST_FILE_BYTES } from './solids/limits'
+export {
+  checkTable,
+  EntrySchema,
+  keepEntry,
+  loadRun,
+  NewRunSchema,
+  OverrideSchema,
+  type ReleaseLine,
+  releaseWay,
+  runEntries,
+  runList,
+  type RunLine,
+  type RunList,
+  type RunView,
+  startRun,
+} from './runs'
+export { hiddenFault, practiceReadings } from './practiceReadings'

@@ -28,6 +28,7 @@ export interface TopBarProps {
     | 'holding'
     | 'holes'
     | 'zero'
+    | 'run'
     | 'sheet'
     | 'fixtures'
     | 'workshop'
@@ -64,6 +65,7 @@ function pagesOf(job: NonNullable<TopBarProps['job']>): readonly Entry[] {
           ['holding', 'Holding', `${way}/holding`],
           ['holes', 'Holes', `${way}/holes`],
           ['zero', 'Zero', `${way}/zero`],
+          ['run', 'Run', `${way}/run`],
           ['sheet', 'Sheet', `${way}/sheet`],
         ] as const)
       : []),

@@ -7,10 +7,16 @@ import {
 } from '@/core/chain/variation'
 import { type Cures } from '@/core/foreman/cures'
 import { type Footing } from '@/core/foreman/footings'
-import { type CuresWorker, type FitWorker, type SimulateWorker, type SolidWorker } from './messages'
+import {
+  type CuresWorker,
+  type FitWorker,
+  type SimulateWorker,
+  type SolidWorker,
+  type SteerWorker,
+} from './messages'
 
 export { fetchFacets } from './facets'
-export { type SkinnedMesh } from './messages'
+export { type SkinnedMesh, type Steering } from './messages'
 export { type MetalReport, type WantedLook } from '@/kernel'
 
 let solidWorker: Comlink.Remote<SolidWorker> | undefined
@@ -27,6 +33,14 @@ let fitWorker: Comlink.Remote<FitWorker> | undefined
 export const fits = (): Comlink.Remote<FitWorker> =>
   (fitWorker ??= Comlink.wrap<FitWorker>(
     new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' }),
+  ))
+
+let steerWorker: Comlink.Remote<SteerWorker> | undefined
+
+/** The worker in which what was measured is taken in; it is kept for the next one. */
+export const steering = (): Comlink.Remote<SteerWorker> =>
+  (steerWorker ??= Comlink.wrap<SteerWorker>(
+    new Worker(new URL('./steer.worker.ts', import.meta.url), { type: 'module' }),
   ))
 
 /** What is looked for in a worker of its own, which is ended when it is done or cancelled. */

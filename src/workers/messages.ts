@@ -5,9 +5,16 @@ import {
   type NamedSource,
 } from '@/core/chain/variation'
 import { type LinkShare } from '@/core/chain/variation'
+import {
+  type Advice,
+  type Diagnosis,
+  type NextMeasurement,
+  type Steered,
+} from '@/core/floor/steering'
 import { type Cures } from '@/core/foreman/cures'
 import { type Footing } from '@/core/foreman/footings'
 import { type Way } from '@/core/plan/way'
+import { type MeasuredPiece } from '@/core/predict/measured'
 import { type JawDesign } from '@/core/shop/making'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
@@ -86,4 +93,29 @@ export interface SimulateWorker {
     options: SimulationOptions,
     progress: (done: number) => void,
   ): Promise<Simulation>
+}
+
+/** What is believed of pieces by what was measured, as a page shows it. */
+export interface Steering {
+  readonly diagnosis: Diagnosis
+  readonly pieces: readonly {
+    readonly id: string
+    readonly advice: Advice
+    readonly next: readonly NextMeasurement[]
+    readonly requirements: readonly Pick<
+      Steered,
+      'title' | 'isSettled' | 'standing' | 'before' | 'after'
+    >[]
+    readonly doubts: readonly string[]
+  }[]
+}
+
+/** Conditions a way by what was measured, and says what is best moved. */
+export interface SteerWorker {
+  steer(
+    workshop: Workshop,
+    part: Part,
+    way: Way,
+    pieces: readonly MeasuredPiece[],
+  ): Promise<Steering | undefined>
 }

@@ -215,3 +215,60 @@ export const solidBodies = pgTable(
   },
   (table) => [primaryKey({ columns: [table.digest, table.body] })],
 )
+
+/** Append only: a way as it was released, with its part and the workshop, as one document. */
+export const releases = pgTable(
+  'releases',
+  {
+    id: text('id').primaryKey(),
+    wayId: text('way_id')
+      .notNull()
+      .references(() => documents.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    wayVersion: integer('way_version').notNull(),
+    partVersion: integer('part_version').notNull(),
+    document: jsonb('document').notNull(),
+    /** Findings that forbid, each let pass by name and with a reason. */
+    overrides: jsonb('overrides').notNull(),
+    who: text('who').notNull(),
+    releasedAt: when('released_at').notNull().defaultNow(),
+  },
+  (table) => [index('releases_of_way').on(table.wayId)],
+)
+
+/** Pieces made by a release: one, or a batch. */
+export const runs = pgTable(
+  'runs',
+  {
+    id: text('id').primaryKey(),
+    releaseId: text('release_id')
+      .notNull()
+      .references(() => releases.id, { onDelete: 'cascade' }),
+    pieces: integer('pieces').notNull(),
+    /** The first piece and every so many after it are checked in full. */
+    every: integer('every').notNull(),
+    /** Made in the stand-in shop: what is hidden there. */
+    practice: jsonb('practice'),
+    who: text('who').notNull(),
+    startedAt: when('started_at').notNull().defaultNow(),
+  },
+  (table) => [index('runs_of_release').on(table.releaseId)],
+)
+
+/** Append only: what happened to a piece, as the device that tells of it saw it. */
+export const runEntries = pgTable(
+  'run_entries',
+  {
+    id: text('id').primaryKey(),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id, { onDelete: 'cascade' }),
+    piece: integer('piece').notNull(),
+    body: jsonb('body').notNull(),
+    format: format(),
+    who: text('who').notNull(),
+    happenedAt: when('happened_at').notNull(),
+    keptAt: when('kept_at').notNull().defaultNow(),
+  },
+  (table) => [index('entries_of_run').on(table.runId)],
+)

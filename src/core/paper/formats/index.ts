@@ -9,6 +9,7 @@ export {
   writeDocument,
 } from './document'
 export { drillingProgram, PROGRAM_CAUTION, type ProgramOptions } from './gcode'
+export { checkCsv } from './checkTable'
 export { holesCsv, MOST_ROWS, type PlaceRow, readPlaces } from './holeTable'
 export { CHECK_MM, holeTemplate, type Template, templateSvg } from './template'
 export { type OffsetLine, OFFSETS_CAUTION, offsetsCsv, offsetsProgram } from './offsets'

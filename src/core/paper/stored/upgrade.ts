@@ -7,7 +7,7 @@ type Json = Record<string, unknown>
 type Change = (body: Json) => Json
 
 /** What is stored by itself and upgraded by itself; a file holds several of them. */
-export type StoredKind = 'part' | 'way' | 'casting' | 'gear' | 'reading' | 'fixture'
+export type StoredKind = 'part' | 'way' | 'casting' | 'gear' | 'reading' | 'fixture' | 'entry'
 
 /**
  * What changed from each format to the next, by kind; what is left out stayed as it was. A change takes a

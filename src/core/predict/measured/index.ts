@@ -9,6 +9,7 @@ export {
   type MeasuredPiece,
   MeasuredPieceSchema,
   MeasuredSchema,
+  MovedSchema,
   type PointValue,
   PointValueSchema,
   type ReadValue,

@@ -1,0 +1,23 @@
+import { RunView } from '@/features/run/RunView'
+import { loadPiece, type PieceParams } from './loadPiece'
+
+export const dynamic = 'force-dynamic'
+
+export default async function RunPage(props: PieceParams) {
+  const { jobId, piece, run, wayId } = await loadPiece(props)
+  return (
+    <RunView
+      key={`${run.id} ${piece}`}
+      jobId={jobId}
+      wayId={wayId}
+      runId={run.id}
+      piece={piece}
+      pieces={run.pieces}
+      isPractice={run.isPractice}
+      part={run.part}
+      way={run.way}
+      workshop={run.workshop}
+      entries={run.entries}
+    />
+  )
+}

@@ -1,0 +1,177 @@
+import { z } from 'zod'
+import { IdSchema } from '../../work/part'
+import {
+  type MeasuredPiece,
+  MovedSchema,
+  type ReadValue,
+  ReadValueSchema,
+} from '../../predict/measured'
+import { type Asked, type RunStep } from './steps'
+
+const step = z.string().min(1).max(120)
+const words = z.string().trim().min(1, 'must say something').max(500)
+
+/** What happened at the machine: nothing of it is ever changed, only withdrawn. */
+export const EntryBodySchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('done'), step }),
+  z.strictObject({ kind: z.literal('skipped'), step, why: words }),
+  z.strictObject({ kind: z.literal('measured'), step, value: ReadValueSchema }),
+  z.strictObject({ kind: z.literal('note'), step, text: words }),
+  z.strictObject({ kind: z.literal('different'), step, text: words }),
+  z.strictObject({ kind: z.literal('wrong'), step, text: words }),
+  z.strictObject({ kind: z.literal('changed'), setup: IdSchema, text: words }),
+  z.strictObject({ kind: z.literal('moved'), step, move: MovedSchema, taken: z.boolean() }),
+  z.strictObject({ kind: z.literal('paused'), step }),
+  z.strictObject({ kind: z.literal('resumed'), step }),
+  z.strictObject({ kind: z.literal('withdrawn'), entry: z.string().min(1).max(40), why: words }),
+])
+export type EntryBody = z.infer<typeof EntryBodySchema>
+
+/** An entry as it was kept. */
+export interface RunEntry {
+  readonly id: string
+  /** The piece, from 1. */
+  readonly piece: number
+  readonly body: EntryBody
+  readonly who: string
+  /** When it happened, by the clock of the device, ms since 1970. */
+  readonly at: number
+}
+
+/** How far one piece is. */
+export interface PieceState {
+  /** The step that is next; undefined when all are done. */
+  readonly next: RunStep | undefined
+  readonly done: ReadonlySet<string>
+  readonly skipped: ReadonlyMap<string, string>
+  /** Steps that were done and have to be done again, because something changed. */
+  readonly fallen: readonly string[]
+  /** What of each step's asked measurements is still missing. */
+  readonly missing: (step: RunStep) => readonly Asked[]
+  readonly values: readonly (ReadValue & {
+    readonly entry: string
+    readonly who: string
+    readonly at: number
+  })[]
+  readonly moved: NonNullable<MeasuredPiece['moved']>
+  /** What was said about moving before each setup, by the step at which it was asked. */
+  readonly decided: ReadonlySet<string>
+  readonly isPaused: boolean
+  /** Seconds worked on each setup, pauses left out. */
+  readonly seconds: ReadonlyMap<string, number>
+  /** Setups that are done to the end. */
+  readonly setupsDone: number
+  /** Readings of the same thing that do not agree: both are kept. */
+  readonly disagree: readonly string[]
+}
+
+/** What of an entry log stands: what was withdrawn is left out, in the order in which it happened. */
+export function standing(entries: readonly RunEntry[], piece: number): readonly RunEntry[] {
+  const own = entries.filter((entry) => entry.piece === piece)
+  const gone = new Set(own.flatMap(({ body }) => (body.kind === 'withdrawn' ? [body.entry] : [])))
+  return own
+    .filter(({ body, id }) => body.kind !== 'withdrawn' && !gone.has(id))
+    .sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
+}
+
+/** Two readings of one thing that differ by more than this are asked about, in parts of what they are known to (common practice, no source). */
+const AGREE = 2
+const USUAL_MM = 0.005
+
+/** How far a piece is, by what was entered; the order in which entries come in does not matter. */
+export function pieceState(
+  steps: readonly RunStep[],
+  entries: readonly RunEntry[],
+  piece: number,
+): PieceState {
+  const log = standing(entries, piece)
+  const done = new Set<string>()
+  const skipped = new Map<string, string>()
+  const fallen = new Set<string>()
+  for (const { body } of log) {
+    if (body.kind === 'done') {
+      done.add(body.step)
+      fallen.delete(body.step)
+      skipped.delete(body.step)
+    } else if (body.kind === 'skipped') skipped.set(body.step, body.why)
+    else if (body.kind === 'changed')
+      for (const { falls, id, setup } of steps)
+        if (falls && setup === body.setup && done.delete(id)) fallen.add(id)
+  }
+  const values = log.flatMap(({ at, body, id, who }) =>
+    body.kind === 'measured' ? [{ ...body.value, entry: id, who, at }] : [],
+  )
+  const missing = ({ asks, id }: RunStep): readonly Asked[] =>
+    asks.filter(
+      ({ hidden, reading, requirement }) =>
+        hidden === undefined &&
+        !log.some(
+          ({ body }) =>
+            body.kind === 'measured' &&
+            body.step === id &&
+            body.value.requirement === requirement &&
+            body.value.reading === reading,
+        ),
+    )
+  const isOver = ({ id }: RunStep): boolean => done.has(id) || skipped.has(id)
+  const setups = [...new Set(steps.map(({ setup }) => setup))]
+  const firstOpen = setups.findIndex((setup) =>
+    steps.some((one) => one.setup === setup && !isOver(one) && one.kind !== 'turn'),
+  )
+  return {
+    next: steps.find((one) => !isOver(one)),
+    done,
+    skipped,
+    fallen: [...fallen],
+    missing,
+    values,
+    moved: log.flatMap(({ body }) => (body.kind === 'moved' && body.taken ? [body.move] : [])),
+    decided: new Set(log.flatMap(({ body }) => (body.kind === 'moved' ? [body.step] : []))),
+    isPaused:
+      log.findLast(({ body }) => body.kind === 'paused' || body.kind === 'resumed')?.body.kind ===
+      'paused',
+    seconds: secondsOf(steps, log),
+    setupsDone: firstOpen < 0 ? setups.length : firstOpen,
+    disagree: disagreeing(values),
+  }
+}
+
+/** A pause longer than this between two entries is not counted as work, s (common practice, no source). */
+const LONG_S = 2 * 3600
+
+function secondsOf(
+  steps: readonly RunStep[],
+  log: readonly RunEntry[],
+): ReadonlyMap<string, number> {
+  const setupOf = new Map(steps.map(({ id, setup }) => [id, setup]))
+  const seconds = new Map<string, number>()
+  let before: RunEntry | undefined
+  for (const entry of log) {
+    const setup = 'step' in entry.body ? setupOf.get(entry.body.step) : undefined
+    const spent = before ? (entry.at - before.at) / 1000 : 0
+    const isWork = before?.body.kind !== 'paused' && spent < LONG_S
+    if (setup !== undefined && isWork) seconds.set(setup, (seconds.get(setup) ?? 0) + spent)
+    before = entry
+  }
+  return seconds
+}
+
+function disagreeing(values: PieceState['values']): readonly string[] {
+  const found = new Set<string>()
+  values.forEach((one, i) =>
+    values.slice(i + 1).forEach((other) => {
+      if (one.requirement !== other.requirement || one.reading !== other.reading) return
+      const known = Math.hypot(one.plusMinus ?? USUAL_MM, other.plusMinus ?? USUAL_MM)
+      if (Math.abs(one.value - other.value) > AGREE * known) found.add(one.requirement)
+    }),
+  )
+  return [...found]
+}
+
+/** What was measured on a piece, as the engine takes it. */
+export const measuredPiece = (state: PieceState, piece: number): MeasuredPiece => ({
+  id: String(piece),
+  done: state.setupsDone,
+  values: state.values.map(({ at: _at, entry: _entry, who: _who, ...value }) => value),
+  moved: [...state.moved],
+})

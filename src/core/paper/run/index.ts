@@ -1,0 +1,11 @@
+export { type CheckLine, checkSheet, withinOf } from './checkSheet'
+export {
+  type EntryBody,
+  EntryBodySchema,
+  measuredPiece,
+  type PieceState,
+  pieceState,
+  type RunEntry,
+  standing,
+} from './entries'
+export { type Asked, type RunStep, type StepKind, stepsOf } from './steps'

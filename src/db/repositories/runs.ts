@@ -1,0 +1,93 @@
+import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import { FORMAT } from '@/core/paper/stored'
+import { database } from '../client'
+import { releases, runEntries, runs } from '../schema'
+
+export type ReleaseRow = typeof releases.$inferSelect
+export type RunRow = typeof runs.$inferSelect
+export type EntryRow = typeof runEntries.$inferSelect
+
+/** Releases a way under the next number of its own. */
+export async function insertRelease(
+  release: Omit<ReleaseRow, 'number' | 'releasedAt'>,
+): Promise<ReleaseRow> {
+  return database().transaction(async (step) => {
+    // One at a time for each way, so that no number is given twice.
+    await step.execute(sql`select pg_advisory_xact_lock(hashtext(${release.wayId}))`)
+    const [last] = await step
+      .select({ number: releases.number })
+      .from(releases)
+      .where(eq(releases.wayId, release.wayId))
+      .orderBy(desc(releases.number))
+      .limit(1)
+    const [row] = await step
+      .insert(releases)
+      .values({ ...release, number: (last?.number ?? 0) + 1 })
+      .returning()
+    if (!row) throw new Error('no release was written')
+    return row
+  })
+}
+
+/** The releases of a way, the newest first. */
+export const listReleases = (wayId: string): Promise<ReleaseRow[]> =>
+  database().select().from(releases).where(eq(releases.wayId, wayId)).orderBy(desc(releases.number))
+
+export async function insertRun(run: Omit<RunRow, 'startedAt'>): Promise<void> {
+  await database().insert(runs).values(run)
+}
+
+/** The runs of a way, the newest first. */
+export const listRuns = (wayId: string): Promise<(RunRow & { readonly number: number })[]> =>
+  database()
+    .select({
+      id: runs.id,
+      releaseId: runs.releaseId,
+      pieces: runs.pieces,
+      every: runs.every,
+      practice: runs.practice,
+      who: runs.who,
+      startedAt: runs.startedAt,
+      number: releases.number,
+    })
+    .from(runs)
+    .innerJoin(releases, eq(runs.releaseId, releases.id))
+    .where(eq(releases.wayId, wayId))
+    .orderBy(desc(runs.startedAt))
+
+/** A run with the release that it is made by. */
+export async function findRun(
+  id: string,
+): Promise<{ readonly run: RunRow; readonly release: ReleaseRow } | undefined> {
+  const [row] = await database()
+    .select({ run: runs, release: releases })
+    .from(runs)
+    .innerJoin(releases, eq(runs.releaseId, releases.id))
+    .where(eq(runs.id, id))
+  return row
+}
+
+/** Everything that happened in a run, in the order in which it happened. */
+export const listEntries = (runId: string): Promise<EntryRow[]> =>
+  database()
+    .select()
+    .from(runEntries)
+    .where(eq(runEntries.runId, runId))
+    .orderBy(asc(runEntries.happenedAt), asc(runEntries.id))
+
+/**
+ * Keeps an entry; the same one again changes nothing, so that a device may send it twice.
+ *
+ * @returns whether an entry of this id is there for this run: false when another run has taken it.
+ */
+export async function insertEntry(entry: Omit<EntryRow, 'format' | 'keptAt'>): Promise<boolean> {
+  await database()
+    .insert(runEntries)
+    .values({ ...entry, format: FORMAT })
+    .onConflictDoNothing()
+  const [kept] = await database()
+    .select({ id: runEntries.id })
+    .from(runEntries)
+    .where(and(eq(runEntries.id, entry.id), eq(runEntries.runId, entry.runId)))
+  return kept !== undefined
+}

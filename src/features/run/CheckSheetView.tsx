@@ -1,0 +1,159 @@
+'use client'
+
+import { ArrowLeft, Download, Printer } from 'lucide-react'
+import Link from 'next/link'
+import { useMemo } from 'react'
+import { checkSheet, pieceState, type RunEntry, standing, stepsOf } from '@/core/paper/run'
+import { planWay } from '@/core/plan/planning'
+import { type Way } from '@/core/plan/way'
+import { predictWay } from '@/core/predict/prediction'
+import { type Workshop } from '@/core/shop/workshop'
+import { type Part } from '@/core/work/part'
+
+interface CheckSheetViewProps {
+  readonly jobId: string
+  readonly wayId: string
+  readonly runId: string
+  readonly piece: number
+  readonly pieces: number
+  readonly release: number
+  readonly part: Part
+  readonly way: Way
+  readonly workshop: Workshop
+  readonly entries: readonly RunEntry[]
+}
+
+const SIGNS = {
+  within: '● accepted',
+  out: '▲ out',
+  open: '○ not measured',
+  judge: '◆ to be judged',
+} as const
+
+/** One piece on paper: every requirement with what was measured, the time taken, and its story. */
+export function CheckSheetView(props: CheckSheetViewProps) {
+  const { entries, jobId, part, piece, pieces, release, runId, way, wayId, workshop } = props
+  const { lines, state } = useMemo(() => {
+    const prediction = predictWay(planWay(workshop, part, way))
+    const steps = stepsOf(prediction)
+    const state = pieceState(steps, entries, piece)
+    return { lines: checkSheet(prediction, steps, state), state }
+  }, [entries, part, piece, way, workshop])
+  const story = standing(entries, piece)
+  const base = `/jobs/${jobId}/ways/${wayId}/run`
+  return (
+    <main className="mx-auto max-w-[900px] bg-white p-6 text-black">
+      <div className="no-print mb-4 flex flex-wrap gap-3">
+        <Link className="button" href={`${base}/${runId}?piece=${piece}`}>
+          <ArrowLeft className="size-4" aria-hidden /> The run
+        </Link>
+        <button type="button" className="button main" onClick={() => window.print()}>
+          <Printer className="size-4" aria-hidden /> Print
+        </button>
+        <a className="button" href={`/api/runs/${runId}/check`}>
+          <Download className="size-4" aria-hidden /> CSV
+        </a>
+        {Array.from({ length: Math.min(pieces, 30) }, (_, i) => i + 1).map((n) => (
+          <Link
+            key={n}
+            className="button"
+            aria-current={n === piece ? 'page' : undefined}
+            href={`${base}/${runId}/sheet?piece=${n}`}
+          >
+            {n}
+          </Link>
+        ))}
+      </div>
+      <h1 className="text-[22px] font-bold">
+        Check sheet · {part.name} · rev {part.revision} · piece {piece} of {pieces}
+      </h1>
+      <p>
+        {way.name}, release {release}. {lines.filter(({ verdict }) => verdict === 'within').length}{' '}
+        of {lines.length} accepted, {lines.filter(({ verdict }) => verdict === 'out').length} out.
+      </p>
+      <table className="mt-3 w-full border-collapse text-[14px]">
+        <thead>
+          <tr className="border-b-2 border-black text-left">
+            <th scope="col">Requirement</th>
+            <th scope="col">Asked</th>
+            <th scope="col">Measured</th>
+            <th scope="col">With, by</th>
+            <th scope="col">Verdict</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line) => (
+            <tr key={line.requirement} className="border-b border-black/30 align-top">
+              <th scope="row" className="py-1 text-left font-normal">
+                {line.title}
+              </th>
+              <td className="figures">{line.figures}</td>
+              <td className="figures">
+                {line.values.map(({ at, shown, words }) => (
+                  <span key={`${at} ${words}`} className="block">
+                    {shown}
+                    {words === line.title ? '' : ` · ${words.replace(`${line.title}, `, '')}`}
+                  </span>
+                ))}
+              </td>
+              <td>
+                {line.values.map(({ at, instrument, who, words }) => (
+                  <span key={`${at} ${words}`} className="block">
+                    {instrument} {who}
+                  </span>
+                ))}
+              </td>
+              <td className="whitespace-nowrap">{SIGNS[line.verdict]}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h2 className="mt-5 text-[18px] font-bold">Time taken</h2>
+      <p>
+        {way.setups
+          .map(
+            ({ id, name }, i) =>
+              `${i + 1} ${name} ${Math.round((state.seconds.get(id) ?? 0) / 60)} min`,
+          )
+          .join(' · ')}
+      </p>
+      <h2 className="mt-5 text-[18px] font-bold">Its story</h2>
+      <ol className="text-[14px]">
+        {story.map(({ at, body, id, who }) => (
+          <li key={id}>
+            <span className="figures">{new Date(at).toISOString().slice(11, 16)}</span> {who}:{' '}
+            {wordsOf(body)}
+          </li>
+        ))}
+      </ol>
+      <p className="mt-6">Accepted by ______________________ date ______________</p>
+    </main>
+  )
+}
+
+function wordsOf(body: RunEntry['body']): string {
+  switch (body.kind) {
+    case 'done':
+      return `done: ${body.step}`
+    case 'skipped':
+      return `skipped ${body.step}: ${body.why}`
+    case 'measured':
+      return `measured ${body.value.requirement}${body.value.reading === undefined ? '' : `, ${body.value.reading}`}: ${body.value.value}`
+    case 'moved':
+      return `${body.taken ? 'moved' : 'left'} ${body.move.axis?.toUpperCase() ?? body.move.feature ?? ''} of ${body.move.setup} by ${body.move.by.toFixed(3)}`
+    case 'changed':
+      return `something changed: ${body.text}`
+    case 'wrong':
+      return `something went wrong: ${body.text}`
+    case 'different':
+      return `done differently: ${body.text}`
+    case 'note':
+      return body.text
+    case 'paused':
+      return 'paused'
+    case 'resumed':
+      return 'went on'
+    case 'withdrawn':
+      return `took back a reading: ${body.why}`
+  }
+}

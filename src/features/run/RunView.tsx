@@ -1,0 +1,305 @@
+'use client'
+
+import { ArrowLeft, Check, Printer } from 'lucide-react'
+import Link from 'next/link'
+import { useEffect, useMemo, useState } from 'react'
+import {
+  type EntryBody,
+  type PieceState,
+  type RunEntry,
+  type RunStep,
+  stepsOf,
+} from '@/core/paper/run'
+import { benchViews } from '@/core/paper/picture'
+import { planWay } from '@/core/plan/planning'
+import { type Way } from '@/core/plan/way'
+import { predictWay } from '@/core/predict/prediction'
+import { type ReadValue } from '@/core/predict/measured'
+import { type Workshop } from '@/core/shop/workshop'
+import { type Part } from '@/core/work/part'
+import { call } from '@/ui/api'
+import { SceneSvg } from '@/ui/SceneSvg'
+import { useKeys } from '@/ui/useKeys'
+import { useWho } from '@/ui/useWho'
+import { StepPane } from './StepPane'
+import { SteerPane } from './SteerPane'
+import { StepTools } from './StepTools'
+import { useRun } from './useRun'
+
+interface RunViewProps {
+  readonly jobId: string
+  readonly wayId: string
+  readonly runId: string
+  readonly piece: number
+  readonly pieces: number
+  readonly isPractice: boolean
+  readonly part: Part
+  readonly way: Way
+  readonly workshop: Workshop
+  readonly entries: readonly RunEntry[]
+}
+
+/** At the machine: the next thing to do, large, with its picture, and nothing else in the way. */
+export function RunView(props: RunViewProps) {
+  const { entries, isPractice, jobId, part, piece, pieces, runId, way, wayId, workshop } = props
+  const prediction = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
+  const steps = useMemo(() => stepsOf(prediction), [prediction])
+  const work = useRun(runId, piece, steps, entries)
+  const [who, setWho] = useWho()
+  const [back, setBack] = useState<string>()
+  const step = steps.find(({ id }) => id === back) ?? work.state.next
+  const blocked = step?.isHold === true && work.state.missing(step).length > 0
+  const enter = (body: EntryBody): void => work.enter(body, who || 'nobody named')
+  const done = (): void => {
+    if (!step || blocked || work.state.isPaused) return
+    enter({ kind: 'done', step: step.id })
+    setBack(undefined)
+  }
+  useKeys({ Enter: done, PageDown: done })
+  useAwakeScreen(step !== undefined)
+  const base = `/jobs/${jobId}/ways/${wayId}/run`
+  const planned = prediction.plan.setups[(step?.setupNumber ?? 1) - 1]
+  const views = useMemo(
+    () => planned && benchViews(planned, { width: 520, height: 260 }),
+    [planned],
+  )
+  const standin = async ({
+    reading,
+    requirement,
+  }: {
+    reading: string | undefined
+    requirement: string
+  }): Promise<ReadValue | undefined> => {
+    const answer = await call<readonly ReadValue[]>(
+      `/api/runs/${runId}/readings?piece=${piece}`,
+      'GET',
+    )
+    if (answer.kind !== 'done') return undefined
+    const all = answer.data.filter((value) => value.requirement === requirement)
+    if (reading !== undefined) return all.find((value) => value.reading === reading)
+    const [first] = all
+    return first && { ...first, value: all.reduce((sum, { value }) => sum + value / all.length, 0) }
+  }
+  return (
+    <div data-theme="dark" className="flex min-h-screen flex-col bg-ground text-ink">
+      <Head
+        part={part}
+        way={way}
+        piece={piece}
+        pieces={pieces}
+        step={step}
+        seconds={work.state.seconds.get(step?.setup ?? '') ?? 0}
+        who={who}
+        onWho={setWho}
+        base={base}
+        runId={runId}
+      />
+      <Strip
+        steps={steps.filter(({ setup }) => setup === step?.setup)}
+        step={step}
+        state={work.state}
+        onChoose={setBack}
+      />
+      <main className="grid grow content-start gap-3 px-3 pb-3 md:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+        {step ? (
+          <StepPane
+            step={step}
+            state={work.state}
+            prediction={prediction}
+            instruments={workshop.instruments}
+            standin={isPractice ? standin : undefined}
+            onEnter={enter}
+          />
+        ) : (
+          <Finished base={base} runId={runId} piece={piece} pieces={pieces} />
+        )}
+        <aside
+          className="sheet flex flex-col gap-3 p-4"
+          aria-label="As it stands, and what was measured"
+        >
+          {views && (
+            <SceneSvg scene={views.plan} title="From above, as it stands" className="w-full" />
+          )}
+          <SteerPane
+            part={part}
+            way={way}
+            workshop={workshop}
+            state={work.state}
+            piece={piece}
+            step={step}
+            onEnter={enter}
+          />
+        </aside>
+      </main>
+      <footer className="sticky bottom-0 flex flex-wrap gap-2 bg-bar px-3 py-2">
+        <button
+          type="button"
+          className="button main min-h-[72px]! grow justify-center text-[22px]"
+          disabled={!step || blocked || work.state.isPaused}
+          onClick={done}
+        >
+          <Check className="size-7" aria-hidden />{' '}
+          {blocked ? 'Measure first: this holds' : 'Done, next'}
+        </button>
+        {step && (
+          <StepTools
+            enter={enter}
+            step={step.id}
+            setup={step.setup}
+            isPaused={work.state.isPaused}
+          />
+        )}
+        <p role="status" data-kept={work.kept.kind} className="w-full text-[15px] text-bar-soft">
+          {work.kept.kind === 'saved'
+            ? 'Everything is kept.'
+            : work.kept.kind === 'refused'
+              ? `▲ ${work.kept.sentence}`
+              : `▲ Network gone: ${work.waiting} kept on this device`}
+        </p>
+      </footer>
+    </div>
+  )
+}
+
+function Head({
+  base,
+  onWho,
+  part,
+  piece,
+  pieces,
+  runId,
+  seconds,
+  step,
+  way,
+  who,
+}: Pick<RunViewProps, 'part' | 'piece' | 'pieces' | 'runId' | 'way'> & {
+  readonly base: string
+  readonly step: RunStep | undefined
+  readonly seconds: number
+  readonly who: string
+  readonly onWho: (who: string) => void
+}) {
+  return (
+    <header className="flex flex-wrap items-center gap-3 bg-bar px-3 py-2 text-bar-ink">
+      <Link
+        href={base}
+        className="button min-h-[44px]! border-bar-soft! bg-transparent! text-bar-ink!"
+      >
+        <ArrowLeft className="size-5" aria-hidden /> Out
+      </Link>
+      <span className="text-[17px]">
+        {part.name} ·{' '}
+        <b>
+          piece {piece} of {pieces}
+        </b>
+        {step ? ` · setup ${step.setupNumber} of ${way.setups.length}` : ''}
+      </span>
+      <span className="figures mr-auto text-bar-soft">{clock(seconds)}</span>
+      <label className="flex items-center gap-2">
+        by
+        <input
+          className="min-h-[44px] w-24 rounded-lg border border-bar-soft bg-transparent px-2"
+          value={who}
+          placeholder="initials"
+          onChange={(event) => onWho(event.target.value)}
+        />
+      </label>
+      <Link href={`${base}/${runId}/sheet?piece=${piece}`} className="button min-h-[44px]!">
+        <Printer className="size-5" aria-hidden /> Check sheet
+      </Link>
+    </header>
+  )
+}
+
+/** The steps of the setup in hand: what is done, what is next, what has to be done again. */
+function Strip({
+  onChoose,
+  state,
+  step,
+  steps,
+}: {
+  readonly steps: readonly RunStep[]
+  readonly step: RunStep | undefined
+  readonly state: PieceState
+  readonly onChoose: (id: string | undefined) => void
+}) {
+  return (
+    <nav aria-label="Steps of this setup" className="flex gap-2 overflow-x-auto px-3 py-2">
+      {steps.map((one) => {
+        const isDone = state.done.has(one.id)
+        const isFallen = state.fallen.includes(one.id)
+        return (
+          <button
+            key={one.id}
+            type="button"
+            aria-current={one.id === step?.id ? 'step' : undefined}
+            className={`sheet min-h-[48px] shrink-0 cursor-pointer px-3 text-[16px] ${one.id === step?.id ? 'border-2! border-yellow!' : ''}`}
+            onClick={() => onChoose(one.id === state.next?.id ? undefined : one.id)}
+          >
+            {isFallen ? '▲ ' : isDone ? '✓ ' : state.skipped.has(one.id) ? '– ' : ''}
+            {SHORT[one.kind]}
+          </button>
+        )
+      })}
+    </nav>
+  )
+}
+
+const SHORT = {
+  take: 'take',
+  hold: 'hold',
+  true: 'true',
+  zero: 'zero',
+  place: 'look',
+  cut: 'cut',
+  check: 'measure',
+  turn: 'turn',
+} as const
+
+function Finished({
+  base,
+  piece,
+  pieces,
+  runId,
+}: {
+  readonly base: string
+  readonly runId: string
+  readonly piece: number
+  readonly pieces: number
+}) {
+  return (
+    <section className="sheet flex flex-col gap-4 p-4" aria-label="Done">
+      <h1 className="text-[34px] font-bold text-green">● Piece {piece} is made</h1>
+      <Link
+        className="button min-h-[64px]! justify-center text-[20px]"
+        href={`${base}/${runId}/sheet?piece=${piece}`}
+      >
+        Its check sheet
+      </Link>
+      {piece < pieces && (
+        <Link
+          className="button main min-h-[64px]! justify-center text-[20px]"
+          href={`${base}/${runId}?piece=${piece + 1}`}
+        >
+          Piece {piece + 1}
+        </Link>
+      )}
+    </section>
+  )
+}
+
+const clock = (seconds: number): string =>
+  `${Math.floor(seconds / 3600)}:${String(Math.floor(seconds / 60) % 60).padStart(2, '0')}`
+
+/** The screen stays on while a step is open, where the device can. */
+function useAwakeScreen(isOpen: boolean): void {
+  useEffect(() => {
+    if (!isOpen || !('wakeLock' in navigator)) return
+    let lock: WakeLockSentinel | undefined
+    navigator.wakeLock.request('screen').then(
+      (held) => (lock = held),
+      () => undefined,
+    )
+    return () => void lock?.release()
+  }, [isOpen])
+}

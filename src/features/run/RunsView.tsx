@@ -1,0 +1,259 @@
+'use client'
+
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { type Part } from '@/core/work/part'
+import { call } from '@/ui/api'
+import { useWho } from '@/ui/useWho'
+import { barJob, TopBar } from '@/ui/TopBar'
+
+interface Releasing {
+  readonly releases: readonly {
+    readonly id: string
+    readonly number: number
+    readonly who: string
+    readonly at: string
+    readonly isCurrent: boolean
+    readonly overrides: readonly { readonly code: string; readonly why: string }[]
+  }[]
+  readonly runs: readonly {
+    readonly id: string
+    readonly release: number
+    readonly pieces: number
+    readonly every: number
+    readonly who: string
+    readonly at: string
+    readonly isPractice: boolean
+  }[]
+  readonly forbids: readonly {
+    readonly code: string
+    readonly setup?: number
+    readonly words: string
+  }[]
+}
+
+interface RunsViewProps {
+  readonly jobId: string
+  readonly wayId: string
+  readonly wayName: string
+  readonly part: Part
+  readonly list: Releasing
+}
+
+/** Releases of a way and the runs made by them. */
+export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsViewProps) {
+  const router = useRouter()
+  const [list, setList] = useState(initial)
+  const [who, setWho] = useWho()
+  const [whys, setWhys] = useState<Readonly<Record<number, string>>>({})
+  const [sentence, setSentence] = useState<string>()
+  const [newest] = list.releases
+  const release = async (): Promise<void> => {
+    const answer = await call<Releasing>(`/api/ways/${wayId}/releases`, 'POST', {
+      who,
+      overrides: list.forbids.flatMap(({ code, setup }, i) => {
+        const why = whys[i]?.trim()
+        return why ? [{ code, why, ...(setup === undefined ? {} : { setup }) }] : []
+      }),
+    })
+    if (answer.kind === 'done') setList(answer.data)
+    setSentence(refusal(answer))
+  }
+  const start = async (pieces: number, practice: boolean): Promise<void> => {
+    if (!newest) return
+    const answer = await call<{ id: string }>(`/api/ways/${wayId}/runs`, 'POST', {
+      release: newest.id,
+      who,
+      pieces,
+      practice,
+    })
+    if (answer.kind === 'done') router.push(`/jobs/${jobId}/ways/${wayId}/run/${answer.data.id}`)
+    setSentence(refusal(answer))
+  }
+  return (
+    <>
+      <TopBar here="run" job={barJob(jobId, part, wayId)} unit={part.unit} />
+      <main className="mx-auto grid max-w-[1100px] gap-4 p-4 md:grid-cols-2">
+        <section className="sheet flex flex-col gap-3 p-4" aria-labelledby="release">
+          <h1 id="release" className="text-[22px] font-bold">
+            Release {wayName}
+          </h1>
+          <p className="text-soft">
+            A release freezes the way, the part and the workshop as they are now. Runs keep theirs,
+            whatever is changed later.
+          </p>
+          <label className="flex items-center gap-2">
+            By
+            <input
+              className="field"
+              value={who}
+              placeholder="name or initials"
+              onChange={(event) => setWho(event.target.value)}
+            />
+          </label>
+          <Forbidding
+            forbids={list.forbids}
+            whys={whys}
+            onWhy={(i, why) => setWhys({ ...whys, [i]: why })}
+          />
+          <button
+            type="button"
+            className="button main self-start"
+            disabled={who.trim() === ''}
+            onClick={() => void release()}
+          >
+            Release it as it is
+          </button>
+          {sentence && (
+            <p role="alert" className="text-red">
+              {sentence}
+            </p>
+          )}
+          <ul className="flex flex-col gap-2">
+            {list.releases.map((one) => (
+              <li key={one.id} className="border-t border-faint pt-2">
+                <b>Release {one.number}</b> by {one.who}, {day(one.at)}
+                {one.isCurrent ? ' · as it is now' : ' · the way or the part was changed since'}
+                {one.overrides.map(({ code, why }) => (
+                  <span key={code + why} className="block text-ochre">
+                    ◆ let pass: {why}
+                  </span>
+                ))}
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section className="sheet flex flex-col gap-3 p-4" aria-labelledby="runs">
+          <h2 id="runs" className="text-[22px] font-bold">
+            Runs
+          </h2>
+          {newest ? (
+            <Begin
+              number={newest.number}
+              canBegin={who.trim() !== ''}
+              onBegin={(pieces, practice) => void start(pieces, practice)}
+            />
+          ) : (
+            <p className="text-soft">
+              Release the way first; then pieces are made by it, step by step.
+            </p>
+          )}
+          <ul className="flex flex-col gap-2">
+            {list.runs.map((run) => (
+              <li key={run.id} className="border-t border-faint pt-2">
+                <Link className="underline" href={`/jobs/${jobId}/ways/${wayId}/run/${run.id}`}>
+                  {run.isPractice ? 'Practice' : 'Run'} of {run.pieces}{' '}
+                  {run.pieces === 1 ? 'piece' : 'pieces'}
+                </Link>{' '}
+                by release {run.release}, {run.who}, {day(run.at)} ·{' '}
+                <Link
+                  className="underline"
+                  href={`/jobs/${jobId}/ways/${wayId}/run/${run.id}/sheet`}
+                >
+                  check sheet
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </main>
+    </>
+  )
+}
+
+/** What forbids releasing it, each with room for why it may pass. */
+function Forbidding({
+  forbids,
+  onWhy,
+  whys,
+}: Pick<Releasing, 'forbids'> & {
+  readonly whys: Readonly<Record<number, string>>
+  readonly onWhy: (place: number, why: string) => void
+}) {
+  if (forbids.length === 0) return null
+  return (
+    <>
+      <p className="text-red">
+        ▲ {forbids.length} findings forbid it. Put them right, or say why each may pass.
+      </p>
+      <ul className="flex flex-col gap-3">
+        {forbids.map(({ setup, words }, i) => (
+          <li key={words}>
+            <p>
+              {setup === undefined ? '' : `Setup ${setup + 1}: `}
+              {words}
+            </p>
+            <input
+              className="field mt-1 w-full"
+              aria-label={`Why it may pass: ${words}`}
+              placeholder="Why it may pass"
+              value={whys[i] ?? ''}
+              onChange={(event) => onWhy(i, event.target.value)}
+            />
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}
+
+function Begin({
+  canBegin,
+  number,
+  onBegin,
+}: {
+  readonly number: number
+  readonly canBegin: boolean
+  readonly onBegin: (pieces: number, practice: boolean) => void
+}) {
+  const [pieces, setPieces] = useState(1)
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <label>
+        <span className="block text-soft">Pieces</span>
+        <input
+          type="number"
+          min={1}
+          max={200}
+          className="field w-24"
+          value={pieces}
+          onChange={(event) =>
+            setPieces(Math.max(1, Math.min(200, Math.round(Number(event.target.value)) || 1)))
+          }
+        />
+      </label>
+      <button
+        type="button"
+        className="button main"
+        disabled={!canBegin}
+        onClick={() => onBegin(pieces, false)}
+      >
+        Make them by release {number}
+      </button>
+      <button
+        type="button"
+        className="button"
+        disabled={!canBegin}
+        onClick={() => onBegin(pieces, true)}
+      >
+        Practise in the stand-in shop
+      </button>
+      <p className="w-full text-soft">
+        In practice one fault is hidden in the shop: measure, find it, save the piece.
+      </p>
+    </div>
+  )
+}
+
+const day = (at: string): string => at.slice(0, 16).replace('T', ' ')
+
+const refusal = (answer: {
+  readonly kind: string
+  readonly issues?: readonly { readonly sentence: string }[]
+}): string | undefined =>
+  answer.kind === 'refused'
+    ? answer.issues?.[0]?.sentence
+    : answer.kind === 'away'
+      ? 'The server does not answer just now; nothing was kept.'
+      : undefined

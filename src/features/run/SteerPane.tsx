@@ -1,0 +1,142 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import { measuredPiece, type EntryBody, type PieceState, type RunStep } from '@/core/paper/run'
+import { type Part } from '@/core/work/part'
+import { type Way } from '@/core/plan/way'
+import { type Workshop } from '@/core/shop/workshop'
+import { printSpread } from '@/core/handbook/units'
+import { StandingMark } from '@/ui/Standing'
+import { steering, type Steering } from '@/workers/client'
+
+interface SteerPaneProps {
+  readonly part: Part
+  readonly way: Way
+  readonly workshop: Workshop
+  readonly state: PieceState
+  readonly piece: number
+  readonly step: RunStep | undefined
+  readonly onEnter: (body: EntryBody) => void
+}
+
+/** Once something was measured: what to put right first, then what to move and what that gains. */
+export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: SteerPaneProps) {
+  const [found, setFound] = useState<Steering>()
+  const [isLooking, setIsLooking] = useState(false)
+  const { moved, setupsDone, values } = state
+  useEffect(() => {
+    if (values.length === 0) return
+    let isCurrent = true
+    setIsLooking(true)
+    void steering()
+      .steer(workshop, part, way, [measuredPiece({ ...state, values, moved, setupsDone }, piece)])
+      .then((next) => {
+        if (!isCurrent) return
+        setFound(next)
+        setIsLooking(false)
+      })
+    return () => {
+      isCurrent = false
+    }
+    // What was kept counts, not every render.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [values.length, moved.length, setupsDone])
+  if (values.length === 0)
+    return <p className="text-soft">Nothing is measured of this piece yet.</p>
+  const one = found?.pieces[0]
+  if (!found || !one) return <p role="status">Being worked out …</p>
+  const { advice } = one
+  const [cause] = found.diagnosis.causes
+  const isAnswered = step !== undefined && state.decided.has(step.id)
+  return (
+    <div className="flex flex-col gap-3 text-[17px]" aria-busy={isLooking}>
+      {one.doubts.map((words) => (
+        <p key={words} className="text-ochre">
+          ◆ {words}
+        </p>
+      ))}
+      {cause && (
+        <div>
+          <p>
+            <b>Look first:</b> <b data-cause={cause.key}>{cause.words}</b>{' '}
+            <span className="text-soft">({Math.round(100 * cause.probability)} %)</span>
+          </p>
+          <p>{cause.remedy}</p>
+          {found.diagnosis.causes.slice(1, 3).map(({ key, probability, words }) => (
+            <p key={key} className="text-soft">
+              or {words} ({Math.round(100 * probability)} %)
+            </p>
+          ))}
+          {found.diagnosis.distinguish.slice(0, 1).map(({ words }) => (
+            <p key={words}>{words}</p>
+          ))}
+        </div>
+      )}
+      <p data-advice={advice.moves.length}>
+        {advice.moves.length > 0 && cause ? <b>If it stays: </b> : null}
+        {advice.words}
+      </p>
+      {advice.moves.length > 0 && step && !isAnswered && (
+        <div className="flex flex-wrap gap-2">
+          <button
+            type="button"
+            className="button main min-h-[56px]!"
+            onClick={() => {
+              for (const { axis, by, feature, setup } of advice.moves)
+                onEnter({
+                  kind: 'moved',
+                  step: step.id,
+                  move: { setup, by, ...(axis ? { axis } : {}), ...(feature ? { feature } : {}) },
+                  taken: true,
+                })
+            }}
+          >
+            Taken, keyed in
+          </button>
+          <button
+            type="button"
+            className="button min-h-[56px]!"
+            onClick={() => {
+              const [first] = advice.moves
+              if (!first) return
+              const { axis, by, feature, setup } = first
+              onEnter({
+                kind: 'moved',
+                step: step.id,
+                move: { setup, by, ...(axis ? { axis } : {}), ...(feature ? { feature } : {}) },
+                taken: false,
+              })
+            }}
+          >
+            Leave it
+          </button>
+        </div>
+      )}
+      {one.next[0] && (
+        <p>
+          Measure next: <b>{one.next[0].words}</b>
+          <span className="text-soft">, it helps {one.next[0].helps} most.</span>
+        </p>
+      )}
+      <table className="w-full text-[15px]">
+        <caption className="text-left text-soft">Margins, as planned and now</caption>
+        <tbody>
+          {one.requirements.map(({ after, before, isSettled, standing, title }) => (
+            <tr key={title} className="border-t border-faint">
+              <th scope="row" className="py-1 text-left font-normal">
+                <StandingMark standing={standing} /> {title}
+                {isSettled && <span className="text-soft"> · cut</span>}
+              </th>
+              <td className="figures text-right text-soft">
+                {before ? signed(before.margin) : ''}
+              </td>
+              <td className="figures text-right">{after ? signed(after.margin) : ''}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${printSpread(Math.abs(mm), 'mm')}`

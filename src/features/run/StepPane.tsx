@@ -1,0 +1,254 @@
+'use client'
+
+import { useState } from 'react'
+import {
+  type Asked,
+  type EntryBody,
+  type PieceState,
+  type RunStep,
+  withinOf,
+} from '@/core/paper/run'
+import { type Prediction } from '@/core/predict/prediction'
+import { type ReadValue } from '@/core/predict/measured'
+import { Keypad } from './Keypad'
+
+interface StepPaneProps {
+  readonly step: RunStep
+  readonly state: PieceState
+  readonly prediction: Prediction
+  readonly instruments: readonly { readonly id: string; readonly name: string }[]
+  /** What the stand-in shop reads; undefined at a machine. */
+  readonly standin: ((asked: Asked) => Promise<ReadValue | undefined>) | undefined
+  readonly onEnter: (body: EntryBody) => void
+}
+
+/** The step in hand: what to do, or what to measure with a keypad under it. */
+export function StepPane({
+  instruments,
+  onEnter,
+  prediction,
+  standin,
+  state,
+  step,
+}: StepPaneProps) {
+  const missing = state.missing(step)
+  const [next] = missing
+  return (
+    <section className="sheet flex flex-col gap-3 p-4" aria-label="The step in hand">
+      {step.cautions.map((words) => (
+        <p key={words} className="text-[16px] text-soft">
+          {words}
+        </p>
+      ))}
+      <h1 className="text-[clamp(26px,4.2vw,44px)] leading-tight font-bold" data-step={step.id}>
+        {step.title}
+      </h1>
+      <ul className="flex flex-col gap-1 text-[20px]">
+        {step.lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {step.asks.map((asked) => (
+        <Taken
+          key={`${asked.requirement} ${asked.reading ?? ''}`}
+          asked={asked}
+          step={step}
+          state={state}
+          prediction={prediction}
+          onEnter={onEnter}
+        />
+      ))}
+      {next && (
+        <Measure
+          key={`${step.id} ${next.requirement} ${next.reading ?? ''}`}
+          asked={next}
+          step={step}
+          prediction={prediction}
+          instruments={instruments}
+          standin={standin}
+          onEnter={onEnter}
+        />
+      )}
+    </section>
+  )
+}
+
+const keyOf = ({ reading, requirement }: Pick<ReadValue, 'reading' | 'requirement'>): string =>
+  `${requirement} ${reading ?? ''}`
+
+/** What was read already, with its sign; it can be taken back, with a reason, and stays in the log. */
+function Taken({
+  asked,
+  onEnter,
+  prediction,
+  state,
+  step,
+}: {
+  readonly asked: Asked
+  readonly step: RunStep
+  readonly state: PieceState
+  readonly prediction: Prediction
+  readonly onEnter: (body: EntryBody) => void
+}) {
+  if (asked.hidden !== undefined)
+    return (
+      <p className="text-[17px] text-ochre">
+        ◆ {asked.words}: {asked.hidden}
+      </p>
+    )
+  const own = state.values.filter((value) => keyOf(value) === keyOf(asked))
+  const requirement = prediction.requirements.find(
+    (one) => one.requirement.id === asked.requirement,
+  )?.requirement
+  return own.map((value) => {
+    const isWithin = requirement && withinOf(requirement, value.value, asked)
+    return (
+      <p key={value.entry} className="flex flex-wrap items-baseline gap-x-3 text-[18px]">
+        <span className={isWithin === false ? 'text-red' : 'text-green'}>
+          {isWithin === false ? '▲' : '●'} {asked.words}
+        </span>
+        <b className="figures">{value.value.toFixed(3)}</b>
+        <span className="text-soft">
+          {asked.figures} · {value.who}
+        </span>
+        <button
+          type="button"
+          className="button"
+          onClick={() => {
+            const why = window.prompt('Why is this reading taken back? It stays in the log.')
+            if (why?.trim()) onEnter({ kind: 'withdrawn', entry: value.entry, why: why.trim() })
+          }}
+        >
+          Measure again
+        </button>
+        {state.disagree.includes(asked.requirement) && (
+          <span className="w-full text-ochre">
+            ◆ Two readings of this do not agree. Both are kept: take back the one that is wrong.
+          </span>
+        )}
+        {step.isHold && isWithin === false && (
+          <span className="w-full text-red">Outside the limits: look before the next cut.</span>
+        )}
+      </p>
+    )
+  })
+}
+
+function Measure({
+  asked,
+  instruments,
+  onEnter,
+  prediction,
+  standin,
+  step,
+}: Omit<StepPaneProps, 'state'> & { readonly asked: Asked }) {
+  const [shown, setShown] = useState('')
+  const [instrument, setInstrument] = useState('')
+  const [plusMinus, setPlusMinus] = useState<number>()
+  const [isAsked, setIsAsked] = useState(false)
+  const value = Number(shown.replace(',', '.').replace('−', '-'))
+  const isNumber = shown.trim() !== '' && Number.isFinite(value)
+  const requirement = prediction.requirements.find(
+    (one) => one.requirement.id === asked.requirement,
+  )?.requirement
+  const isWithin = requirement && isNumber ? withinOf(requirement, value, asked) : undefined
+  const take = (): void =>
+    onEnter({
+      kind: 'measured',
+      step: step.id,
+      value: {
+        requirement: asked.requirement,
+        ...(asked.reading === undefined ? {} : { reading: asked.reading }),
+        value,
+        ...(instrument === '' ? {} : { instrument }),
+        ...(plusMinus === undefined ? {} : { plusMinus }),
+      },
+    })
+  const keep = (): void => {
+    if (!isNumber) return
+    // Out of limits: said once, then it is for the person to say.
+    if (isWithin === false && !isAsked) setIsAsked(true)
+    else take()
+  }
+  return (
+    <form
+      className="flex flex-col gap-3 border-t border-faint pt-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        keep()
+      }}
+    >
+      <label className="text-[18px]">
+        <span className="block">
+          <b>{asked.words}</b> <span className="text-soft">{asked.figures}</span>
+        </span>
+        <input
+          className="figures mt-1 w-full rounded-lg border border-faint bg-transparent px-3 text-[clamp(40px,9vw,84px)]"
+          inputMode="none"
+          autoComplete="off"
+          aria-label={`${asked.words}, ${asked.unit === 'deg' ? 'degrees' : 'mm'}`}
+          value={shown}
+          onChange={(event) => {
+            setShown(event.target.value)
+            setIsAsked(false)
+          }}
+        />
+      </label>
+      <p className="min-h-6 text-[17px]">
+        {isWithin === true && <span className="text-green">● within the limits</span>}
+        {isWithin === false && (
+          <span className="text-red" role="alert">
+            ▲ outside the limits.{' '}
+            {isAsked
+              ? 'Press once more to keep it as it is, or measure again.'
+              : 'Measure again, or keep it.'}
+          </span>
+        )}
+      </p>
+      <Keypad
+        shown={shown}
+        onChange={(text) => {
+          setShown(text)
+          setIsAsked(false)
+        }}
+      />
+      <label className="flex flex-wrap items-center gap-2 text-[17px]">
+        with
+        <select
+          className="min-h-[48px] rounded-lg border border-faint bg-sheet px-2"
+          value={instrument}
+          onChange={(event) => setInstrument(event.target.value)}
+        >
+          <option value="">micrometer or gauge, ±0.005</option>
+          {instruments.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        {standin && (
+          <button
+            type="button"
+            className="button min-h-[48px]!"
+            onClick={() =>
+              void standin(asked).then((read) => {
+                if (!read) return
+                setShown(String(Math.round(read.value * 1000) / 1000))
+                setPlusMinus(read.plusMinus)
+              })
+            }
+          >
+            Read it in the stand-in shop
+          </button>
+        )}
+      </label>
+      <button
+        type="submit"
+        className="button min-h-[60px]! justify-center text-[20px]"
+        disabled={!isNumber}
+      >
+        {isAsked ? 'Keep it though it is outside' : 'Keep the reading'}
+      </button>
+    </form>
+  )
+}

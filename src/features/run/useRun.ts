@@ -1,0 +1,58 @@
+'use client'
+
+import { nanoid } from 'nanoid'
+import { useCallback, useMemo, useState } from 'react'
+import {
+  type EntryBody,
+  type PieceState,
+  pieceState,
+  type RunEntry,
+  type RunStep,
+} from '@/core/paper/run'
+import { call } from '@/ui/api'
+import { type OutboxState, useOutbox } from '@/ui/useOutbox'
+
+export interface RunWork {
+  readonly entries: readonly RunEntry[]
+  readonly state: PieceState
+  readonly kept: OutboxState
+  /** How many entries wait on this device. */
+  readonly waiting: number
+  enter(body: EntryBody, who: string): void
+}
+
+/** What happens to a piece: each entry is shown at once, kept on the device, and sent. */
+export function useRun(
+  runId: string,
+  piece: number,
+  steps: readonly RunStep[],
+  initial: readonly RunEntry[],
+): RunWork {
+  const [entries, setEntries] = useState(initial)
+  const [waiting, setWaiting] = useState(0)
+  const withEntry = (entry: RunEntry) => (all: readonly RunEntry[]) =>
+    all.some(({ id }) => id === entry.id) ? all : [...all, entry]
+  const { push, state: kept } = useOutbox<RunEntry, readonly RunEntry[]>(`foothold:run:${runId}`, {
+    send: (entry) => call(`/api/runs/${runId}/entries`, 'POST', entry),
+    show: (entry) => {
+      setWaiting((n) => n + 1)
+      setEntries(withEntry(entry))
+    },
+    taken: (all, isLast) => {
+      setWaiting((n) => Math.max(0, n - 1))
+      if (isLast) setEntries(all)
+    },
+    refused: ({ id }) => {
+      setWaiting((n) => Math.max(0, n - 1))
+      setEntries((all) => all.filter((entry) => entry.id !== id))
+    },
+    refresh: () => call(`/api/runs/${runId}/entries`, 'GET'),
+  })
+  const enter = useCallback(
+    (body: EntryBody, who: string): void =>
+      push({ id: nanoid(16), piece, who, at: Date.now(), body }),
+    [piece, push],
+  )
+  const state = useMemo(() => pieceState(steps, entries, piece), [entries, piece, steps])
+  return { entries, state, kept, waiting, enter }
+}

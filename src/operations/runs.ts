@@ -1,0 +1,271 @@
+import { nanoid } from 'nanoid'
+import { z } from 'zod'
+import { findingsOf } from '@/core/foreman/findings'
+import { absent, fail, type Issue, type Result, succeed } from '@/core/ground/issues'
+import { checkCsv, readDocument, writeDocument } from '@/core/paper/formats'
+import {
+  checkSheet,
+  type EntryBody,
+  EntryBodySchema,
+  pieceState,
+  type RunEntry,
+  stepsOf,
+} from '@/core/paper/run'
+import { readStored } from '@/core/paper/stored'
+import { planWay } from '@/core/plan/planning'
+import { type Way } from '@/core/plan/way'
+import { predictWay } from '@/core/predict/prediction'
+import { type Workshop } from '@/core/shop/workshop'
+import { type Part } from '@/core/work/part'
+import {
+  findDocument,
+  findRun,
+  insertEntry,
+  insertRelease,
+  insertRun,
+  listEntries,
+  listReleases,
+  listRuns,
+} from '@/db'
+import { loadJob } from './jobs'
+import { hideFault } from './practice'
+
+/** A finding that forbids, let pass by somebody. */
+export const OverrideSchema = z.strictObject({
+  code: z.string().max(80),
+  setup: z.int().min(0).max(40).optional(),
+  why: z.string().trim().min(1, 'must say why it may pass').max(300),
+})
+export type Override = z.infer<typeof OverrideSchema>
+
+export interface ReleaseLine {
+  readonly id: string
+  readonly number: number
+  readonly who: string
+  readonly at: string
+  /** Whether way and part are still as they were released. */
+  readonly isCurrent: boolean
+  readonly overrides: readonly Override[]
+}
+
+export interface RunLine {
+  readonly id: string
+  readonly release: number
+  readonly pieces: number
+  readonly every: number
+  readonly who: string
+  readonly at: string
+  readonly isPractice: boolean
+}
+
+/** The releases of a way, its runs, and what stands in the way of releasing it as it is. */
+export interface RunList {
+  readonly releases: readonly ReleaseLine[]
+  readonly runs: readonly RunLine[]
+  readonly forbids: readonly {
+    readonly code: string
+    readonly setup?: number
+    readonly words: string
+  }[]
+}
+
+async function wayNow(wayId: string) {
+  const record = await findDocument(wayId)
+  const job = record?.kind === 'way' ? await loadJob(record.jobId) : undefined
+  const way = job?.ok ? job.value.ways.find((one) => one.id === wayId) : undefined
+  return job?.ok && way ? { job: job.value, way } : undefined
+}
+
+const noWay = (): Result<never> => absent('way.missing', 'This way is not there any more.')
+
+export async function runList(wayId: string): Promise<Result<RunList>> {
+  const now = await wayNow(wayId)
+  if (!now) return noWay()
+  const { job, way } = now
+  const [released, made] = await Promise.all([listReleases(wayId), listRuns(wayId)])
+  return succeed({
+    releases: released.map((one): ReleaseLine => ({
+      id: one.id,
+      number: one.number,
+      who: one.who,
+      at: one.releasedAt.toISOString(),
+      isCurrent: one.wayVersion === way.version && one.partVersion === job.part.version,
+      overrides: z.array(OverrideSchema).catch([]).parse(one.overrides),
+    })),
+    runs: made.map((one): RunLine => ({
+      id: one.id,
+      release: one.number,
+      pieces: one.pieces,
+      every: one.every,
+      who: one.who,
+      at: one.startedAt.toISOString(),
+      isPractice: one.practice !== null,
+    })),
+    forbids: forbidding(job.workshop, job.part.body, way.body),
+  })
+}
+
+function forbidding(workshop: Workshop, part: Part, way: Way): RunList['forbids'] {
+  return findingsOf(predictWay(planWay(workshop, part, way)))
+    .filter(({ severity }) => severity === 'forbids')
+    .map(({ code, rest, setup, what }) => ({
+      code,
+      ...(setup === undefined ? {} : { setup }),
+      words: `${what} ${rest}`,
+    }))
+}
+
+/** Freezes a way with its part and the workshop as they are now. */
+export async function releaseWay(
+  wayId: string,
+  { overrides, who }: { readonly who: string; readonly overrides: readonly Override[] },
+): Promise<Result<RunList>> {
+  const now = await wayNow(wayId)
+  if (!now) return noWay()
+  const { job, way } = now
+  if (way.body.setups.length === 0)
+    return fail('release.empty', 'This way has no setup yet: there is nothing to make.')
+  const open = forbidding(job.workshop, job.part.body, way.body).filter(
+    ({ code, setup }) => !overrides.some((one) => one.code === code && one.setup === setup),
+  )
+  const [first, ...rest] = open.map(({ setup, words }): Issue => ({
+    code: 'release.forbidden',
+    path: 'overrides',
+    sentence: `${setup === undefined ? '' : `Setup ${setup + 1}: `}${words} It is not released before that is put right, or let pass with a reason.`,
+  }))
+  if (first) return { ok: false, issues: [first, ...rest] }
+  await insertRelease({
+    id: nanoid(12),
+    wayId,
+    wayVersion: way.version,
+    partVersion: job.part.version,
+    document: JSON.parse(
+      writeDocument({ part: job.part.body, ways: [way.body], workshop: job.workshop }),
+    ) as object,
+    overrides: [...overrides],
+    who,
+  })
+  return runList(wayId)
+}
+
+export const NewRunSchema = z.strictObject({
+  release: z.string().min(1).max(40),
+  who: z.string().trim().min(1, 'must say who did it: a name or initials').max(60),
+  pieces: z.int().min(1).max(200),
+  every: z.int().min(1).max(200).default(5),
+  practice: z.boolean().default(false),
+})
+
+/** Begins to make pieces by a release; in the stand-in shop with one fault hidden in it. */
+export async function startRun(
+  wayId: string,
+  asked: z.infer<typeof NewRunSchema>,
+  seed: number,
+): Promise<Result<{ readonly id: string }>> {
+  const release = (await listReleases(wayId)).find(({ id }) => id === asked.release)
+  if (!release) return absent('release.missing', 'This way has no such release.')
+  const { every, pieces, practice, who } = asked
+  const document = readDocument(release.document)
+  if (!document.ok) return document
+  const id = nanoid(12)
+  const { part, ways, workshop } = document.value
+  const [way] = ways
+  if (!way) return absent('release.missing', 'This release holds no way.')
+  const hidden = practice ? hideFault(workshop, part, way, seed) : null
+  await insertRun({ id, releaseId: release.id, pieces, every, practice: hidden, who })
+  return succeed({ id })
+}
+
+/** A run with all that a page needs to go on with it. */
+export interface RunView {
+  readonly id: string
+  readonly release: number
+  readonly pieces: number
+  readonly every: number
+  readonly isPractice: boolean
+  readonly part: Part
+  readonly way: Way
+  readonly workshop: Workshop
+  readonly entries: readonly RunEntry[]
+}
+
+const noRun = (): Result<never> => absent('run.missing', 'This run is not there.')
+
+export async function loadRun(id: string): Promise<Result<RunView>> {
+  const found = await findRun(id)
+  if (!found) return noRun()
+  const document = readDocument(found.release.document)
+  if (!document.ok) return document
+  const { part, ways, workshop } = document.value
+  const [way] = ways
+  if (!way) return noRun()
+  const { every, pieces, practice } = found.run
+  return succeed({
+    id,
+    release: found.release.number,
+    pieces,
+    every,
+    isPractice: practice !== null,
+    part,
+    way,
+    workshop,
+    entries: await runEntries(id),
+  })
+}
+
+/** The entries of a run that this version can read. */
+export async function runEntries(id: string): Promise<readonly RunEntry[]> {
+  return (await listEntries(id)).flatMap((row): readonly RunEntry[] => {
+    const body = readStored<EntryBody>('entry', EntryBodySchema, row)
+    if (!body.ok) return []
+    return [
+      {
+        id: row.id,
+        piece: row.piece,
+        body: body.value,
+        who: row.who,
+        at: row.happenedAt.getTime(),
+      },
+    ]
+  })
+}
+
+export const EntrySchema = z.strictObject({
+  id: z.string().min(6).max(40),
+  piece: z.int().min(1).max(200),
+  who: z.string().trim().min(1, 'must say who did it: a name or initials').max(60),
+  at: z.int().min(0).max(8.64e15),
+  body: EntryBodySchema,
+})
+
+/** Keeps what happened; sent again it is kept once. */
+export async function keepEntry(
+  runId: string,
+  { at, body, id, piece, who }: z.infer<typeof EntrySchema>,
+): Promise<Result<readonly RunEntry[]>> {
+  const found = await findRun(runId)
+  if (!found) return noRun()
+  if (piece > found.run.pieces)
+    return fail('entry.piece', `This run has ${found.run.pieces} pieces.`, 'piece')
+  if (!(await insertEntry({ id, runId, piece, body, who, happenedAt: new Date(at) })))
+    return fail('entry.id', 'This was not kept: its id belongs to another run.', 'id')
+  return succeed(await runEntries(runId))
+}
+
+/** The check sheets of a run's pieces, as a table. */
+export async function checkTable(runId: string): Promise<Result<string>> {
+  const view = await loadRun(runId)
+  if (!view.ok) return view
+  const { entries, part, pieces, way, workshop } = view.value
+  const prediction = predictWay(planWay(workshop, part, way))
+  const steps = stepsOf(prediction)
+  return succeed(
+    checkCsv(
+      Array.from({ length: pieces }, (_, i) => ({
+        piece: i + 1,
+        lines: checkSheet(prediction, steps, pieceState(steps, entries, i + 1)),
+      })),
+      (at) => new Date(at).toISOString(),
+    ),
+  )
+}
