@@ -38,11 +38,18 @@ export async function practiceReadings(
     moved: keys,
   })
   if (!made.ok) return made
-  return succeed(
-    (made.value[piece - 1]?.values ?? []).flatMap((value) =>
-      'requirement' in value ? [value] : [],
-    ),
-  )
+  const one = made.value[piece - 1]
+  const read = (one?.values ?? []).flatMap((value) => ('requirement' in value ? [value] : []))
+  // What is fitted as a whole has no reading with a sign: the gauge tells how much of the zone is used.
+  const zones = prediction.requirements.flatMap(({ requirement }): readonly ReadValue[] => {
+    const excess = one?.excess[requirement.id]
+    const isRead = read.some((value) => value.requirement === requirement.id)
+    if (isRead || excess === undefined || !('tolerance' in requirement)) return []
+    // A profile is told as what is used of its whole width.
+    const used = requirement.kind === 'profile' ? 2 * excess : excess
+    return [{ requirement: requirement.id, value: Math.max(0, requirement.tolerance.mm + used) }]
+  })
+  return succeed([...read, ...zones])
 }
 
 /** What was hidden: told when somebody asks for it. */

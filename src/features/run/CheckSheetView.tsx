@@ -33,11 +33,14 @@ const SIGNS = {
 /** One piece on paper: every requirement with what was measured, the time taken, and its story. */
 export function CheckSheetView(props: CheckSheetViewProps) {
   const { entries, jobId, part, piece, pieces, release, runId, way, wayId, workshop } = props
-  const { lines, state } = useMemo(() => {
+  const { lines, state, titles } = useMemo(() => {
     const prediction = predictWay(planWay(workshop, part, way))
     const steps = stepsOf(prediction)
     const state = pieceState(steps, entries, piece)
-    return { lines: checkSheet(prediction, steps, state), state }
+    const titles = new Map(
+      steps.map(({ id, setupNumber, title }) => [id, `setup ${setupNumber}: ${title}`]),
+    )
+    return { lines: checkSheet(prediction, steps, state), state, titles }
   }, [entries, part, piece, way, workshop])
   const story = standing(entries, piece)
   const base = `/jobs/${jobId}/ways/${wayId}/run`
@@ -71,7 +74,7 @@ export function CheckSheetView(props: CheckSheetViewProps) {
         {way.name}, release {release}. {lines.filter(({ verdict }) => verdict === 'within').length}{' '}
         of {lines.length} accepted, {lines.filter(({ verdict }) => verdict === 'out').length} out.
       </p>
-      <table className="mt-3 w-full border-collapse text-[14px]">
+      <table className="mt-3 w-full border-collapse text-[14px] [&_td]:px-2 [&_th]:pr-2">
         <thead>
           <tr className="border-b-2 border-black text-left">
             <th scope="col">Requirement</th>
@@ -91,7 +94,7 @@ export function CheckSheetView(props: CheckSheetViewProps) {
               <td className="figures">
                 {line.values.map(({ at, shown, words }) => (
                   <span key={`${at} ${words}`} className="block">
-                    {shown}
+                    {shown.replace('-', '−')}
                     {words === line.title ? '' : ` · ${words.replace(`${line.title}, `, '')}`}
                   </span>
                 ))}
@@ -122,7 +125,7 @@ export function CheckSheetView(props: CheckSheetViewProps) {
         {story.map(({ at, body, id, who }) => (
           <li key={id}>
             <span className="figures">{new Date(at).toISOString().slice(11, 16)}</span> {who}:{' '}
-            {wordsOf(body)}
+            {wordsOf(body, titles)}
           </li>
         ))}
       </ol>
@@ -131,12 +134,13 @@ export function CheckSheetView(props: CheckSheetViewProps) {
   )
 }
 
-function wordsOf(body: RunEntry['body']): string {
+function wordsOf(body: RunEntry['body'], titles: ReadonlyMap<string, string>): string {
+  const at = 'step' in body ? (titles.get(body.step) ?? body.step) : ''
   switch (body.kind) {
     case 'done':
-      return `done: ${body.step}`
+      return at
     case 'skipped':
-      return `skipped ${body.step}: ${body.why}`
+      return `skipped “${at}”: ${body.why}`
     case 'measured':
       return `measured ${body.value.requirement}${body.value.reading === undefined ? '' : `, ${body.value.reading}`}: ${body.value.value}`
     case 'moved':

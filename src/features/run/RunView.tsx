@@ -21,10 +21,11 @@ import { call } from '@/ui/api'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useKeys } from '@/ui/useKeys'
 import { useWho } from '@/ui/useWho'
-import { StepPane } from './StepPane'
+import { Finished } from './Finished'
+import { MEASURE_FORM, StepPane } from './StepPane'
 import { SteerPane } from './SteerPane'
 import { StepTools } from './StepTools'
-import { useRun } from './useRun'
+import { useRun, type RunWork } from './useRun'
 
 interface RunViewProps {
   readonly jobId: string
@@ -48,10 +49,11 @@ export function RunView(props: RunViewProps) {
   const [who, setWho] = useWho()
   const [back, setBack] = useState<string>()
   const step = steps.find(({ id }) => id === back) ?? work.state.next
-  const blocked = step?.isHold === true && work.state.missing(step).length > 0
+  // What is asked for is measured, or the step is skipped with a reason.
+  const isMissing = step !== undefined && work.state.missing(step).length > 0
   const enter = (body: EntryBody): void => work.enter(body, who || 'nobody named')
   const done = (): void => {
-    if (!step || blocked || work.state.isPaused) return
+    if (!step || isMissing || work.state.isPaused) return
     enter({ kind: 'done', step: step.id })
     setBack(undefined)
   }
@@ -118,7 +120,11 @@ export function RunView(props: RunViewProps) {
           aria-label="As it stands, and what was measured"
         >
           {views && (
-            <SceneSvg scene={views.plan} title="From above, as it stands" className="w-full" />
+            <SceneSvg
+              scene={views.plan}
+              title="From above, as it stands"
+              className="max-h-[40vh] w-full"
+            />
           )}
           <SteerPane
             part={part}
@@ -131,33 +137,63 @@ export function RunView(props: RunViewProps) {
           />
         </aside>
       </main>
-      <footer className="sticky bottom-0 flex flex-wrap gap-2 bg-bar px-3 py-2">
+      <Foot work={work} step={step} isMissing={isMissing} onDone={done} enter={enter} />
+    </div>
+  )
+}
+
+/** The one large button, what else can happen, and whether all is kept. */
+function Foot({
+  enter,
+  isMissing,
+  onDone,
+  step,
+  work,
+}: {
+  readonly work: RunWork
+  readonly step: RunStep | undefined
+  readonly isMissing: boolean
+  readonly onDone: () => void
+  readonly enter: (body: EntryBody) => void
+}) {
+  return (
+    <footer className="sticky bottom-0 flex flex-wrap gap-2 bg-bar px-3 py-2">
+      {isMissing ? (
+        <button
+          type="submit"
+          form={MEASURE_FORM}
+          className="button main min-h-[72px]! grow justify-center text-[22px]"
+          disabled={work.state.isPaused}
+        >
+          <Check className="size-7" aria-hidden /> Keep the reading
+        </button>
+      ) : (
         <button
           type="button"
           className="button main min-h-[72px]! grow justify-center text-[22px]"
-          disabled={!step || blocked || work.state.isPaused}
-          onClick={done}
+          disabled={!step || work.state.isPaused}
+          onClick={onDone}
         >
-          <Check className="size-7" aria-hidden />{' '}
-          {blocked ? 'Measure first: this holds' : 'Done, next'}
+          <Check className="size-7" aria-hidden /> Done, next
         </button>
-        {step && (
-          <StepTools
-            enter={enter}
-            step={step.id}
-            setup={step.setup}
-            isPaused={work.state.isPaused}
-          />
-        )}
-        <p role="status" data-kept={work.kept.kind} className="w-full text-[15px] text-bar-soft">
-          {work.kept.kind === 'saved'
-            ? 'Everything is kept.'
-            : work.kept.kind === 'refused'
-              ? `▲ ${work.kept.sentence}`
-              : `▲ Network gone: ${work.waiting} kept on this device`}
-        </p>
-      </footer>
-    </div>
+      )}
+      {step && (
+        <StepTools enter={enter} step={step.id} setup={step.setup} isPaused={work.state.isPaused} />
+      )}
+      <p
+        role="status"
+        data-kept={work.kept.kind === 'saved' && work.waiting > 0 ? 'sending' : work.kept.kind}
+        className="w-full text-[15px] text-bar-soft"
+      >
+        {work.kept.kind === 'saved'
+          ? work.waiting > 0
+            ? 'Being kept …'
+            : 'Everything is kept.'
+          : work.kept.kind === 'refused'
+            ? `▲ ${work.kept.sentence}`
+            : `▲ Network gone: ${work.waiting} kept on this device`}
+      </p>
+    </footer>
   )
 }
 
@@ -255,38 +291,6 @@ const SHORT = {
   check: 'measure',
   turn: 'turn',
 } as const
-
-function Finished({
-  base,
-  piece,
-  pieces,
-  runId,
-}: {
-  readonly base: string
-  readonly runId: string
-  readonly piece: number
-  readonly pieces: number
-}) {
-  return (
-    <section className="sheet flex flex-col gap-4 p-4" aria-label="Done">
-      <h1 className="text-[34px] font-bold text-green">● Piece {piece} is made</h1>
-      <Link
-        className="button min-h-[64px]! justify-center text-[20px]"
-        href={`${base}/${runId}/sheet?piece=${piece}`}
-      >
-        Its check sheet
-      </Link>
-      {piece < pieces && (
-        <Link
-          className="button main min-h-[64px]! justify-center text-[20px]"
-          href={`${base}/${runId}?piece=${piece + 1}`}
-        >
-          Piece {piece + 1}
-        </Link>
-      )}
-    </section>
-  )
-}
 
 const clock = (seconds: number): string =>
   `${Math.floor(seconds / 3600)}:${String(Math.floor(seconds / 60) % 60).padStart(2, '0')}`

@@ -67,7 +67,10 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
               or {words} ({Math.round(100 * probability)} %)
             </p>
           ))}
-          {found.diagnosis.distinguish.slice(0, 1).map(({ words }) => (
+          {(found.diagnosis.causes.length > 1 || cause.also.length > 0
+            ? found.diagnosis.distinguish.slice(0, 1)
+            : []
+          ).map(({ words }) => (
             <p key={words}>{words}</p>
           ))}
         </div>

@@ -73,6 +73,9 @@ export function StepPane({
   )
 }
 
+/** The form of the reading in hand: the large button under the page sends it. */
+export const MEASURE_FORM = 'reading'
+
 const keyOf = ({ reading, requirement }: Pick<ReadValue, 'reading' | 'requirement'>): string =>
   `${requirement} ${reading ?? ''}`
 
@@ -107,7 +110,7 @@ function Taken({
         <span className={isWithin === false ? 'text-red' : 'text-green'}>
           {isWithin === false ? '▲' : '●'} {asked.words}
         </span>
-        <b className="figures">{value.value.toFixed(3)}</b>
+        <b className="figures">{value.value.toFixed(3).replace('-', '−')}</b>
         <span className="text-soft">
           {asked.figures} · {value.who}
         </span>
@@ -172,6 +175,7 @@ function Measure({
   }
   return (
     <form
+      id={MEASURE_FORM}
       className="flex flex-col gap-3 border-t border-faint pt-3"
       onSubmit={(event) => {
         event.preventDefault()
@@ -183,6 +187,7 @@ function Measure({
           <b>{asked.words}</b> <span className="text-soft">{asked.figures}</span>
         </span>
         <input
+          required
           className="figures mt-1 w-full rounded-lg border border-faint bg-transparent px-3 text-[clamp(40px,9vw,84px)]"
           inputMode="none"
           autoComplete="off"
@@ -200,7 +205,7 @@ function Measure({
           <span className="text-red" role="alert">
             ▲ outside the limits.{' '}
             {isAsked
-              ? 'Press once more to keep it as it is, or measure again.'
+              ? 'Keep it once more to have it as it is, or measure again.'
               : 'Measure again, or keep it.'}
           </span>
         )}
@@ -242,13 +247,6 @@ function Measure({
           </button>
         )}
       </label>
-      <button
-        type="submit"
-        className="button min-h-[60px]! justify-center text-[20px]"
-        disabled={!isNumber}
-      >
-        {isAsked ? 'Keep it though it is outside' : 'Keep the reading'}
-      </button>
     </form>
   )
 }

@@ -35,9 +35,21 @@ export function StepTools({
     ['Something wrong', asked('What went wrong here?', (text) => ({ kind: 'wrong', step, text }))],
     [isPaused ? 'Go on' : 'Pause', () => enter({ kind: isPaused ? 'resumed' : 'paused', step })],
   ]
-  return tools.map(([words, act]) => (
+  const [skip, ...others] = tools.map(([words, act]) => (
     <button key={words} type="button" className="button min-h-[56px]!" onClick={act}>
       {words}
     </button>
   ))
+  return (
+    <>
+      {skip}
+      <div className="flex gap-2 max-md:hidden">{others}</div>
+      <details className="relative md:hidden">
+        <summary className="button min-h-[72px]! cursor-pointer list-none">More</summary>
+        <div className="sheet absolute right-0 bottom-full mb-2 flex w-56 flex-col gap-2 p-2">
+          {others}
+        </div>
+      </details>
+    </>
+  )
 }

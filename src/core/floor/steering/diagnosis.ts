@@ -310,7 +310,7 @@ function partedBy(
   const look = one.source.setup === other.source.setup ? other : one
   return {
     between,
-    words: `Nothing on the piece parts the two. Look at it itself: ${look.source.cause}${look.source.remedy ? ` (${look.source.remedy})` : ''}`,
+    words: `Nothing on the piece parts it from “${(look === one ? other : one).source.cause}”. Look at it itself: ${look.source.cause}.${look.source.remedy ? ` ${look.source.remedy}` : ''}`,
     requirement: undefined,
     reading: undefined,
   }

@@ -83,6 +83,11 @@ function setupSteps(
   const measured = prediction.requirements.filter(
     ({ setups }) => setups[setups.length - 1] === index,
   )
+  const asks = measured.flatMap((one) => asksOf(prediction, one, planned))
+  const stays = next?.indexed !== undefined
+  // What lies against the holding is measured as soon as the part is out.
+  const outside = stays ? [] : asks.filter(({ hidden }) => hidden !== undefined)
+  const out = next ? 'Take it out' : 'Done: take it out'
   return [
     ...seatSteps(planned, step),
     step(
@@ -99,17 +104,17 @@ function setupSteps(
       'check',
       `Measure before it leaves setup ${index + 1}`,
       ['Spindle stopped. Wipe it. What was this setup for, and does it measure?'],
-      { cautions: [STOP], asks: measured.flatMap((one) => asksOf(prediction, one, planned)) },
+      { cautions: [STOP], asks },
     ),
     step(
       'turn',
-      next ? (next.indexed ? 'Leave it clamped' : 'Take it out') : 'Done: take it out',
+      stays ? 'Leave it clamped' : outside.length > 0 ? `${out} and measure` : out,
       [
         next
           ? `Next: setup ${next.index + 1}, ${next.setup.name}.`
           : 'Deburr it, wipe it, and mark the piece.',
       ],
-      { cautions: [STOP] },
+      { cautions: [STOP], asks: outside.map((ask) => ({ ...ask, hidden: undefined })) },
     ),
   ]
 }
@@ -188,21 +193,32 @@ function cutSteps(
     )
     if (!op.hold) return [cut]
     const checked = new Set(op.hold.check)
-    const held = step('check', op.hold.note, ['Hold point: it cannot be undone after this.'], {
-      mark: `hold ${op.id}`,
-      isHold: true,
-      cautions: [STOP],
-      asks: prediction.requirements
-        .filter(({ requirement }) => checked.has(requirement.id))
-        .flatMap((one) => asksOf(prediction, one, planned)),
-    })
-    // What is asked of something that this cut makes can only be measured after it.
-    const isAfter = held.asks.some(({ requirement }) =>
-      prediction.requirements.some(
-        (one) => one.requirement.id === requirement && one.setups.includes(planned.index),
-      ),
-    )
-    return isAfter ? [cut, held] : [held, cut]
+    const asked = prediction.requirements.filter(({ requirement }) => checked.has(requirement.id))
+    // What this cut, or a later one, makes cannot be measured before it.
+    const isThere = (one: RequirementAnalysis): boolean =>
+      one.setups.every((made) => made < planned.index)
+    const asksFor = (some: readonly RequirementAnalysis[]): readonly Asked[] =>
+      some.flatMap((one) => asksOf(prediction, one, planned))
+    const after = asksFor(asked.filter((one) => !isThere(one)))
+    return [
+      step('check', op.hold.note, ['Hold point: it cannot be undone after this.'], {
+        mark: `hold ${op.id}`,
+        isHold: true,
+        cautions: [STOP],
+        asks: asksFor(asked.filter(isThere)),
+      }),
+      cut,
+      ...(after.length === 0
+        ? []
+        : [
+            step('check', 'Measure it before anything else is cut', [], {
+              mark: `after ${op.id}`,
+              isHold: true,
+              cautions: [STOP],
+              asks: after,
+            }),
+          ]),
+    ]
   })
 }
 

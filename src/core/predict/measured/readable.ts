@@ -70,6 +70,8 @@ interface Found {
   readonly factor: number
 }
 
+/** What an instrument shows as a whole. */
+const WHOLE: ReadonlySet<Requirement['kind']> = new Set(['size', 'distance', 'angle'])
 const TWICE: ReadonlySet<Requirement['kind']> = new Set(['position', 'coaxiality', 'symmetry'])
 
 function readings(chain: WayChain, requirement: Requirement): readonly Readable[] {
@@ -87,7 +89,9 @@ function readings(chain: WayChain, requirement: Requirement): readonly Readable[
     checks.flatMap((check): readonly Found[] => foundIn(chain, check, half)),
   )
   const scale = scaleOf(chain, requirement)
-  const names = distinct(found.map(({ name }) => name))
+  const told = distinct(found.map(({ name }) => name))
+  // A single reading across a zone has a sign, which the zone itself has not: it keeps a name of its own.
+  const names = told.map((name) => (name === '' && !WHOLE.has(requirement.kind) ? '1' : name))
   const formed = formsOf(
     chain,
     requirement.id,

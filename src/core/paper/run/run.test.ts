@@ -1,0 +1,217 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { CLUTCH_HUB, CLUTCH_HUB_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
+import { checkCsv } from '../formats'
+import { planWay } from '../../plan/planning'
+import { predictWay } from '../../predict/prediction'
+import { STANDARD_WORKSHOP as W } from '../../shop/workshop'
+import {
+  checkSheet,
+  type EntryBody,
+  EntryBodySchema,
+  measuredPiece,
+  pieceState,
+  type RunEntry,
+  stepsOf,
+} from '.'
+
+const prediction = predictWay(planWay(W, WORM_BLOCK, WORM_BLOCK_WAY_A))
+const steps = stepsOf(prediction)
+
+/** A log from bodies, a minute apart. */
+const logOf = (...bodies: readonly EntryBody[]): RunEntry[] =>
+  bodies.map((body, i) => ({
+    id: `e${String(i).padStart(4, '0')}`,
+    piece: 1,
+    who: 'AB',
+    at: i * 60_000,
+    body,
+  }))
+const doneTo = (id: string): EntryBody[] =>
+  steps
+    .slice(
+      0,
+      steps.findIndex((one) => one.id === id),
+    )
+    .map(({ id: step }) => ({ kind: 'done', step }))
+const measured = (step: string, requirement: string, value: number): EntryBody => ({
+  kind: 'measured',
+  step,
+  value: { requirement, value },
+})
+
+describe('the steps of a way', () => {
+  it('begin with the part in hand and end with it out, setup by setup, each named once', () => {
+    expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length)
+    expect(steps[0]?.kind).toBe('take')
+    expect(steps[steps.length - 1]?.kind).toBe('turn')
+    for (const { id } of prediction.plan.setups) {
+      const own = steps.filter(({ setup }) => setup === id).map(({ kind }) => kind)
+      expect(own.slice(0, 2)).toEqual(['take', 'hold'])
+      expect(own.indexOf('zero')).toBeLessThan(own.indexOf('cut'))
+      expect(own.slice(-2)).toEqual(['check', 'turn'])
+    }
+  })
+
+  it('stop the spindle before hands go near, and ask whether it is tight', () => {
+    for (const one of steps.filter(({ kind }) => kind === 'take' || kind === 'check'))
+      expect(one.cautions.join(' ')).toMatch(/spindle/i)
+    expect(
+      steps.filter(({ kind }) => kind === 'hold').every(({ title }) => title.includes('tight')),
+    ).toBe(true)
+  })
+
+  it('every requirement of the drawing is asked for somewhere, in the setup that finishes it', () => {
+    const asked = new Set(steps.flatMap(({ asks }) => asks.map(({ requirement }) => requirement)))
+    for (const { requirement } of prediction.requirements) expect(asked).toContain(requirement.id)
+  })
+
+  it('what lies against the holding is not asked for there, but when the part is out', () => {
+    for (const one of steps.filter(({ kind }) => kind === 'check'))
+      for (const ask of one.asks.filter(({ hidden }) => hidden !== undefined)) {
+        const out = steps.find(({ kind, setup }) => kind === 'turn' && setup === one.setup)
+        expect(out?.asks.map(({ requirement }) => requirement)).toContain(ask.requirement)
+        expect(ask.hidden).toMatch(/against the holding/)
+      }
+    expect(steps.some(({ asks, kind }) => kind === 'turn' && asks.length > 0)).toBe(true)
+  })
+
+  it('what the limits are is told as it is read: 32.000 ±0.015 is 31.985 to 32.015', () => {
+    const ask = steps
+      .flatMap(({ asks }) => asks)
+      .find(({ requirement }) => requirement === 'bore-base')
+    expect([ask?.lower, ask?.upper]).toEqual([expect.closeTo(31.985, 9), expect.closeTo(32.015, 9)])
+  })
+
+  it('a setup that only turns the clamping is not clamped anew', () => {
+    const hub = stepsOf(predictWay(planWay(W, CLUTCH_HUB, CLUTCH_HUB_WAY)))
+    const turned = CLUTCH_HUB_WAY.setups.filter(({ clamping }) => clamping.kind === 'indexed')
+    expect(turned.length).toBeGreaterThan(0)
+    for (const { id } of turned)
+      expect(hub.filter(({ setup }) => setup === id).map(({ kind }) => kind)).not.toContain('hold')
+  })
+})
+
+describe('how far a piece is', () => {
+  it('the next step is the first that is not done or skipped', () => {
+    expect(pieceState(steps, [], 1).next?.id).toBe(steps[0]?.id)
+    const log = logOf(
+      { kind: 'done', step: steps[0]?.id ?? '' },
+      { kind: 'skipped', step: steps[1]?.id ?? '', why: 'was clamped' },
+    )
+    expect(pieceState(steps, log, 1).next?.id).toBe(steps[2]?.id)
+    expect(pieceState(steps, log, 2).next?.id).toBe(steps[0]?.id)
+  })
+
+  it('a hold point misses what it asks for until it is measured, and again when that is taken back', () => {
+    const other = stepsOf(predictWay(planWay(W, WORM_BLOCK, WORM_BLOCK_WAY_B)))
+    const held = other.find(({ asks, isHold }) => isHold && asks.length > 0)
+    if (!held) throw new Error('no hold point')
+    const [ask] = held.asks
+    const log = logOf(measured(held.id, ask?.requirement ?? '', 32))
+    expect(pieceState(other, [], 1).missing(held)).toContainEqual(ask)
+    const missing = (entries: readonly RunEntry[]) =>
+      pieceState(other, entries, 1)
+        .missing(held)
+        .map(({ requirement }) => requirement)
+    expect(missing(log)).not.toContain(ask?.requirement)
+    const back: RunEntry = {
+      ...(log[0] as RunEntry),
+      id: 'w',
+      at: 1e9,
+      body: { kind: 'withdrawn', entry: 'e0000', why: 'a chip under it' },
+    }
+    expect(missing([...log, back])).toContain(ask?.requirement)
+    // What the cut itself makes is asked for after it, not before.
+    const cut = other.findIndex(({ kind, setup }) => kind === 'cut' && setup === held.setup)
+    expect(other.indexOf(held)).toBeGreaterThan(cut)
+  })
+
+  it('something changed: clamping and zero of that setup have to be done again, nothing else', () => {
+    const log = logOf(...doneTo('s-2 place'), { kind: 'changed', setup: 's-2', text: 'stop moved' })
+    const state = pieceState(steps, log, 1)
+    expect([...state.fallen].sort()).toEqual(['s-2 hold', 's-2 zero'])
+    expect(state.next?.id).toBe('s-2 hold')
+    expect(state.done.has('s-1 zero')).toBe(true)
+  })
+
+  it('whatever the order in which entries come in, and however often: the same', () => {
+    const log = logOf(
+      ...doneTo('s-2 check'),
+      measured('s-2 check', 'top-base', 75.01),
+      measured('s-2 check', 'top-base', 75.2),
+      { kind: 'changed', setup: 's-1', text: 'a bump' },
+    )
+    const plain = pieceState(steps, log, 1)
+    expect(plain.disagree).toEqual(['top-base'])
+    expect(plain.values).toHaveLength(2)
+    fc.assert(
+      fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (mixed) => {
+        const state = pieceState(steps, mixed, 1)
+        expect(state.next?.id).toBe(plain.next?.id)
+        expect(state.fallen).toEqual(plain.fallen)
+        expect(measuredPiece(state, 1)).toEqual(measuredPiece(plain, 1))
+      }),
+      { numRuns: 30 },
+    )
+  })
+
+  it('time is kept by setup, pauses left out', () => {
+    const [first, second] = [steps[0]?.id ?? '', steps[1]?.id ?? '']
+    const at = (id: string, minutes: number, body: EntryBody): RunEntry => ({
+      id,
+      piece: 1,
+      who: 'AB',
+      at: minutes * 60_000,
+      body,
+    })
+    const log = [
+      at('a', 0, { kind: 'done', step: first }),
+      at('b', 5, { kind: 'paused', step: second }),
+      at('c', 65, { kind: 'resumed', step: second }),
+      at('d', 70, { kind: 'done', step: second }),
+    ]
+    expect(pieceState(steps, log, 1).seconds.get('s-1')).toBe(600)
+    expect(pieceState(steps, log.slice(0, 2), 1).isPaused).toBe(true)
+  })
+
+  it('corrections that were taken go to the engine, those that were left do not', () => {
+    const move = { setup: 's-4', axis: 'y' as const, by: -0.018 }
+    const log = logOf(
+      { kind: 'moved', step: 's-4 zero', move, taken: true },
+      { kind: 'moved', step: 's-4 zero', move: { ...move, by: 1 }, taken: false },
+    )
+    expect(measuredPiece(pieceState(steps, log, 1), 1).moved).toEqual([move])
+  })
+
+  it('an entry that says nothing is refused', () => {
+    expect(EntryBodySchema.safeParse({ kind: 'skipped', step: 's-1 take', why: ' ' }).success).toBe(
+      false,
+    )
+    expect(
+      EntryBodySchema.safeParse({
+        kind: 'measured',
+        step: 's',
+        value: { requirement: 'r', value: Infinity },
+      }).success,
+    ).toBe(false)
+  })
+})
+
+describe('the check sheet', () => {
+  it('has every requirement, with what was measured by whom, and whether it holds', () => {
+    const log = logOf(
+      measured('s-2 check', 'top-base', 75.01),
+      measured('s-4 check', 'bore-base', 32.02),
+    )
+    const lines = checkSheet(prediction, steps, pieceState(steps, log, 1))
+    expect(lines).toHaveLength(prediction.requirements.length)
+    const verdict = (id: string) => lines.find(({ requirement }) => requirement === id)?.verdict
+    expect(verdict('top-base')).toBe('within')
+    expect(verdict('bore-base')).toBe('out')
+    expect(verdict('bore-size')).toBe('open')
+    const table = checkCsv([{ piece: 1, lines }], (at) => `minute ${at / 60_000}`)
+    expect(table.split('\n')).toHaveLength(prediction.requirements.length + 1)
+    expect(table).toMatch(/Bore to base.*32\.020.*AB,minute 1,out/)
+  })
+})

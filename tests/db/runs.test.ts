@@ -1,0 +1,191 @@
+import { nanoid } from 'nanoid'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { type Result } from '@/core/ground/issues'
+import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/paper/demo'
+import { writeDocument } from '@/core/paper/formats'
+import { pieceState, stepsOf } from '@/core/paper/run'
+import { planWay } from '@/core/plan/planning'
+import { predictWay } from '@/core/predict/prediction'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
+import { closeDatabase, migrateDatabase } from '@/db'
+import {
+  checkTable,
+  EntrySchema,
+  hiddenFault,
+  importJob,
+  keepEntry,
+  loadJob,
+  loadRun,
+  NewRunSchema,
+  practiceReadings,
+  releaseWay,
+  runList,
+  saveDocument,
+  startRun,
+} from '@/operations'
+
+const must = <V>(result: Result<V>): V => {
+  if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
+  return result.value
+}
+
+async function worm() {
+  const text = writeDocument({
+    workshop: STANDARD_WORKSHOP,
+    part: WORM_BLOCK,
+    ways: [WORM_BLOCK_WAY_A],
+  })
+  const imported = must(await importJob(text))
+  if (imported.kind !== 'done') throw new Error('gear differs')
+  const [way] = must(await loadJob(imported.id)).ways
+  if (!way) throw new Error('no way')
+  return way
+}
+
+/** The forbidding findings of a way, each let pass. */
+const passing = async (wayId: string) =>
+  must(await runList(wayId)).forbids.map(({ code, setup }) => ({
+    code,
+    setup,
+    why: 'looked at it',
+  }))
+
+async function begun(asked: Partial<{ pieces: number; practice: boolean }> = {}) {
+  const way = await worm()
+  const list = must(await releaseWay(way.id, { who: 'AB', overrides: await passing(way.id) }))
+  const release = list.releases[0]?.id ?? ''
+  const run = must(
+    await startRun(way.id, NewRunSchema.parse({ release, who: 'AB', pieces: 1, ...asked }), 7),
+  )
+  return { way, run: run.id, release }
+}
+
+const entry = (body: object, at = 1, more: object = {}) =>
+  EntrySchema.parse({ id: nanoid(16), piece: 1, who: 'AB', at, body, ...more })
+
+beforeAll(migrateDatabase)
+afterAll(closeDatabase)
+
+describe('releases', () => {
+  it('freeze the way: what is changed later is not in them, and they say so', async () => {
+    const { way, run } = await begun()
+    const before = must(await runList(way.id))
+    expect(before.releases[0]).toMatchObject({ number: 1, who: 'AB', isCurrent: true })
+    await saveDocument(way.id, way.version, { ...way.body, note: 'changed since' })
+    expect(must(await runList(way.id)).releases[0]?.isCurrent).toBe(false)
+    expect(must(await loadRun(run)).way.note).toBe(way.body.note)
+    const second = must(await releaseWay(way.id, { who: 'CD', overrides: await passing(way.id) }))
+    expect(second.releases.map(({ number }) => number)).toEqual([2, 1])
+  })
+
+  it('two at once get two numbers', async () => {
+    const way = await worm()
+    const overrides = await passing(way.id)
+    await Promise.all(['A', 'B', 'C'].map((who) => releaseWay(way.id, { who, overrides })))
+    expect(must(await runList(way.id)).releases.map(({ number }) => number)).toEqual([3, 2, 1])
+  })
+
+  it('a way that something forbids is not released before that is let pass by name and reason', async () => {
+    const way = await worm()
+    const first = way.body.setups[0]
+    if (first?.clamping.kind !== 'own' || first.clamping.holding.kind !== 'vise')
+      throw new Error('no vise')
+    const holding = { ...first.clamping.holding, stop: 'none' as const }
+    const loose = {
+      ...way.body,
+      setups: [{ ...first, clamping: { ...first.clamping, holding } }, ...way.body.setups.slice(1)],
+    }
+    await saveDocument(way.id, way.version, loose)
+    const forbids = must(await runList(way.id)).forbids
+    const refused = await releaseWay(way.id, { who: 'AB', overrides: [] })
+    if (forbids.length === 0) expect(refused.ok).toBe(true)
+    else expect(refused.ok ? '' : refused.issues[0].code).toBe('release.forbidden')
+    expect((await releaseWay(way.id, { who: 'AB', overrides: await passing(way.id) })).ok).toBe(
+      true,
+    )
+  })
+})
+
+describe('what happens to a piece', () => {
+  it('an hour of two devices without a network: 200 ticks and 40 readings, each there once, in order', async () => {
+    const { run } = await begun({ pieces: 3 })
+    const all = Array.from({ length: 240 }, (_, i) =>
+      entry(
+        i % 6 === 5
+          ? {
+              kind: 'measured',
+              step: 's-2 check',
+              value: { requirement: 'top-base', value: 75 + i / 1e5 },
+            }
+          : { kind: 'note', step: 's-1 take', text: `tick ${i}` },
+        1000 * i,
+        { who: i % 2 === 0 ? 'AB' : 'CD', piece: 1 + (i % 3) },
+      ),
+    )
+    // Each device sends what it holds, the last few again because it did not hear that they were taken.
+    const device = async (which: number): Promise<void> => {
+      const own = all.filter((_, i) => i % 2 === which)
+      for (const one of [...own, ...own.slice(-20)]) must(await keepEntry(run, one))
+    }
+    await Promise.all([device(1), device(0)])
+    const kept = must(await loadRun(run)).entries
+    expect(kept.map(({ id }) => id)).toEqual(all.map(({ id }) => id))
+    expect(kept.map(({ at }) => at)).toEqual(all.map(({ at }) => at))
+  }, 120_000)
+
+  it('an id that belongs to another run, a piece that there is not: refused', async () => {
+    const [one, two] = [await begun(), await begun()]
+    const mine = entry({ kind: 'note', step: 's-1 take', text: 'mine' })
+    must(await keepEntry(one.run, mine))
+    expect((await keepEntry(two.run, mine)).ok).toBe(false)
+    const third = entry({ kind: 'note', step: 's-1 take', text: 'x' }, 1, { piece: 3 })
+    expect((await keepEntry(one.run, third)).ok).toBe(false)
+    expect((await keepEntry('no-such-run', mine)).ok).toBe(false)
+  })
+
+  it('what is withdrawn stays in the log and out of the check sheet', async () => {
+    const { run } = await begun()
+    const wrong = entry({
+      kind: 'measured',
+      step: 's-2 check',
+      value: { requirement: 'top-base', value: 75.4 },
+    })
+    must(await keepEntry(run, wrong))
+    expect(must(await checkTable(run))).toMatch(/75\.400/)
+    must(await keepEntry(run, entry({ kind: 'withdrawn', entry: wrong.id, why: 'a chip' }, 2)))
+    expect(must(await checkTable(run))).not.toMatch(/75\.400/)
+    expect(must(await loadRun(run)).entries).toHaveLength(2)
+  })
+})
+
+describe('the stand-in shop', () => {
+  it('reads only what is cut, and a correction moves what is cut after it', async () => {
+    const { run } = await begun({ practice: true })
+    const first = must(await practiceReadings(run, 1))
+    expect(first.some(({ requirement }) => requirement === 'bore-base')).toBe(false)
+    const { part, way, workshop } = must(await loadRun(run))
+    const steps = stepsOf(predictWay(planWay(workshop, part, way)))
+    for (const [i, { id }] of steps.entries())
+      must(await keepEntry(run, entry({ kind: 'done', step: id }, i)))
+    expect(pieceState(steps, must(await loadRun(run)).entries, 1).next).toBeUndefined()
+    const read = async () =>
+      must(await practiceReadings(run, 1)).find(({ requirement }) => requirement === 'bore-base')
+        ?.value ?? 0
+    const before = await read()
+    const cut =
+      way.setups.find(({ ops }) => ops.some(({ feature }) => feature === 'bore'))?.id ?? ''
+    const move = { setup: cut, axis: 'y', by: 0.1 }
+    must(
+      await keepEntry(run, entry({ kind: 'moved', step: `${cut} zero`, move, taken: true }, 999)),
+    )
+    expect(Math.abs((await read()) - before)).toBeCloseTo(0.1, 3)
+  })
+
+  it('hides one fault, tells it when asked, and nothing where nothing is hidden', async () => {
+    const practice = await begun({ practice: true })
+    expect(Object.keys(must(await hiddenFault(practice.run)))).toHaveLength(1)
+    const real = await begun()
+    expect((await practiceReadings(real.run, 1)).ok).toBe(false)
+    expect((await hiddenFault(real.run)).ok).toBe(false)
+  })
+})
