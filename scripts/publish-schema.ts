@@ -22,7 +22,9 @@ import {
   readDocumentText,
   writeDocument,
 } from '@/core/paper/formats'
+import { MeasuredSchema } from '@/core/predict/measured'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
+import { z } from 'zod'
 
 /** Writes the JSON Schema of the document and the demo jobs as files under docs/. */
 mkdirSync('docs/schema', { recursive: true })
@@ -30,6 +32,10 @@ mkdirSync('docs/examples', { recursive: true })
 writeFileSync(
   'docs/schema/foothold-2.schema.json',
   `${JSON.stringify(documentJsonSchema(), undefined, 2)}\n`,
+)
+writeFileSync(
+  'docs/schema/measured.schema.json',
+  `${JSON.stringify(z.toJSONSchema(MeasuredSchema), undefined, 2)}\n`,
 )
 /** Writes an example with its fields in the order of the schema. */
 function publish(name: string, file: FootholdFile): void {

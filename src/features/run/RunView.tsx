@@ -5,6 +5,7 @@ import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
 import {
   type EntryBody,
+  isFull,
   type PieceState,
   type RunEntry,
   type RunStep,
@@ -33,6 +34,8 @@ interface RunViewProps {
   readonly runId: string
   readonly piece: number
   readonly pieces: number
+  /** The first piece and every so many after it are checked in full. */
+  readonly every: number
   readonly isPractice: boolean
   readonly part: Part
   readonly way: Way
@@ -42,9 +45,10 @@ interface RunViewProps {
 
 /** At the machine: the next thing to do, large, with its picture, and nothing else in the way. */
 export function RunView(props: RunViewProps) {
-  const { entries, isPractice, jobId, part, piece, pieces, runId, way, wayId, workshop } = props
+  const { entries, every, isPractice, jobId, part, piece, pieces, runId, way, wayId, workshop } =
+    props
   const prediction = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
-  const steps = useMemo(() => stepsOf(prediction), [prediction])
+  const steps = useMemo(() => stepsOf(prediction, isFull(piece, every)), [every, piece, prediction])
   const work = useRun(runId, piece, steps, entries)
   const [who, setWho] = useWho()
   const [back, setBack] = useState<string>()

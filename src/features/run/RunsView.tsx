@@ -60,12 +60,13 @@ export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsVie
     if (answer.kind === 'done') setList(answer.data)
     setSentence(refusal(answer))
   }
-  const start = async (pieces: number, practice: boolean): Promise<void> => {
+  const start = async (pieces: number, every: number, practice: boolean): Promise<void> => {
     if (!newest) return
     const answer = await call<{ id: string }>(`/api/ways/${wayId}/runs`, 'POST', {
       release: newest.id,
       who,
       pieces,
+      every,
       practice,
     })
     if (answer.kind === 'done') router.push(`/jobs/${jobId}/ways/${wayId}/run/${answer.data.id}`)
@@ -132,7 +133,7 @@ export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsVie
             <Begin
               number={newest.number}
               canBegin={who.trim() !== ''}
-              onBegin={(pieces, practice) => void start(pieces, practice)}
+              onBegin={(...asked) => void start(...asked)}
             />
           ) : (
             <p className="text-soft">
@@ -205,9 +206,10 @@ function Begin({
 }: {
   readonly number: number
   readonly canBegin: boolean
-  readonly onBegin: (pieces: number, practice: boolean) => void
+  readonly onBegin: (pieces: number, every: number, practice: boolean) => void
 }) {
   const [pieces, setPieces] = useState(1)
+  const [every, setEvery] = useState(5)
   return (
     <div className="flex flex-wrap items-end gap-3">
       <label>
@@ -223,11 +225,26 @@ function Begin({
           }
         />
       </label>
+      {pieces > 1 && (
+        <label>
+          <span className="block text-soft">Checked in full, every</span>
+          <input
+            type="number"
+            min={1}
+            max={200}
+            className="field w-24"
+            value={every}
+            onChange={(event) =>
+              setEvery(Math.max(1, Math.min(200, Math.round(Number(event.target.value)) || 1)))
+            }
+          />
+        </label>
+      )}
       <button
         type="button"
         className="button main"
         disabled={!canBegin}
-        onClick={() => onBegin(pieces, false)}
+        onClick={() => onBegin(pieces, every, false)}
       >
         Make them by release {number}
       </button>
@@ -235,7 +252,7 @@ function Begin({
         type="button"
         className="button"
         disabled={!canBegin}
-        onClick={() => onBegin(pieces, true)}
+        onClick={() => onBegin(pieces, every, true)}
       >
         Practise in the stand-in shop
       </button>

@@ -40,7 +40,7 @@ export function StepPane({
           {words}
         </p>
       ))}
-      <h1 className="text-[clamp(26px,4.2vw,44px)] leading-tight font-bold" data-step={step.id}>
+      <h1 className="text-[clamp(26px,3.4vw,40px)] leading-tight font-bold" data-step={step.id}>
         {step.title}
       </h1>
       <ul className="flex flex-col gap-1 text-[20px]">
@@ -48,6 +48,11 @@ export function StepPane({
           <li key={line}>{line}</li>
         ))}
       </ul>
+      {hiddenOf(step).map(({ count, words }) => (
+        <p key={words} className="text-[17px] text-ochre">
+          ◆ {count === 1 ? 'One reading' : `${count} readings`} cannot be taken here: {words}
+        </p>
+      ))}
       {step.asks.map((asked) => (
         <Taken
           key={`${asked.requirement} ${asked.reading ?? ''}`}
@@ -79,6 +84,16 @@ export const MEASURE_FORM = 'reading'
 const keyOf = ({ reading, requirement }: Pick<ReadValue, 'reading' | 'requirement'>): string =>
   `${requirement} ${reading ?? ''}`
 
+/** What cannot be reached as the part is clamped, each reason once. */
+function hiddenOf({
+  asks,
+}: RunStep): readonly { readonly words: string; readonly count: number }[] {
+  const counts = new Map<string, number>()
+  for (const { hidden } of asks)
+    if (hidden !== undefined) counts.set(hidden, (counts.get(hidden) ?? 0) + 1)
+  return Array.from(counts, ([words, count]) => ({ words, count }))
+}
+
 /** What was read already, with its sign; it can be taken back, with a reason, and stays in the log. */
 function Taken({
   asked,
@@ -93,12 +108,6 @@ function Taken({
   readonly prediction: Prediction
   readonly onEnter: (body: EntryBody) => void
 }) {
-  if (asked.hidden !== undefined)
-    return (
-      <p className="text-[17px] text-ochre">
-        ◆ {asked.words}: {asked.hidden}
-      </p>
-    )
   const own = state.values.filter((value) => keyOf(value) === keyOf(asked))
   const requirement = prediction.requirements.find(
     (one) => one.requirement.id === asked.requirement,

@@ -8,4 +8,4 @@ export {
   type RunEntry,
   standing,
 } from './entries'
-export { type Asked, type RunStep, type StepKind, stepsOf } from './steps'
+export { type Asked, isFull, type RunStep, type StepKind, stepsOf } from './steps'

@@ -9,6 +9,7 @@ import {
   checkSheet,
   type EntryBody,
   EntryBodySchema,
+  isFull,
   measuredPiece,
   pieceState,
   type RunEntry,
@@ -74,6 +75,22 @@ describe('the steps of a way', () => {
         expect(ask.hidden).toMatch(/against the holding/)
       }
     expect(steps.some(({ asks, kind }) => kind === 'turn' && asks.length > 0)).toBe(true)
+  })
+
+  it('of a batch the first and every fifth piece are checked in full, the others for what is critical or near', () => {
+    expect([1, 2, 5, 6, 11].map((piece) => isFull(piece, 5))).toEqual([
+      true,
+      false,
+      false,
+      true,
+      true,
+    ])
+    const asked = (full: boolean) => stepsOf(prediction, full).flatMap(({ asks }) => asks)
+    const few = asked(false)
+    expect(few.length).toBeLessThan(asked(true).length)
+    for (const { requirement, standing } of prediction.requirements)
+      if (requirement.critical || standing === 'short')
+        expect(few.map((ask) => ask.requirement)).toContain(requirement.id)
   })
 
   it('what the limits are is told as it is read: 32.000 ±0.015 is 31.985 to 32.015', () => {

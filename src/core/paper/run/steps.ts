@@ -43,11 +43,18 @@ export interface RunStep {
   readonly falls: boolean
 }
 
-/** Everything to do for one piece, in order. */
-export function stepsOf(prediction: Prediction): readonly RunStep[] {
+/**
+ * Everything to do for one piece, in order.
+ *
+ * @param isFull - checked in full; else only what is critical or has little margin is measured, and what holds.
+ */
+export function stepsOf(prediction: Prediction, isFull = true): readonly RunStep[] {
   const { setups } = prediction.plan
-  return setups.flatMap((planned, i) => setupSteps(prediction, planned, setups[i + 1]))
+  return setups.flatMap((planned, i) => setupSteps(prediction, planned, setups[i + 1], isFull))
 }
+
+/** Whether a piece of a batch is checked in full: the first, and every so many after it. */
+export const isFull = (piece: number, every: number): boolean => (piece - 1) % every === 0
 
 const STOP = CAUTIONS[0] ?? ''
 const CLAMP = CAUTIONS[1] ?? ''
@@ -76,12 +83,15 @@ function setupSteps(
   prediction: Prediction,
   planned: PlannedSetup,
   next: PlannedSetup | undefined,
+  isFull: boolean,
 ): readonly RunStep[] {
   const { index, setup } = planned
   const step = stepMaker(planned)
   const sanity = sanityPlace(planned)
   const measured = prediction.requirements.filter(
-    ({ setups }) => setups[setups.length - 1] === index,
+    ({ requirement, setups, standing }) =>
+      setups[setups.length - 1] === index &&
+      (isFull || requirement.critical || standing !== 'holds'),
   )
   const asks = measured.flatMap((one) => asksOf(prediction, one, planned))
   const stays = next?.indexed !== undefined

@@ -13,6 +13,7 @@ export default async function RunPage(props: PieceParams) {
       runId={run.id}
       piece={piece}
       pieces={run.pieces}
+      every={run.every}
       isPractice={run.isPractice}
       part={run.part}
       way={run.way}
