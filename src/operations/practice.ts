@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { type Result, succeed } from '@/core/ground/issues'
 import { planWay } from '@/core/plan/planning'
 import { readablesOf, steerable } from '@/core/predict/measured'
 import { chainOf, compiledFor } from '@/core/predict/prediction'
@@ -19,7 +20,12 @@ const HIDDEN = 1.4
 const MOST = { mm: 0.2, 'mm/mm': 0.004 } as const
 
 /** One fault of those that a person at the machine can make or find, and that matters; chosen by a number. */
-export function hideFault(workshop: Workshop, part: Part, way: Way, seed: number): Practice {
+export function hideFault(
+  workshop: Workshop,
+  part: Part,
+  way: Way,
+  seed: number,
+): Result<Practice> {
   const { chain } = steerable(chainOf(planWay(workshop, part, way)))
   const machines = new Set(workshop.machines.map(({ name }) => name))
   const sizes = new Map<number, number>()
@@ -40,5 +46,5 @@ export function hideFault(workshop: Workshop, part: Part, way: Way, seed: number
     return isOfBench && size > plusMinus && size < MOST[unit] ? [{ key, size }] : []
   })
   const chosen = able[seed % Math.max(1, able.length)]
-  return { seed, faults: chosen ? { [chosen.key]: chosen.size } : {} }
+  return succeed({ seed, faults: chosen ? { [chosen.key]: chosen.size } : {} })
 }

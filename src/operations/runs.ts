@@ -1,20 +1,10 @@
 import { nanoid } from 'nanoid'
 import { z } from 'zod'
-import { findingsOf } from '@/core/foreman/findings'
 import { absent, fail, type Issue, type Result, succeed } from '@/core/ground/issues'
-import { checkCsv, readDocument, writeDocument } from '@/core/paper/formats'
-import {
-  checkSheet,
-  type EntryBody,
-  EntryBodySchema,
-  pieceState,
-  type RunEntry,
-  stepsOf,
-} from '@/core/paper/run'
+import { readDocument, writeDocument } from '@/core/paper/formats'
+import { type EntryBody, EntryBodySchema, type RunEntry } from '@/core/paper/run'
 import { readStored } from '@/core/paper/stored'
-import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
-import { predictWay } from '@/core/predict/prediction'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import {
@@ -27,8 +17,9 @@ import {
   listReleases,
   listRuns,
 } from '@/db'
+import { checkTableOf, forbiddingOf, hideFault } from './backroom'
 import { loadJob } from './jobs'
-import { hideFault } from './practice'
+import { type Forbidding } from './runTasks'
 
 /** A finding that forbids, let pass by somebody. */
 export const OverrideSchema = z.strictObject({
@@ -62,11 +53,7 @@ export interface RunLine {
 export interface RunList {
   readonly releases: readonly ReleaseLine[]
   readonly runs: readonly RunLine[]
-  readonly forbids: readonly {
-    readonly code: string
-    readonly setup?: number
-    readonly words: string
-  }[]
+  readonly forbids: readonly Forbidding[]
 }
 
 async function wayNow(wayId: string) {
@@ -83,6 +70,8 @@ export async function runList(wayId: string): Promise<Result<RunList>> {
   if (!now) return noWay()
   const { job, way } = now
   const [released, made] = await Promise.all([listReleases(wayId), listRuns(wayId)])
+  const forbids = await forbiddingOf(job.workshop, job.part.body, way.body)
+  if (!forbids.ok) return forbids
   return succeed({
     releases: released.map((one): ReleaseLine => ({
       id: one.id,
@@ -101,18 +90,8 @@ export async function runList(wayId: string): Promise<Result<RunList>> {
       at: one.startedAt.toISOString(),
       isPractice: one.practice !== null,
     })),
-    forbids: forbidding(job.workshop, job.part.body, way.body),
+    forbids: forbids.value,
   })
-}
-
-function forbidding(workshop: Workshop, part: Part, way: Way): RunList['forbids'] {
-  return findingsOf(predictWay(planWay(workshop, part, way)))
-    .filter(({ severity }) => severity === 'forbids')
-    .map(({ code, rest, setup, what }) => ({
-      code,
-      ...(setup === undefined ? {} : { setup }),
-      words: `${what} ${rest}`,
-    }))
 }
 
 /** Freezes a way with its part and the workshop as they are now. */
@@ -125,7 +104,9 @@ export async function releaseWay(
   const { job, way } = now
   if (way.body.setups.length === 0)
     return fail('release.empty', 'This way has no setup yet: there is nothing to make.')
-  const open = forbidding(job.workshop, job.part.body, way.body).filter(
+  const forbids = await forbiddingOf(job.workshop, job.part.body, way.body)
+  if (!forbids.ok) return forbids
+  const open = forbids.value.filter(
     ({ code, setup }) => !overrides.some((one) => one.code === code && one.setup === setup),
   )
   const [first, ...rest] = open.map(({ setup, words }): Issue => ({
@@ -171,8 +152,16 @@ export async function startRun(
   const { part, ways, workshop } = document.value
   const [way] = ways
   if (!way) return absent('release.missing', 'This release holds no way.')
-  const hidden = practice ? hideFault(workshop, part, way, seed) : null
-  await insertRun({ id, releaseId: release.id, pieces, every, practice: hidden, who })
+  const hidden = practice ? await hideFault(workshop, part, way, seed) : undefined
+  if (hidden?.ok === false) return hidden
+  await insertRun({
+    id,
+    releaseId: release.id,
+    pieces,
+    every,
+    practice: hidden?.value ?? null,
+    who,
+  })
   return succeed({ id })
 }
 
@@ -255,17 +244,5 @@ export async function keepEntry(
 /** The check sheets of a run's pieces, as a table. */
 export async function checkTable(runId: string): Promise<Result<string>> {
   const view = await loadRun(runId)
-  if (!view.ok) return view
-  const { entries, part, pieces, way, workshop } = view.value
-  const prediction = predictWay(planWay(workshop, part, way))
-  const steps = stepsOf(prediction)
-  return succeed(
-    checkCsv(
-      Array.from({ length: pieces }, (_, i) => ({
-        piece: i + 1,
-        lines: checkSheet(prediction, steps, pieceState(steps, entries, i + 1)),
-      })),
-      (at) => new Date(at).toISOString(),
-    ),
-  )
+  return view.ok ? checkTableOf(view.value) : view
 }

@@ -7,6 +7,8 @@ import { bodyAsPart, readSolids } from '../solids/tasks'
 import { demoBracket } from '../solids/demoBracket'
 import { jawsFile } from '../jaws'
 import { plateFile } from '../plate'
+import { hideFault } from '../practice'
+import { checkTableOf, forbiddingOf, practiceReadingsOf } from '../runTasks'
 import { standFile } from '../standFile'
 import { diagnoseFile, makeFile, runFile } from '../steering'
 import { standingOfWay } from '../standing'
@@ -31,6 +33,10 @@ export const TASKS = {
   runFile,
   diagnoseFile,
   makeFile,
+  forbiddingOf,
+  hideFault,
+  practiceReadingsOf,
+  checkTableOf,
   demoBracket,
 }
 

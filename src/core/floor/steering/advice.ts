@@ -1,7 +1,7 @@
 import { believedMeasure, type KnobRange, type Limit, steer } from '../../chain/belief'
 import { type Solve } from '../../chain/fitting'
 import { type NamedSource, reachesOf } from '../../chain/variation'
-import { followsHole, type Knob } from '../../predict/measured'
+import { type Knob } from '../../predict/measured'
 import { refLabel } from '../../work/part'
 import { type OpenRequirement, outcomeOf, type PieceBelief } from './state'
 
@@ -156,15 +156,9 @@ function told(
 
 const percent = (part: number): string => `${Math.round(100 * part)} %`.replace('-', '−')
 
-/** What can still be moved: zeros of setups to come, and depths there. A reamer or a tap follows the hole that it finds. */
-function knobsLeft({ done, way }: PieceBelief): readonly Knob[] {
-  return way.knobs.filter(({ kind, setupIndex }) => {
-    const planned = way.chain.plan.setups[setupIndex]
-    if (setupIndex < done || !planned) return false
-    const cuts = planned.setup.ops
-    return kind === 'cut' || cuts.some(({ feature }) => !followsHole(planned, feature))
-  })
-}
+/** What can still be moved: zeros of setups to come, and depths there. */
+const knobsLeft = ({ done, way }: PieceBelief): readonly Knob[] =>
+  way.knobs.filter(({ setupIndex }) => setupIndex >= done)
 
 /** The limits of a requirement that some knob moves; none where none does. */
 function limitsOf(

@@ -43,6 +43,8 @@ export interface Making {
   /** Faults by the keys of their sources, in the sources' own units: what it is off in every piece, instead of its usual. */
   readonly faults: ReadonlyMap<string, number>
   readonly pieces: number
+  /** Only this one of them is made, from 1; the others are drawn all the same. */
+  readonly only?: number | undefined
   readonly seed: number
   /** Only what the first setups cut is made and measured; all of them when left out. */
   readonly setups?: number | undefined
@@ -83,20 +85,24 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
   const draw = drawer(sources, making)
   const done = making.setups ?? chain.model.stack.setups.length
   const model = { ...chain.model.stack, setups: chain.model.stack.setups.slice(0, done) }
+  const piece = (values: Float64Array, p: number): MadePiece => {
+    const made = makePiece(model, values, drawn)
+    // Each piece has a stream of its own for its instruments: what is read does not hang on what else is made.
+    const normal = normalStream(seededUniform(making.seed + 7919 * (p + 1)))
+    return {
+      id: String(p + 1),
+      done,
+      values: [
+        ...readingsOf(plan, done, made.surfaces, values, normal),
+        ...pointsOf(plan, done, made.surfaces, normal),
+      ],
+      excess: Object.fromEntries(excessesOf(plan, done, made.surfaces, values)),
+    }
+  }
+  const { only } = making
+  const all = Array.from({ length: making.pieces }, () => draw.piece())
   return succeed(
-    Array.from({ length: making.pieces }, (_, p): MadePiece => {
-      const values = draw.piece()
-      const made = makePiece(model, values, drawn)
-      return {
-        id: String(p + 1),
-        done,
-        values: [
-          ...readingsOf(plan, done, made.surfaces, values, draw.normal),
-          ...pointsOf(plan, done, made.surfaces, draw.normal),
-        ],
-        excess: Object.fromEntries(excessesOf(plan, done, made.surfaces, values)),
-      }
-    }),
+    all.flatMap((values, p) => (only === undefined || only === p + 1 ? [piece(values, p)] : [])),
   )
 }
 
@@ -104,7 +110,7 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
 function drawer(
   sources: readonly NamedSource[],
   { faults, moved, seed }: Making,
-): { readonly piece: () => Float64Array; readonly normal: () => number } {
+): { readonly piece: () => Float64Array } {
   const uniform = seededUniform(seed)
   const normal = normalStream(uniform)
   const one = ({ distribution, plusMinus }: NamedSource): number => {
@@ -123,7 +129,6 @@ function drawer(
     source.gear !== undefined && source.setup === undefined ? one(source) : undefined,
   )
   return {
-    normal,
     piece: () =>
       Float64Array.from(sources, (source, i) => {
         // Drawn even where a fault stands in its place, so that everything else stays the same.

@@ -1,5 +1,5 @@
 export { isShared, piecesOf, type PieceObserved, type Pieces } from './joined'
-export { followsHole, type Knob, type Steerable, steerable } from './knobs'
+export { type Knob, type Steerable, steerable } from './knobs'
 export { lastCuts } from './lastCuts'
 export { type Taken, type TakenAll, takenOf } from './observed'
 export { isTouch } from './forms'

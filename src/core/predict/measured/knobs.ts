@@ -133,7 +133,11 @@ function withKnobs(own: StackSetup, planned: PlannedSetup, book: KnobBook): Stac
     ...own,
     cuts: own.cuts.map((cut) => ({
       ...cut,
-      columns: [...cut.columns, ...offsets, ...depthOf(cut.surface)],
+      columns: [
+        ...cut.columns,
+        ...(followsHole(planned, planned.surfaces.get(cut.surface)?.owner ?? '') ? [] : offsets),
+        ...depthOf(cut.surface),
+      ],
     })),
   }
 }
@@ -148,8 +152,8 @@ function outMm({ before, part }: PlannedSetup, owner: string): number {
   return Math.max(0, Math.min(MOST_MM, before.stockOn[owner] - wanders - BITE_MM))
 }
 
-/** What follows a hole that is there cannot move it. */
-export const followsHole = (planned: PlannedSetup, feature: string): boolean => {
+/** A reamer or a tap follows the hole that it finds: no offset moves it. */
+const followsHole = (planned: PlannedSetup, feature: string): boolean => {
   const op = planned.setup.ops.findLast((one) => one.feature === feature)
   if (!op || !planned.before.cut.has(feature)) return false
   const process = processOf(planned, op)
