@@ -3,6 +3,7 @@ import { type FootholdFile, readDocumentText } from '@/core/paper/formats'
 import { type Plan, planWay, type PlannedSetup } from '@/core/plan/planning'
 import { holdIn } from '@/core/plan/way'
 import { type Holding, kindOf } from '@/core/shop/holding'
+import { wayNamed } from './wayNamed'
 
 /** Which setup of a document is meant. */
 export interface WhichSetup {
@@ -29,15 +30,9 @@ export function heldSo<Kind extends Holding['kind']>(
   const file = readDocumentText(text)
   if (!file.ok) return file
   const { part, ways, workshop } = file.value
-  const way = name === undefined ? ways[0] : ways.find((one) => one.name === name)
-  if (!way)
-    return fail(
-      'held.no-way',
-      name === undefined
-        ? 'The document has no way yet.'
-        : `The document has no way called “${name}”.`,
-      'way',
-    )
+  const named = wayNamed(ways, name)
+  if (!named.ok) return named
+  const way = named.value
   const index = number - 1
   const plan = planWay(workshop, part, way)
   const asIs = plan.setups[index]

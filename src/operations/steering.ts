@@ -13,6 +13,7 @@ import { brokenText, schemaIssues } from '@/core/paper/stored'
 import { type Plan, planWay } from '@/core/plan/planning'
 import { type Measured, MeasuredSchema } from '@/core/predict/measured'
 import { loadSolver } from '@/kernel'
+import { wayNamed } from './wayNamed'
 
 /** A requirement of a piece as the command line and HTTP tell it: mm, or degrees of an angle. */
 interface RequirementTold {
@@ -102,16 +103,8 @@ function planIn(text: string, name: string | undefined): Result<Plan> {
   const file = readDocumentText(text)
   if (!file.ok) return file
   const { part, ways, workshop } = file.value
-  const way = name === undefined ? ways[0] : ways.find((one) => one.name === name)
-  if (!way)
-    return fail(
-      'way.absent',
-      name === undefined
-        ? 'The document has no way.'
-        : `The document has no way “${name}”; it has ${ways.map((one) => `“${one.name}”`).join(', ')}.`,
-      'way',
-    )
-  return succeed(planWay(workshop, part, way))
+  const way = wayNamed(ways, name)
+  return way.ok ? succeed(planWay(workshop, part, way.value)) : way
 }
 
 function givenIn(

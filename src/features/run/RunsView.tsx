@@ -212,34 +212,8 @@ function Begin({
   const [every, setEvery] = useState(5)
   return (
     <div className="flex flex-wrap items-end gap-3">
-      <label>
-        <span className="block text-soft">Pieces</span>
-        <input
-          type="number"
-          min={1}
-          max={200}
-          className="field w-24"
-          value={pieces}
-          onChange={(event) =>
-            setPieces(Math.max(1, Math.min(200, Math.round(Number(event.target.value)) || 1)))
-          }
-        />
-      </label>
-      {pieces > 1 && (
-        <label>
-          <span className="block text-soft">Checked in full, every</span>
-          <input
-            type="number"
-            min={1}
-            max={200}
-            className="field w-24"
-            value={every}
-            onChange={(event) =>
-              setEvery(Math.max(1, Math.min(200, Math.round(Number(event.target.value)) || 1)))
-            }
-          />
-        </label>
-      )}
+      <Count words="Pieces" value={pieces} onChange={setPieces} />
+      {pieces > 1 && <Count words="Checked in full, every" value={every} onChange={setEvery} />}
       <button
         type="button"
         className="button main"
@@ -260,6 +234,33 @@ function Begin({
         In practice one fault is hidden in the shop: measure, find it, save the piece.
       </p>
     </div>
+  )
+}
+
+/** A whole number of pieces, 1 to 200. */
+function Count({
+  onChange,
+  value,
+  words,
+}: {
+  readonly words: string
+  readonly value: number
+  readonly onChange: (count: number) => void
+}) {
+  return (
+    <label>
+      <span className="block text-soft">{words}</span>
+      <input
+        type="number"
+        min={1}
+        max={200}
+        className="field w-24"
+        value={value}
+        onChange={(event) =>
+          onChange(Math.max(1, Math.min(200, Math.round(Number(event.target.value)) || 1)))
+        }
+      />
+    </label>
   )
 }
 

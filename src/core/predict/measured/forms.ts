@@ -146,7 +146,7 @@ export const plus = (a: Sparse, b: Sparse, factor: number): Sparse => {
   return sparseFrom([...sums].filter(([, c]) => c !== 0).sort(([i], [j]) => i - j))
 }
 
-const meanOf = (forms: readonly Sparse[]): Sparse =>
+export const meanOf = (forms: readonly Sparse[]): Sparse =>
   forms.reduce((sum, form) => plus(sum, form, 1 / forms.length), EMPTY)
 
 /** Draws by which the highest of several places is found: its mean to a few parts in a hundred. */

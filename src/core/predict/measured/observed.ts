@@ -18,9 +18,11 @@ import {
   type NamedSource,
   type Sparse,
   sparseFrom,
+  subtractForms,
 } from '../../chain/variation'
 import { type WayChain } from '../prediction'
 import { type PieceObserved, type Pieces, piecesOf } from './joined'
+import { meanOf } from './forms'
 import { depthKey, offsetKey } from './knobs'
 import { lastCuts } from './lastCuts'
 import { type Readable, readablesOf } from './readable'
@@ -225,29 +227,15 @@ function withoutMachine(
   return sparseFrom(pairs.filter(([index]) => !by || sources[index]?.gear !== by.machine.name))
 }
 
-const meanOf = (forms: readonly Sparse[]): Sparse => {
-  const sums = new Map<number, number>()
-  for (const { coefficients, indices } of forms)
-    indices.forEach((index, i) =>
-      sums.set(index, (sums.get(index) ?? 0) + (coefficients[i] as number) / forms.length),
-    )
-  return sparseFrom([...sums].sort(([a], [b]) => a - b))
-}
-
 /** How far single readings are spread about their mean: which of them an instrument meets is not said. */
 function differing(forms: readonly Sparse[], sources: readonly NamedSource[]): number {
   const { sigma } = figuresOf(sources)
   const middle = meanOf(forms)
-  let sum = 0
-  for (const form of forms) {
-    const off = new Map<number, number>()
-    form.indices.forEach((index, i) => off.set(index, form.coefficients[i] as number))
-    middle.indices.forEach((index, i) =>
-      off.set(index, (off.get(index) ?? 0) - (middle.coefficients[i] as number)),
-    )
-    for (const [index, c] of off) sum += (c * (sigma[index] as number)) ** 2
-  }
-  return Math.sqrt(sum / forms.length)
+  const squares = forms.map((form) => {
+    const { coefficients, indices } = subtractForms(form, middle)
+    return indices.reduce((sum, at, i) => sum + ((coefficients[i] ?? 0) * (sigma[at] ?? 0)) ** 2, 0)
+  })
+  return Math.sqrt(squares.reduce((sum, square) => sum + square, 0) / forms.length)
 }
 
 function pointValue(at: At, value: PointValue): Result<Taken> {
