@@ -8,6 +8,7 @@ import {
   type RunStep,
   withinOf,
 } from '@/core/paper/run'
+import { type LengthUnit, parseLength, printSpread } from '@/core/handbook/units'
 import { type Prediction } from '@/core/predict/prediction'
 import { type ReadValue } from '@/core/predict/measured'
 import { Keypad } from './Keypad'
@@ -78,6 +79,24 @@ export function StepPane({
   )
 }
 
+/** What was typed, mm or degrees: any length that a field takes, with a sign. */
+function valueOf(shown: string, unit: LengthUnit | 'deg'): number | undefined {
+  const text = shown.trim().replace('−', '-')
+  const isNegative = text.startsWith('-')
+  const size = isNegative ? text.slice(1).trim() : text
+  if (size === '') return undefined
+  if (unit === 'deg') {
+    const degrees = Number(size.replace(',', '.'))
+    return Number.isFinite(degrees) ? (isNegative ? -degrees : degrees) : undefined
+  }
+  const length = parseLength(size, unit)
+  if (!length.ok) return undefined
+  return isNegative ? -length.value.mm : length.value.mm
+}
+
+const shownValue = (value: number, unit: LengthUnit | 'deg'): string =>
+  (unit === 'deg' ? `${value}°` : printSpread(value, unit)).replace('-', '−')
+
 /** The form of the reading in hand: the large button under the page sends it. */
 export const MEASURE_FORM = 'reading'
 
@@ -119,7 +138,9 @@ function Taken({
         <span className={isWithin === false ? 'text-red' : 'text-green'}>
           {isWithin === false ? '▲' : '●'} {asked.words}
         </span>
-        <b className="figures">{value.value.toFixed(3).replace('-', '−')}</b>
+        <b className="figures">
+          {shownValue(value.value, asked.unit === 'deg' ? 'deg' : prediction.plan.part.unit)}
+        </b>
         <span className="text-soft">
           {asked.figures} · {value.who}
         </span>
@@ -158,13 +179,15 @@ function Measure({
   const [instrument, setInstrument] = useState('')
   const [plusMinus, setPlusMinus] = useState<number>()
   const [isAsked, setIsAsked] = useState(false)
-  const value = Number(shown.replace(',', '.').replace('−', '-'))
-  const isNumber = shown.trim() !== '' && Number.isFinite(value)
+  const { unit } = prediction.plan.part
+  const value = valueOf(shown, asked.unit === 'deg' ? 'deg' : unit)
+  const isNumber = value !== undefined
   const requirement = prediction.requirements.find(
     (one) => one.requirement.id === asked.requirement,
   )?.requirement
   const isWithin = requirement && isNumber ? withinOf(requirement, value, asked) : undefined
-  const take = (): void =>
+  const take = (): void => {
+    if (value === undefined) return
     onEnter({
       kind: 'measured',
       step: step.id,
@@ -176,6 +199,7 @@ function Measure({
         ...(plusMinus === undefined ? {} : { plusMinus }),
       },
     })
+  }
   const keep = (): void => {
     if (!isNumber) return
     // Out of limits: said once, then it is for the person to say.
@@ -200,7 +224,7 @@ function Measure({
           className="figures mt-1 w-full rounded-lg border border-faint bg-transparent px-3 text-[clamp(40px,9vw,84px)]"
           inputMode="none"
           autoComplete="off"
-          aria-label={`${asked.words}, ${asked.unit === 'deg' ? 'degrees' : 'mm'}`}
+          aria-label={`${asked.words}, ${asked.unit === 'deg' ? 'degrees' : unit}`}
           value={shown}
           onChange={(event) => {
             setShown(event.target.value)
@@ -247,7 +271,7 @@ function Measure({
             onClick={() =>
               void standin(asked).then((read) => {
                 if (!read) return
-                setShown(String(Math.round(read.value * 1000) / 1000))
+                setShown(asked.unit === 'deg' ? String(read.value) : printSpread(read.value, unit))
                 setPlusMinus(read.plusMinus)
               })
             }

@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest'
+import { makePiece as madeExactly } from '../../../../tests/support/exactChain'
+import { EXACT_WORKSHOP, randomPlan } from '../../../../tests/support/randomPlans'
+import { makePiece } from '../../chain/made'
+import { type NamedSource } from '../../chain/variation'
+import { contactRow, dotSix, point } from '../../ground/geometry'
+import { planWay } from '../../plan/planning'
+import { chainOf } from '../../predict/prediction'
+
+/**
+ * The same errors in two makers that share nothing but the documents: that of the tests has its own contacts,
+ * seating, zero and cuts, and knows no source. What a source is called there, by its key here.
+ */
+const calledThere = (key: string): string | undefined => {
+  const own = /^at s-(\d+), (seat (?:rest|guide)\d|parallels|lift|stop)$/.exec(key)
+  if (own) return `${Number(own[1]) - 1} ${own[2] ?? ''}`
+  const seatStop = /^at s-(\d+), seat stop1$/.exec(key)
+  if (seatStop) return `${Number(seatStop[1]) - 1} seat stop`
+  const vise = /^vise (\S+), (lean|tram|bed x|bed y)$/.exec(key)
+  return vise ? `${vise[2] ?? ''} ${vise[1] ?? ''}` : undefined
+}
+
+describe('a fault made by two makers that share nothing', () => {
+  it.each([1, 2, 3, 4])(
+    'plan %i: every seat, stop, pair of parallels and vise moves every face alike',
+    (seed) => {
+      const { part, way } = randomPlan(seed)
+      const plan = planWay(EXACT_WORKSHOP, part, way)
+      const { model } = chainOf(plan)
+      const { sources } = model.stack
+      const drawn = new Map(
+        [...plan.surfaces].map(([id, s]) => [
+          id,
+          s.kind === 'plane'
+            ? ({ kind: 'plane', normal: s.normal } as const)
+            : ({ kind: 'axis', from: s.from, to: s.to } as const),
+        ]),
+      )
+      const values = (fault: string, size: number): number[] =>
+        sources.map(({ key, offset }) => (key === fault ? size : offset))
+      const there = (called: string, size: number) =>
+        madeExactly(EXACT_WORKSHOP, part, way, (name) => (name === called ? size : 0))
+      const still = there('', 0)
+      let compared = 0
+      const compare = ({ key, unit }: NamedSource): void => {
+        const called = calledThere(key)
+        if (called === undefined) return
+        const size = unit === 'mm/mm' ? 0.0008 : 0.05
+        const piece = makePiece(model.stack, values(key, size), drawn)
+        const faulty = there(called, size)
+        for (const [id, surface] of faulty) {
+          const [known, six] = [plan.surfaces.get(id), piece.surfaces.get(id)]
+          const before = still.get(id)
+          if (
+            known?.kind !== 'plane' ||
+            surface.kind !== 'plane' ||
+            before?.kind !== 'plane' ||
+            !six
+          )
+            continue
+          for (const { x, y, z } of known.corners) {
+            const n = known.normal
+            const offAt = ({ at, normal: [a, b, c] }: typeof surface): number =>
+              ((at[0] - x) * a + (at[1] - y) * b + (at[2] - z) * c) / (n.x * a + n.y * b + n.z * c)
+            const here = dotSix(contactRow(point<'part'>(x, y, z), n), six)
+            expect(here, `${key} on ${id}`).toBeCloseTo(offAt(surface) - offAt(before), 3)
+          }
+          compared++
+        }
+      }
+      sources.forEach(compare)
+      expect(compared).toBeGreaterThan(100)
+    },
+  )
+})
