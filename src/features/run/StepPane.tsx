@@ -81,12 +81,12 @@ export function StepPane({
 
 /** What was typed, mm or degrees: any length that a field takes, with a sign. */
 function valueOf(shown: string, unit: LengthUnit | 'deg'): number | undefined {
-  const text = shown.trim().replace('−', '-')
+  const text = shown.trim().replace('−', '-').replace(',', '.')
   const isNegative = text.startsWith('-')
   const size = isNegative ? text.slice(1).trim() : text
   if (size === '') return undefined
   if (unit === 'deg') {
-    const degrees = Number(size.replace(',', '.'))
+    const degrees = Number(size)
     return Number.isFinite(degrees) ? (isNegative ? -degrees : degrees) : undefined
   }
   const length = parseLength(size, unit)

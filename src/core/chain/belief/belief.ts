@@ -81,11 +81,17 @@ export function believe(sources: readonly NamedSource[], observed: readonly Obse
   }
 }
 
-/** A measure over what is believed. */
-export const believedMeasure = (measure: CompiledMeasure, belief: Belief): CompiledMeasure => ({
-  ...measure,
-  forms: measure.forms.map(belief.believed),
-})
+const believedMeasures = new WeakMap<Belief, WeakMap<CompiledMeasure, CompiledMeasure>>()
+
+/** A measure over what is believed, made once. */
+export function believedMeasure(measure: CompiledMeasure, belief: Belief): CompiledMeasure {
+  const all = believedMeasures.get(belief) ?? new WeakMap<CompiledMeasure, CompiledMeasure>()
+  believedMeasures.set(belief, all)
+  const known = all.get(measure)
+  const made = known ?? { ...measure, forms: measure.forms.map(belief.believed) }
+  all.set(measure, made)
+  return made
+}
 
 const CERTAIN: NamedSource = {
   key: 'measured',

@@ -15,7 +15,7 @@ export {
   type Verdict,
   evaluate,
 } from './evaluate'
-export { type Reach, reachesOf } from './eventForm'
+export { type Reach, reachesOf, tightestOf } from './eventForm'
 export { excessReader } from './excess'
 export { type Fit, type FitProblem, fitLeastWorst, leastSquares, leastSquaresRows } from './fit'
 export { type LikelyExcess, likelyExcess } from './likely'

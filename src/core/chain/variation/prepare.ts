@@ -20,7 +20,18 @@ export interface Prepared {
   readonly reader: ExcessReader
 }
 
+const lastPrepared = new WeakMap<CompiledMeasure, Prepared>()
+
+/** A measure with all that its answers share; that over the same sources is made once. */
 export function prepare(measure: CompiledMeasure, sources: readonly NamedSource[]): Prepared {
+  const known = lastPrepared.get(measure)
+  if (known?.sources === sources) return known
+  const made = prepared(measure, sources)
+  lastPrepared.set(measure, made)
+  return made
+}
+
+function prepared(measure: CompiledMeasure, sources: readonly NamedSource[]): Prepared {
   const single = atomsOf(measure.forms, sources)
   const atoms = gathered(smoothed(single))
   return {

@@ -167,17 +167,16 @@ function limitsOf(
   knobs: readonly Knob[],
   { all: { pieces }, belief, piece }: PieceBelief,
 ): readonly Limit[] {
-  const places = new Map(knobs.map(({ source }, k) => [placeOf(pieces, source, piece), k]))
-  const limits = reachesOf(believedMeasure(compiled, belief), belief.sources).map(
-    ({ form, mean, sigma }): Limit => {
-      const slopes = knobs.map(() => 0)
-      form.indices.forEach((index, i) => {
-        const k = places.get(index)
-        if (k !== undefined) slopes[k] = form.coefficients[i] as number
-      })
-      return { of, allowed: compiled.allowed, reach: mean + SIGMAS * sigma, slopes }
-    },
-  )
+  const limits = reachesOf(
+    believedMeasure(compiled, belief),
+    belief.sources,
+    knobs.map(({ source }) => placeOf(pieces, source, piece)),
+  ).map(({ mean, sigma, slopes }): Limit => ({
+    of,
+    allowed: compiled.allowed,
+    reach: mean + SIGMAS * sigma,
+    slopes,
+  }))
   return limits.some(({ slopes }) => slopes.some((slope) => Math.abs(slope) > 1e-9)) ? limits : []
 }
 

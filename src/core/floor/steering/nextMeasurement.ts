@@ -1,4 +1,5 @@
-import { reachesOf } from '../../chain/variation'
+import { believedMeasure } from '../../chain/belief'
+import { tightestOf } from '../../chain/variation'
 import { type Readable, readablesOf, lastCuts } from '../../predict/measured'
 import { allRequirements, requirementTitle } from '../../work/part'
 import { type PieceBelief } from './state'
@@ -26,18 +27,10 @@ export function nextMeasurements(state: PieceBelief): readonly NextMeasurement[]
   const wanted = open
     .filter(({ isSettled }) => !isSettled)
     .flatMap(({ compiled, title }) => {
-      const [tightest] = [...reachesOf(compiled, all.pieces.sources)]
-        .map((reach) => ({ reach, now: belief.of(reach.form) }))
-        .sort((a, b) => 3 * b.now.sigma + b.now.mean - 3 * a.now.sigma - a.now.mean)
-      return tightest && tightest.now.sigma > 0
-        ? [
-            {
-              title,
-              allowed: compiled.allowed,
-              form: tightest.reach.form,
-              sigma: tightest.now.sigma,
-            },
-          ]
+      const believed = believedMeasure(compiled, belief)
+      const tightest = tightestOf(believed, belief.sources, compiled)
+      return tightest && tightest.sigma > 0
+        ? [{ title, allowed: compiled.allowed, form: tightest.form, sigma: tightest.sigma }]
         : []
     })
   if (wanted.length === 0) return []
