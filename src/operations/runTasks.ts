@@ -66,19 +66,13 @@ export function practiceReadingsOf(
   const { moved, next } = pieceState(stepsOf(prediction), entries, piece)
   // What the setup in hand has cut can be measured in it.
   const setups = next ? next.setupNumber : way.setups.length
-  const keys = new Map(
-    moved.map(({ axis, by, feature, setup }) => [
-      axis ? `at ${setup}, offset ${axis}` : `at ${setup}, depth ${feature ?? ''}`,
-      by,
-    ]),
-  )
   const found = makeMeasured(prediction.plan, {
     faults: new Map(Object.entries(practice.faults)),
     pieces: piece,
     only: piece,
     seed: practice.seed,
     setups,
-    moved: keys,
+    moved,
   })
   if (!found.ok) return found
   const one = found.value[0]

@@ -25,6 +25,7 @@ import { chainOf, compiledFor, measureOf } from '../../predict/prediction'
 import {
   lastCuts,
   type MeasuredPiece,
+  movesOf,
   type PointValue,
   readablesOf,
   readOn,
@@ -48,8 +49,8 @@ export interface Making {
   readonly seed: number
   /** Only what the first setups cut is made and measured; all of them when left out. */
   readonly setups?: number | undefined
-  /** Corrections that were taken, mm, by the key of what was moved. */
-  readonly moved?: ReadonlyMap<string, number> | undefined
+  /** Corrections that were taken. */
+  readonly moved?: MeasuredPiece['moved']
 }
 
 /** What the readings of a made piece are known to, ± mm and ± rad: that of a good bench (common practice, no source). */
@@ -111,6 +112,7 @@ function drawer(
   sources: readonly NamedSource[],
   { faults, moved, seed }: Making,
 ): { readonly piece: () => Float64Array } {
+  const moves = movesOf(moved)
   const uniform = seededUniform(seed)
   const normal = normalStream(uniform)
   const one = ({ distribution, plusMinus }: NamedSource): number => {
@@ -134,7 +136,7 @@ function drawer(
         // Drawn even where a fault stands in its place, so that everything else stays the same.
         const usual = shared[i] ?? one(source)
         const fault = faults.get(source.key)
-        const by = moved?.get(source.key) ?? 0
+        const by = moves.get(source.key) ?? 0
         return source.offset + by + (fault ?? usual)
       }),
   }

@@ -293,12 +293,12 @@ describe('what to move before the next cut', () => {
         if (!steered.ok) throw new Error(steered.issues[0].sentence)
         const advice = steered.value[0]?.advice
         if (!advice || advice.moves.length === 0) continue
-        const moved = new Map(
-          advice.moves.map(({ axis, by, feature, setup }) => [
-            axis ? `at ${setup}, offset ${axis}` : `at ${setup}, depth ${feature ?? ''}`,
-            by,
-          ]),
-        )
+        const moved = advice.moves.map(({ axis, by, feature, setup }) => ({
+          axis,
+          by,
+          feature,
+          setup,
+        }))
         const worst = ([piece]: readonly MadePiece[]): number =>
           Math.max(
             ...advice.gains.map((g) => (piece?.excess[g.requirement] ?? -Infinity) / g.allowed),

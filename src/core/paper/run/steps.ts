@@ -2,7 +2,7 @@ import { sanityPlace } from '../../floor/offsets'
 import { AXES } from '../../ground/geometry'
 import { printLength } from '../../handbook/units'
 import { type PlannedSetup } from '../../plan/planning'
-import { readablesOf, steerable } from '../../predict/measured'
+import { isShownWhole, readablesOf, steerable } from '../../predict/measured'
 import { chainOf, type Prediction, type RequirementAnalysis } from '../../predict/prediction'
 import { isSide, nominalOf, refLabel, requirementFigures } from '../../work/part'
 import { CAUTIONS, pickupWords } from '../sheet'
@@ -232,7 +232,6 @@ function cutSteps(
   })
 }
 
-const WHOLE: ReadonlySet<string> = new Set(['size', 'distance', 'angle'])
 /** More single readings than this are not asked for one by one. */
 const MOST_READINGS = 8
 
@@ -255,7 +254,7 @@ function asksOf(
       `${refLabel(part, face.face)} lies against the holding: it is measured when the part is out.`
     )
   }
-  if (WHOLE.has(requirement.kind) || !first) {
+  if (isShownWhole(requirement) || !first) {
     const limits = 'plus' in requirement && first ? requirement : undefined
     return [
       {

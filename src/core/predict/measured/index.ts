@@ -1,9 +1,9 @@
 export { isShared, piecesOf, type PieceObserved, type Pieces } from './joined'
-export { type Knob, type Steerable, steerable } from './knobs'
+export { type Knob, movesOf, type Steerable, steerable } from './knobs'
 export { lastCuts } from './lastCuts'
 export { type Taken, type TakenAll, takenOf } from './observed'
 export { isTouch } from './forms'
-export { type Readable, readablesOf, readOn } from './readable'
+export { isShownWhole, type Readable, readablesOf, readOn } from './readable'
 export {
   type Measured,
   type MeasuredPiece,

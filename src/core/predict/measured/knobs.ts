@@ -4,6 +4,7 @@ import { type Column, type NamedSource, stack, type StackSetup } from '../../cha
 import { type PlannedSetup, processOf } from '../../plan/planning'
 import { type WayChain } from '../prediction'
 import { touchSources } from './forms'
+import { type MeasuredPiece } from './schema'
 
 /** Something that a person can still move: a work offset along an axis, or how deep one surface is cut. */
 export interface Knob {
@@ -22,8 +23,18 @@ export interface Knob {
   readonly inMm: number
 }
 
-export const offsetKey = (setup: string, axis: string): string => `at ${setup}, offset ${axis}`
-export const depthKey = (setup: string, feature: string): string => `at ${setup}, depth ${feature}`
+const offsetKey = (setup: string, axis: string): string => `at ${setup}, offset ${axis}`
+const depthKey = (setup: string, feature: string): string => `at ${setup}, depth ${feature}`
+
+/** Corrections by the keys of what was moved; of the same thing they add up. */
+export function movesOf(moved: MeasuredPiece['moved'] = []): ReadonlyMap<string, number> {
+  const by = new Map<string, number>()
+  for (const { axis, by: mm, feature, setup } of moved) {
+    const key = axis ? offsetKey(setup, axis) : depthKey(setup, feature ?? '')
+    by.set(key, (by.get(key) ?? 0) + mm)
+  }
+  return by
+}
 
 /** A chain in which every zero and every depth can be moved: their sources stand behind the others, of size 0. */
 export interface Steerable {

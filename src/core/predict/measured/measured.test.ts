@@ -224,7 +224,9 @@ describe('several pieces', () => {
   })
 
   it('a correction that was taken is expected in its piece alone', () => {
-    const moved = [{ setup: 's-2', axis: 'z' as const, by: 0.02 }]
+    // Twice of the same axis: it adds up.
+    const half = { setup: 's-2', axis: 'z' as const, by: 0.01 }
+    const moved = [half, half]
     const found = taken({ values: [], moved }, { values: [] })
     if (!found.ok) throw new Error('not taken')
     const { pieces } = found.value

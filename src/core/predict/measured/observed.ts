@@ -23,9 +23,9 @@ import {
 import { type WayChain } from '../prediction'
 import { type PieceObserved, type Pieces, piecesOf } from './joined'
 import { meanOf } from './forms'
-import { depthKey, offsetKey } from './knobs'
+import { movesOf } from './knobs'
 import { lastCuts } from './lastCuts'
-import { type Readable, readablesOf } from './readable'
+import { isShownWhole, type Readable, readablesOf } from './readable'
 import { type MeasuredPiece, type PointValue, type ReadValue } from './schema'
 
 /** What a figure is known to when nothing is said of the instrument, ± mm and ± rad (common practice, no source). */
@@ -62,7 +62,7 @@ export interface TakenAll {
  * @returns `measured.*` issues for a requirement, a reading or a surface that is not there.
  */
 export function takenOf(chain: WayChain, measured: readonly MeasuredPiece[]): Result<TakenAll> {
-  const moves = measured.map(movesOf)
+  const moves = measured.map(({ moved }) => movesOf(moved))
   const pieces = piecesOf(
     chain.model.stack.sources,
     measured.length,
@@ -86,16 +86,6 @@ export function takenOf(chain: WayChain, measured: readonly MeasuredPiece[]): Re
   )
   const [first, ...rest] = issues
   return first ? { ok: false, issues: [first, ...rest] } : succeed({ chain, pieces, taken })
-}
-
-/** Corrections of a piece, by the keys of what was moved. */
-function movesOf({ moved = [] }: MeasuredPiece): ReadonlyMap<string, number> {
-  const by = new Map<string, number>()
-  for (const { axis, by: mm, feature, setup } of moved) {
-    const key = axis ? offsetKey(setup, axis) : depthKey(setup, feature ?? '')
-    by.set(key, (by.get(key) ?? 0) + mm)
-  }
-  return by
 }
 
 interface At {
@@ -130,7 +120,7 @@ function readValue(at: At, value: ReadValue): Result<Taken> {
     after: afterOf(chain, requirement, first),
   }
   // A zone tells how far, not which way.
-  const isSigned = value.reading !== undefined || SIGNED.has(requirement.kind)
+  const isSigned = value.reading !== undefined || isShownWhole(requirement)
   if (!first || !isSigned) return succeed({ ...base, observed: undefined })
   const { sources } = chain.model.stack
   const forms = chosen.value.map(({ form }) => form)
@@ -152,8 +142,6 @@ function readValue(at: At, value: ReadValue): Result<Taken> {
     },
   })
 }
-
-const SIGNED: ReadonlySet<Requirement['kind']> = new Set(['size', 'distance', 'angle'])
 
 const deg = (angle: number): number => (angle * 180) / Math.PI
 const rad = (angle: number): number => (angle * Math.PI) / 180

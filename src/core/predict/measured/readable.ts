@@ -70,8 +70,10 @@ interface Found {
   readonly factor: number
 }
 
-/** What an instrument shows as a whole. */
-const WHOLE: ReadonlySet<Requirement['kind']> = new Set(['size', 'distance', 'angle'])
+/** Whether an instrument shows a requirement as one figure with a sense: a size, a distance, an angle; no zone. */
+export const isShownWhole = ({ kind }: Pick<Requirement, 'kind'>): boolean =>
+  kind === 'size' || kind === 'distance' || kind === 'angle'
+
 const TWICE: ReadonlySet<Requirement['kind']> = new Set(['position', 'coaxiality', 'symmetry'])
 
 function readings(chain: WayChain, requirement: Requirement): readonly Readable[] {
@@ -91,7 +93,7 @@ function readings(chain: WayChain, requirement: Requirement): readonly Readable[
   const scale = scaleOf(chain, requirement)
   const told = distinct(found.map(({ name }) => name))
   // A single reading across a zone has a sign, which the zone itself has not: it keeps a name of its own.
-  const names = told.map((name) => (name === '' && !WHOLE.has(requirement.kind) ? '1' : name))
+  const names = told.map((name) => (name === '' && !isShownWhole(requirement) ? '1' : name))
   const formed = formsOf(
     chain,
     requirement.id,
