@@ -2,7 +2,7 @@ import { fail, type Result, succeed } from '@/core/ground/issues'
 import { type ReadValue } from '@/core/predict/measured'
 import { findRun } from '@/db'
 import { practiceReadingsOf } from './backroom'
-import { type Practice, PracticeSchema } from './practice'
+import { type Practice, PracticeSchema } from './hidden'
 import { loadRun } from './runs'
 
 /** What would be read on a piece of the stand-in shop, as far as it is made and corrected. */

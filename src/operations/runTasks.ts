@@ -3,13 +3,13 @@ import { findingsOf } from '@/core/foreman/findings'
 import { type Result, succeed } from '@/core/ground/issues'
 import { checkCsv } from '@/core/paper/formats'
 import { checkSheet, pieceState, type RunEntry, stepsOf } from '@/core/paper/run'
-import { planWay } from '@/core/plan/planning'
+import { type Plan, planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
 import { type ReadValue } from '@/core/predict/measured'
 import { predictWay } from '@/core/predict/prediction'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
-import { type Practice } from './practice'
+import { type Practice } from './hidden'
 
 /** What of a way forbids making it. */
 export interface Forbidding {
@@ -62,17 +62,28 @@ export function practiceReadingsOf(
   practice: Practice,
 ): Result<readonly ReadValue[]> {
   const { entries, part, way, workshop } = made
-  const prediction = predictWay(planWay(workshop, part, way))
+  return readingsOn(planWay(workshop, part, way), entries, piece, practice)
+}
+
+/** The same of a plan. */
+export function readingsOn(
+  plan: Plan,
+  entries: readonly RunEntry[],
+  piece: number,
+  practice: Practice,
+): Result<readonly ReadValue[]> {
+  const prediction = predictWay(plan)
   const { moved, next } = pieceState(stepsOf(prediction), entries, piece)
   // What the setup in hand has cut can be measured in it.
-  const setups = next ? next.setupNumber : way.setups.length
-  const found = makeMeasured(prediction.plan, {
+  const setups = next ? next.setupNumber : plan.setups.length
+  const found = makeMeasured(plan, {
     faults: new Map(Object.entries(practice.faults)),
     pieces: piece,
     only: piece,
     seed: practice.seed,
     setups,
     moved,
+    inProcess: true,
   })
   if (!found.ok) return found
   const one = found.value[0]

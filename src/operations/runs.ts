@@ -1,3 +1,4 @@
+import { randomInt } from 'node:crypto'
 import { nanoid } from 'nanoid'
 import { z } from 'zod'
 import { absent, fail, type Issue, type Result, succeed } from '@/core/ground/issues'
@@ -135,24 +136,29 @@ export const NewRunSchema = z.strictObject({
   pieces: z.int().min(1).max(200),
   every: z.int().min(1).max(200).default(5),
   practice: z.boolean().default(false),
+  exercise: z
+    .int()
+    .min(1)
+    .max(999_999)
+    .optional()
+    .describe('Of a practice run: the same number hides the same fault; any when left out.'),
 })
 
 /** Begins to make pieces by a release; in the stand-in shop with one fault hidden in it. */
 export async function startRun(
   wayId: string,
   asked: z.infer<typeof NewRunSchema>,
-  seed: number,
 ): Promise<Result<{ readonly id: string }>> {
   const release = (await listReleases(wayId)).find(({ id }) => id === asked.release)
   if (!release) return absent('release.missing', 'This way has no such release.')
-  const { every, pieces, practice, who } = asked
+  const { every, exercise = randomInt(1, 1_000_000), pieces, practice, who } = asked
   const document = readDocument(release.document)
   if (!document.ok) return document
   const id = nanoid(12)
   const { part, ways, workshop } = document.value
   const [way] = ways
   if (!way) return absent('release.missing', 'This release holds no way.')
-  const hidden = practice ? await hideFault(workshop, part, way, seed) : undefined
+  const hidden = practice ? await hideFault(workshop, part, way, exercise) : undefined
   if (hidden?.ok === false) return hidden
   await insertRun({
     id,

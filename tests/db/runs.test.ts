@@ -55,7 +55,10 @@ async function begun(asked: Partial<{ pieces: number; practice: boolean }> = {})
   const list = must(await releaseWay(way.id, { who: 'AB', overrides: await passing(way.id) }))
   const release = list.releases[0]?.id ?? ''
   const run = must(
-    await startRun(way.id, NewRunSchema.parse({ release, who: 'AB', pieces: 1, ...asked }), 7),
+    await startRun(
+      way.id,
+      NewRunSchema.parse({ release, who: 'AB', pieces: 1, exercise: 7, ...asked }),
+    ),
   )
   return { way, run: run.id, release }
 }

@@ -4,9 +4,11 @@ import { ArrowLeft, Check, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
 import {
+  type Asked,
   type EntryBody,
   isFull,
   type PieceState,
+  readAsked,
   type RunEntry,
   type RunStep,
   stepsOf,
@@ -69,22 +71,13 @@ export function RunView(props: RunViewProps) {
     () => planned && benchViews(planned, { width: 520, height: 260 }),
     [planned],
   )
-  const standin = async ({
-    reading,
-    requirement,
-  }: {
-    reading: string | undefined
-    requirement: string
-  }): Promise<ReadValue | undefined> => {
+  const standin = async (asked: Asked): Promise<ReadValue | undefined> => {
     const answer = await call<readonly ReadValue[]>(
       `/api/runs/${runId}/readings?piece=${piece}`,
       'GET',
     )
     if (answer.kind !== 'done') return undefined
-    const all = answer.data.filter((value) => value.requirement === requirement)
-    if (reading !== undefined) return all.find((value) => value.reading === reading)
-    const [first] = all
-    return first && { ...first, value: all.reduce((sum, { value }) => sum + value / all.length, 0) }
+    return readAsked(answer.data, asked)
   }
   return (
     <div data-theme="dark" className="flex min-h-screen flex-col bg-ground text-ink">

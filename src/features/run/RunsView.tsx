@@ -60,14 +60,12 @@ export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsVie
     if (answer.kind === 'done') setList(answer.data)
     setSentence(refusal(answer))
   }
-  const start = async (pieces: number, every: number, practice: boolean): Promise<void> => {
+  const start = async (asked: Beginning): Promise<void> => {
     if (!newest) return
     const answer = await call<{ id: string }>(`/api/ways/${wayId}/runs`, 'POST', {
       release: newest.id,
       who,
-      pieces,
-      every,
-      practice,
+      ...asked,
     })
     if (answer.kind === 'done') router.push(`/jobs/${jobId}/ways/${wayId}/run/${answer.data.id}`)
     setSentence(refusal(answer))
@@ -133,7 +131,7 @@ export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsVie
             <Begin
               number={newest.number}
               canBegin={who.trim() !== ''}
-              onBegin={(...asked) => void start(...asked)}
+              onBegin={(asked) => void start(asked)}
             />
           ) : (
             <p className="text-soft">
@@ -206,10 +204,11 @@ function Begin({
 }: {
   readonly number: number
   readonly canBegin: boolean
-  readonly onBegin: (pieces: number, every: number, practice: boolean) => void
+  readonly onBegin: (asked: Beginning) => void
 }) {
   const [pieces, setPieces] = useState(1)
   const [every, setEvery] = useState(5)
+  const [exercise, setExercise] = useState(0)
   return (
     <div className="flex flex-wrap items-end gap-3">
       <Count words="Pieces" value={pieces} onChange={setPieces} />
@@ -218,7 +217,7 @@ function Begin({
         type="button"
         className="button main"
         disabled={!canBegin}
-        onClick={() => onBegin(pieces, every, false)}
+        onClick={() => onBegin({ pieces, every, practice: false })}
       >
         Make them by release {number}
       </button>
@@ -226,25 +225,39 @@ function Begin({
         type="button"
         className="button"
         disabled={!canBegin}
-        onClick={() => onBegin(pieces, every, true)}
+        onClick={() =>
+          onBegin({ pieces, every, practice: true, ...(exercise > 0 && { exercise }) })
+        }
       >
         Practise in the stand-in shop
       </button>
       <p className="w-full text-soft">
-        In practice one fault is hidden in the shop: measure, find it, save the piece.
+        In practice one fault is hidden in the shop: measure, find it, save the piece. What is
+        roughed and measured at a hold point can still be put right by its last cut.
       </p>
+      <Count words="Exercise (0: any)" value={exercise} least={0} onChange={setExercise} />
     </div>
   )
 }
 
-/** A whole number of pieces, 1 to 200. */
+interface Beginning {
+  readonly pieces: number
+  readonly every: number
+  readonly practice: boolean
+  /** The same number hides the same fault. */
+  readonly exercise?: number
+}
+
+/** A whole number, up to 200. */
 function Count({
+  least = 1,
   onChange,
   value,
   words,
 }: {
   readonly words: string
   readonly value: number
+  readonly least?: number
   readonly onChange: (count: number) => void
 }) {
   return (
@@ -252,12 +265,12 @@ function Count({
       <span className="block text-soft">{words}</span>
       <input
         type="number"
-        min={1}
+        min={least}
         max={200}
         className="field w-24"
         value={value}
         onChange={(event) =>
-          onChange(Math.max(1, Math.min(200, Math.round(Number(event.target.value)) || 1)))
+          onChange(Math.max(least, Math.min(200, Math.round(Number(event.target.value)) || least)))
         }
       />
     </label>

@@ -23,13 +23,13 @@ interface SteerPaneProps {
 export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: SteerPaneProps) {
   const [found, setFound] = useState<Steering>()
   const [isLooking, setIsLooking] = useState(false)
-  const { moved, setupsDone, values } = state
+  const { cut, moved, roughed, setupsDone, values } = state
   useEffect(() => {
     if (values.length === 0) return
     let isCurrent = true
     setIsLooking(true)
     void steering()
-      .steer(workshop, part, way, [measuredPiece({ ...state, values, moved, setupsDone }, piece)])
+      .steer(workshop, part, way, [measuredPiece(state, piece)])
       .then((next) => {
         if (!isCurrent) return
         setFound(next)
@@ -40,7 +40,7 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
     }
     // What was kept counts, not every render.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [values.length, moved.length, setupsDone])
+  }, [values.length, moved.length, setupsDone, cut.length, roughed.length])
   if (values.length === 0)
     return <p className="text-soft">Nothing is measured of this piece yet.</p>
   const one = found?.pieces[0]
@@ -48,6 +48,23 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
   const { advice } = one
   const [cause] = found.diagnosis.causes
   const isAnswered = step !== undefined && state.decided.has(step.id)
+  const decide = (taken: boolean): void => {
+    if (!step) return
+    for (const { axis, by, feature, only, roughed, setup } of advice.moves)
+      onEnter({
+        kind: 'moved',
+        step: step.id,
+        move: {
+          setup,
+          by,
+          ...(axis && { axis }),
+          ...(feature && { feature }),
+          ...(only && { only: [...only] }),
+          ...(roughed && { roughed: [...roughed] }),
+        },
+        taken,
+      })
+  }
   return (
     <div className="flex flex-col gap-3 text-[17px]" aria-busy={isLooking}>
       {one.doubts.map((words) => (
@@ -58,7 +75,8 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
       {cause && (
         <div>
           <p>
-            <b>Look first:</b> <b data-cause={cause.key}>{cause.words}</b>{' '}
+            <b>Look first:</b>{' '}
+            <b data-cause={[cause.key, ...cause.also].join('; ')}>{cause.words}</b>{' '}
             <span className="text-soft">({Math.round(100 * cause.probability)} %)</span>
           </p>
           <p>{cause.remedy}</p>
@@ -81,36 +99,10 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
       </p>
       {advice.moves.length > 0 && step && !isAnswered && (
         <div className="flex flex-wrap gap-2">
-          <button
-            type="button"
-            className="button main min-h-[56px]!"
-            onClick={() => {
-              for (const { axis, by, feature, setup } of advice.moves)
-                onEnter({
-                  kind: 'moved',
-                  step: step.id,
-                  move: { setup, by, ...(axis ? { axis } : {}), ...(feature ? { feature } : {}) },
-                  taken: true,
-                })
-            }}
-          >
+          <button type="button" className="button main min-h-[56px]!" onClick={() => decide(true)}>
             Taken, keyed in
           </button>
-          <button
-            type="button"
-            className="button min-h-[56px]!"
-            onClick={() => {
-              const [first] = advice.moves
-              if (!first) return
-              const { axis, by, feature, setup } = first
-              onEnter({
-                kind: 'moved',
-                step: step.id,
-                move: { setup, by, ...(axis ? { axis } : {}), ...(feature ? { feature } : {}) },
-                taken: false,
-              })
-            }}
-          >
+          <button type="button" className="button min-h-[56px]!" onClick={() => decide(false)}>
             Leave it
           </button>
         </div>

@@ -185,7 +185,9 @@ function Measure({
   const requirement = prediction.requirements.find(
     (one) => one.requirement.id === asked.requirement,
   )?.requirement
-  const isWithin = requirement && isNumber ? withinOf(requirement, value, asked) : undefined
+  const isInProcess = asked.inProcess.rough ?? asked.inProcess.fromHolding ?? false
+  const isWithin =
+    requirement && isNumber && !isInProcess ? withinOf(requirement, value, asked) : undefined
   const take = (): void => {
     if (value === undefined) return
     onEnter({
@@ -194,6 +196,7 @@ function Measure({
       value: {
         requirement: asked.requirement,
         ...(asked.reading === undefined ? {} : { reading: asked.reading }),
+        ...asked.inProcess,
         value,
         ...(instrument === '' ? {} : { instrument }),
         ...(plusMinus === undefined ? {} : { plusMinus }),

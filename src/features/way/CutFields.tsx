@@ -175,34 +175,35 @@ function OpRow({ first, last, onChange, op, part, workshop }: OpRowProps) {
           <ArrowDown className="size-4" aria-hidden />
         </button>
       </div>
-      {op.pass === 'rough' ? (
-        <div className="w-40">
-          <QuantityField
-            label="Leave on"
-            value={op.leave}
-            unit={part.unit}
-            onChange={(leave) => change((o) => ({ ...o, leave }))}
-          />
-        </div>
-      ) : (
-        <div className="flex flex-wrap items-center gap-3">
-          <Tick
-            label="Hold point after it"
-            checked={op.hold !== undefined}
-            onChange={(held) =>
-              change(({ hold: _old, ...rest }) =>
-                held
-                  ? {
-                      ...rest,
-                      hold: {
-                        note: 'Measure before going on.',
-                        check: settled.map((r) => r.id).slice(0, 20),
-                      },
-                    }
-                  : rest,
-              )
-            }
-          />
+      <div className="flex flex-wrap items-end gap-3">
+        {op.pass === 'rough' && (
+          <div className="w-40">
+            <QuantityField
+              label="Leave on"
+              value={op.leave}
+              unit={part.unit}
+              onChange={(leave) => change((o) => ({ ...o, leave }))}
+            />
+          </div>
+        )}
+        <Tick
+          label="Hold point after it"
+          checked={op.hold !== undefined}
+          onChange={(held) =>
+            change(({ hold: _old, ...rest }) =>
+              held
+                ? {
+                    ...rest,
+                    hold: {
+                      note: 'Measure before going on.',
+                      check: settled.map((r) => r.id).slice(0, 20),
+                    },
+                  }
+                : rest,
+            )
+          }
+        />
+        {op.pass === 'finish' && (
           <button
             type="button"
             className="button quiet text-[14px]"
@@ -210,8 +211,8 @@ function OpRow({ first, last, onChange, op, part, workshop }: OpRowProps) {
           >
             Rough it first
           </button>
-        </div>
-      )}
+        )}
+      </div>
       {op.hold && (
         <div className="pl-6">
           <TextField

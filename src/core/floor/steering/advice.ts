@@ -1,6 +1,6 @@
 import { believedMeasure, type KnobRange, type Limit, steer } from '../../chain/belief'
 import { type Solve } from '../../chain/fitting'
-import { type NamedSource, reachesOf } from '../../chain/variation'
+import { reachesOf } from '../../chain/variation'
 import { type Knob } from '../../predict/measured'
 import { refLabel } from '../../work/part'
 import { type OpenRequirement, outcomeOf, type PieceBelief } from './state'
@@ -13,6 +13,10 @@ export interface Move {
   readonly offset: string | undefined
   readonly axis: 'x' | 'y' | 'z' | undefined
   readonly feature: string | undefined
+  /** What is still to be cut with that offset, where some of the setup is cut already. */
+  readonly only: readonly string[] | undefined
+  /** What of that is rough cut already. */
+  readonly roughed: readonly string[] | undefined
   /** mm; of a depth positive leaves metal on. */
   readonly by: number
   readonly words: string
@@ -58,32 +62,33 @@ const NOTHING_OPEN: Advice = {
 
 /** How to move what is still to be cut so that the smallest margin of what is still open is as large as can be. */
 export function adviceFor(state: PieceBelief, solve: Solve): Advice {
-  const { belief, done, open } = state
+  const { open } = state
   const knobs = knobsLeft(state)
   const free = open.filter(({ isSettled }) => !isSettled)
   const limits = free.flatMap((one, of) => limitsOf(one, of, knobs, state))
-  const moved = free.filter((_, of) => limits.some((limit) => limit.of === of))
-  if (moved.length === 0) return NOTHING_OPEN
+  if (limits.length === 0) return NOTHING_OPEN
   const ranges = knobs.map(({ inMm, kind, outMm }): KnobRange => ({
     low: -inMm,
     high: outMm,
     weight: kind === 'cut' ? DEPTH_WEIGHT : 1,
   }))
   const found = steer(limits, ranges, solve)
-  const steps = knobs.map((_, k) => STEP_MM * Math.round((found?.moves[k] ?? 0) / STEP_MM))
-  const sources = withMoves(belief.sources, knobs, steps, state)
-  const gains = moved
-    .map((one): Gain => {
-      const [before, after] = [outcomeOf(one, state), outcomeOf(one, state, sources)].map(
-        ({ likely }) => likely.margin,
-      )
-      return {
-        requirement: one.requirement.id,
-        title: one.title,
-        allowed: one.compiled.allowed,
-        before: before ?? 0,
-        after: after ?? 0,
-      }
+  const steps = knobs.map((knob, k) => stepOf(state, knob, found?.moves[k] ?? 0))
+  const stay = knobs.map(() => 0)
+  const gains = free
+    .flatMap((one, of): readonly Gain[] => {
+      const own = limits.filter((limit) => limit.of === of)
+      if (own.length === 0) return []
+      const { margin } = outcomeOf(one, state).likely
+      return [
+        {
+          requirement: one.requirement.id,
+          title: one.title,
+          allowed: one.compiled.allowed,
+          before: margin,
+          after: margin + reachOf(own, stay) - reachOf(own, steps),
+        },
+      ]
     })
     .sort((a, b) => a.before / a.allowed - b.before / b.allowed)
   const [before, after] = [least(gains, 'before'), least(gains, 'after')]
@@ -96,9 +101,15 @@ export function adviceFor(state: PieceBelief, solve: Solve): Advice {
     before,
     after: before,
   }
-  if (moves.length === 0 || gainOf(gains) < WORTH) return { ...kept, words: leave(done) }
-  if (!helpsEach(state, moved, knobs, steps)) return { ...kept, words: CAUSE_FIRST }
+  if (moves.length === 0 || gainOf(gains) < WORTH) return { ...kept, words: leave(state) }
+  if (!helpsEach(state, free, knobs, steps)) return { ...kept, words: CAUSE_FIRST }
   return { moves, gains, before, after, words: told(moves, gains, before, after) }
+}
+
+/** A move as it is keyed in; none where it is less than the machine comes back to. */
+function stepOf({ way }: PieceBelief, { setupIndex }: Knob, by: number): number {
+  const { repeatMm = 0 } = way.chain.plan.setups[setupIndex]?.machine ?? {}
+  return Math.abs(by) < repeatMm ? 0 : STEP_MM * Math.round(by / STEP_MM)
 }
 
 const CAUSE_FIRST =
@@ -112,17 +123,23 @@ function helpsEach(
   steps: readonly number[],
 ): boolean {
   return state.each.every((belief) => {
-    const sources = withMoves(belief.sources, knobs, steps, state)
-    const margins = (from: readonly NamedSource[]): number =>
-      Math.min(
-        ...open.map((one) => outcomeOf(one, { belief }, from).likely.margin / one.compiled.allowed),
-      )
-    return margins(sources) >= margins(belief.sources) - WORTH / 2
+    const limits = open.flatMap((one, of) => limitsOf(one, of, knobs, { ...state, belief }))
+    const least = (by: readonly number[]): number =>
+      Math.min(...limits.map((limit) => 1 - reachOf([limit], by) / limit.allowed))
+    return least(steps) >= least(knobs.map(() => 0)) - WORTH / 2
   })
 }
 
-const leave = (done: number): string =>
-  done === 0
+/** How far a requirement reaches, its likely range with it, with knobs moved by so much. */
+const reachOf = (limits: readonly Limit[], by: readonly number[]): number =>
+  Math.max(
+    ...limits.map(({ reach, slopes }) =>
+      slopes.reduce((sum, slope, k) => sum + slope * (by[k] ?? 0), reach),
+    ),
+  )
+
+const leave = ({ all, piece }: PieceBelief): string =>
+  all.taken.every((one) => one.piece !== piece)
     ? 'Nothing is measured yet that would move a cut.'
     : 'Leave the offsets as they are: moving them gains less than they repeat.'
 
@@ -151,14 +168,30 @@ function told(
   const all = moves.map(({ words }) => words)
   const list =
     all.length > 1 ? `${all.slice(0, -1).join('; ')}; and ${all[all.length - 1] ?? ''}` : all[0]
-  return `${list ?? ''}. The smallest margin goes from ${percent(before)} to ${percent(after)} of what is allowed (${first?.title ?? ''}).`
+  const most = [...gains].sort((a, b) => gained(b) - gained(a))[0]
+  if (percent(before) !== percent(after) || !most)
+    return `${list ?? ''}. The smallest margin goes from ${percent(before)} to ${percent(after)} of what is allowed (${first?.title ?? ''}).`
+  return `${list ?? ''}. ${most.title} goes from ${percent(most.before / most.allowed)} to ${percent(most.after / most.allowed)} of what is allowed; ${first?.title ?? ''} stays at ${percent(before)}.`
 }
+
+const gained = ({ after, allowed, before }: Gain): number => (after - before) / allowed
 
 const percent = (part: number): string => `${Math.round(100 * part)} %`.replace('-', '−')
 
 /** What can still be moved: zeros of setups to come, and depths there. */
-const knobsLeft = ({ done, way }: PieceBelief): readonly Knob[] =>
-  way.knobs.filter(({ setupIndex }) => setupIndex >= done)
+const knobsLeft = ({ progress: { cut, done, roughed }, way }: PieceBelief): readonly Knob[] =>
+  way.knobs.flatMap((knob): readonly Knob[] => {
+    if (knob.setupIndex !== done) return knob.setupIndex > done ? [knob] : []
+    const sources = new Map(
+      [...knob.sources]
+        .filter(([owner]) => !cut.has(owner))
+        .map(([owner, source]): [string, number] => [
+          owner,
+          (roughed.has(owner) ? knob.lastCut.get(owner) : undefined) ?? source,
+        ]),
+    )
+    return sources.size > 0 ? [{ ...knob, sources }] : []
+  })
 
 /** The limits of a requirement that some knob moves; none where none does. */
 function limitsOf(
@@ -167,16 +200,23 @@ function limitsOf(
   knobs: readonly Knob[],
   { all: { pieces }, belief, piece }: PieceBelief,
 ): readonly Limit[] {
-  const limits = reachesOf(
-    believedMeasure(compiled, belief),
-    belief.sources,
-    knobs.map(({ source }) => placeOf(pieces, source, piece)),
-  ).map(({ mean, sigma, slopes }): Limit => ({
-    of,
-    allowed: compiled.allowed,
-    reach: mean + SIGMAS * sigma,
-    slopes,
-  }))
+  const places = knobs.map(({ sources }) =>
+    [...sources.values()].map((source) => placeOf(pieces, source, piece)),
+  )
+  const limits = reachesOf(believedMeasure(compiled, belief), belief.sources, places.flat()).map(
+    ({ mean, sigma, slopes }): Limit => {
+      // A knob moves all its sources alike.
+      let at = 0
+      const ofKnob = (own: readonly number[]): number =>
+        slopes.slice(at, (at += own.length)).reduce((sum, slope) => sum + slope, 0)
+      return {
+        of,
+        allowed: compiled.allowed,
+        reach: mean + SIGMAS * sigma,
+        slopes: places.map(ofKnob),
+      }
+    },
+  )
   return limits.some(({ slopes }) => slopes.some((slope) => Math.abs(slope) > 1e-9)) ? limits : []
 }
 
@@ -185,36 +225,33 @@ const placeOf = (pieces: PieceBelief['all']['pieces'], source: number, piece: nu
   pieces.of({ indices: Int32Array.of(source), coefficients: Float64Array.of(1) }, piece)
     .indices[0] as number
 
-function withMoves(
-  sources: readonly NamedSource[],
-  knobs: readonly Knob[],
-  steps: readonly number[],
-  { all: { pieces }, piece }: PieceBelief,
-): readonly NamedSource[] {
-  const by = new Map(knobs.map(({ source }, k) => [placeOf(pieces, source, piece), steps[k] ?? 0]))
-  return sources.map((source, i) => {
-    const step = by.get(i)
-    return step ? { ...source, offset: source.offset + step } : source
-  })
-}
-
-function moveOf({ way }: PieceBelief, knob: Knob, by: number): Move {
-  const { axis, feature, setup, setupIndex } = knob
+function moveOf({ progress, way }: PieceBelief, knob: Knob, by: number): Move {
+  const { axis, feature, setup, setupIndex, sources } = knob
   const { plan } = way.chain
+  const isBegun = setupIndex === progress.done && progress.cut.size + progress.roughed.size > 0
+  const left = [...sources.keys()]
+  const roughed = left.filter((owner) => progress.roughed.has(owner))
+  const isLast = isBegun && feature !== undefined && progress.roughed.has(feature)
+  const where = `${isLast ? ' with its last cut' : ''} in setup ${setupIndex + 1}`
+  const before = isBegun
+    ? `the rest of setup ${setupIndex + 1} (${left.map((ref) => refLabel(plan.part, ref)).join(', ')})`
+    : `setup ${setupIndex + 1}`
   const offset = plan.setups[setupIndex]?.setup.zero.offset ?? ''
   const size = Math.abs(by).toFixed(3)
   const words =
     feature === undefined
-      ? `move ${(axis ?? '').toUpperCase()} of ${offset} by ${by < 0 ? '−' : '+'}${size} before setup ${setupIndex + 1} is cut`
+      ? `move ${(axis ?? '').toUpperCase()} of ${offset} by ${by < 0 ? '−' : '+'}${size} before ${before} is cut`
       : by < 0
-        ? `take ${size} more off ${refLabel(plan.part, feature)} in setup ${setupIndex + 1}`
-        : `leave ${size} more on ${refLabel(plan.part, feature)} in setup ${setupIndex + 1}`
+        ? `take ${size} more off ${refLabel(plan.part, feature)}${where}`
+        : `leave ${size} more on ${refLabel(plan.part, feature)}${where}`
   return {
     setup,
     setupNumber: setupIndex + 1,
     offset: feature === undefined ? offset : undefined,
     axis,
     feature,
+    only: isBegun && feature === undefined ? left : undefined,
+    roughed: isBegun && feature === undefined && roughed.length > 0 ? roughed : undefined,
     by,
     words,
   }

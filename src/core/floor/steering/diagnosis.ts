@@ -11,6 +11,7 @@ import {
 } from '../../predict/measured'
 import { type Suspect, suspectsOf } from './candidates'
 import { readableNow } from './nextMeasurement'
+import { progressOf } from './state'
 
 /** A cause as it is named: what shows the same in everything that was measured counts as one. */
 export interface Cause {
@@ -281,12 +282,9 @@ function partedBy(
         readonly mm: number
       }
     | undefined
-  measured.pieces.forEach((_, piece) => {
-    const last = Math.max(
-      -1,
-      ...all.taken.filter((t) => t.piece === piece).map(({ after }) => after),
-    )
-    for (const { readable, title } of readableNow({ all, way, piece, done: last + 1 })) {
+  measured.pieces.forEach((told, piece) => {
+    const progress = progressOf(all, told, piece)
+    for (const { readable, title } of readableNow({ all, way, piece, progress })) {
       const form = all.pieces.of(readable.form, piece)
       const weights = belief.weights(form)
       const shown = ({ moves, pattern }: Suspect): number =>

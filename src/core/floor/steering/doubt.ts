@@ -21,13 +21,13 @@ export function doubtOf(
   }: Pick<Taken, 'after' | 'nominal' | 'unit' | 'value' | 'words'>,
   expected: number,
   plusMinus: number,
-  done: number,
+  isThere: boolean,
 ): ValueDoubt | undefined {
   const isNear = (told: number): boolean => Math.abs(told - expected) <= FAR * plusMinus
-  if (after >= done)
+  if (!isThere)
     return {
       code: 'measured.early',
-      words: `${words} is cut in setup ${after + 1}, which is not done yet. Was it measured on this piece?`,
+      words: `${words} is cut in setup ${after + 1}, where it is not cut yet. Was it measured on this piece?`,
     }
   if (isNear(value)) return undefined
   if (unit === 'mm' && nominal !== 0 && (isNear(value * 25.4) || isNear(value / 25.4)))

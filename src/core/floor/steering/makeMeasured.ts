@@ -27,18 +27,23 @@ import {
   type MeasuredPiece,
   movesOf,
   type PointValue,
+  type Readable,
   readablesOf,
   readOn,
   steerable,
   type ReadValue,
 } from '../../predict/measured'
 import { allRequirements, directionOf, type Surface } from '../../work/part'
+import { readInProcess } from './readInProcess'
 
 /** A piece that was made with a hidden truth. */
 export interface MadePiece extends MeasuredPiece {
   /** How far each requirement goes over what is allowed, negative where it holds; mm or rad. */
   readonly excess: Readonly<Record<string, number>>
 }
+
+/** Surfaces as drawn. */
+export type Drawn = Parameters<typeof makePiece>[2]
 
 export interface Making {
   /** Faults by the keys of their sources, in the sources' own units: what it is off in every piece, instead of its usual. */
@@ -51,6 +56,8 @@ export interface Making {
   readonly setups?: number | undefined
   /** Corrections that were taken. */
   readonly moved?: MeasuredPiece['moved']
+  /** What can be read while there is still something to be cut is read too. */
+  readonly inProcess?: boolean
 }
 
 /** What the readings of a made piece are known to, ± mm and ± rad: that of a good bench (common practice, no source). */
@@ -75,7 +82,7 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
       `The way has no source “${key}”${near ? `; did you mean “${near}”?` : ''}.`,
     )
   }
-  const drawn = new Map(
+  const drawn: Drawn = new Map(
     [...plan.surfaces].map(([id, surface]) => [
       id,
       surface.kind === 'plane'
@@ -83,7 +90,7 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
         : ({ kind: 'axis', from: surface.from, to: surface.to } as const),
     ]),
   )
-  const draw = drawer(sources, making)
+  const draw = drawer(sources, making, plan)
   const done = making.setups ?? chain.model.stack.setups.length
   const model = { ...chain.model.stack, setups: chain.model.stack.setups.slice(0, done) }
   const piece = (values: Float64Array, p: number): MadePiece => {
@@ -96,6 +103,15 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
       values: [
         ...readingsOf(plan, done, made.surfaces, values, normal),
         ...pointsOf(plan, done, made.surfaces, normal),
+        ...(making.inProcess
+          ? readInProcess(plan, done, values, drawn, normal).map(
+              ({ fromHolding, off, readable, rough }): ReadValue => ({
+                ...toldOf(readable, off, normal),
+                ...(rough && { rough }),
+                ...(fromHolding && { fromHolding }),
+              }),
+            )
+          : []),
       ],
       excess: Object.fromEntries(excessesOf(plan, done, made.surfaces, values)),
     }
@@ -111,8 +127,9 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
 function drawer(
   sources: readonly NamedSource[],
   { faults, moved, seed }: Making,
+  plan: Plan,
 ): { readonly piece: () => Float64Array } {
-  const moves = movesOf(moved)
+  const moves = movesOf(plan, moved)
   const uniform = seededUniform(seed)
   const normal = normalStream(uniform)
   const one = ({ distribution, plusMinus }: NamedSource): number => {
@@ -155,19 +172,24 @@ function readingsOf(
   return allRequirements(plan.part).flatMap((requirement) =>
     readablesOf(chain, requirement)
       .filter((one) => one.surfaces.every((id) => (cut.get(id) ?? -1) < done))
-      .map((one): ReadValue => {
-        const isAngle = one.unit === 'rad'
-        const known = isAngle ? KNOWN_RAD : KNOWN_MM
-        const shown = one.nominal + one.sign * readOn(one, surfaces, values)
-        const scale = isAngle ? 180 / Math.PI : 1
-        return {
-          requirement: requirement.id,
-          ...(one.name === '' ? {} : { reading: one.name }),
-          value: round((shown + (known / 3) * normal()) * scale),
-          plusMinus: round(known * scale),
-        }
-      }),
+      .map((one) => toldOf(one, readOn(one, surfaces, values), normal)),
   )
+}
+
+/** A reading as an instrument tells it, with the instrument's own error. */
+function toldOf(
+  { name, nominal, requirement, sign, unit }: Readable,
+  off: number,
+  normal: () => number,
+): ReadValue {
+  const known = unit === 'rad' ? KNOWN_RAD : KNOWN_MM
+  const scale = unit === 'rad' ? 180 / Math.PI : 1
+  return {
+    requirement,
+    ...(name === '' ? {} : { reading: name }),
+    value: round((nominal + sign * off + (known / 3) * normal()) * scale),
+    plusMinus: round(known * scale),
+  }
 }
 
 /** Part of a surface’s length from its middle at which it is touched. */

@@ -1,6 +1,6 @@
 import { believedMeasure } from '../../chain/belief'
 import { tightestOf } from '../../chain/variation'
-import { type Readable, readablesOf, lastCuts } from '../../predict/measured'
+import { isSurfaceMade, type Readable, readablesOf } from '../../predict/measured'
 import { allRequirements, requirementTitle } from '../../work/part'
 import { type PieceBelief } from './state'
 
@@ -62,21 +62,20 @@ export function nextMeasurements(state: PieceBelief): readonly NextMeasurement[]
 /** Readings whose surfaces are all there and that were not taken yet. */
 export function readableNow({
   all,
-  done,
   piece,
+  progress,
   way,
-}: Pick<PieceBelief, 'all' | 'done' | 'piece' | 'way'>): readonly {
+}: Pick<PieceBelief, 'all' | 'piece' | 'progress' | 'way'>): readonly {
   readonly readable: Readable
   readonly title: string
 }[] {
   const { chain } = way
-  const cut = lastCuts(chain)
   const { part } = chain.plan
   const taken = new Set(all.taken.filter((one) => one.piece === piece).map(({ words }) => words))
   return allRequirements(part).flatMap((requirement) => {
     const title = requirementTitle(part, requirement)
     return readablesOf(chain, requirement)
-      .filter(({ surfaces }) => surfaces.every((id) => (cut.get(id) ?? -1) < done))
+      .filter(({ surfaces }) => surfaces.every((id) => isSurfaceMade(chain, progress, id)))
       .filter(({ name }) => !taken.has(title) && !taken.has(`${title}, ${name}`))
       .map((readable) => ({ readable, title }))
   })

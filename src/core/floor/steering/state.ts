@@ -1,11 +1,11 @@
 import { type Belief, believedMeasure } from '../../chain/belief'
+import { type CompiledMeasure, evaluate, type Outcome } from '../../chain/variation'
 import {
-  type CompiledMeasure,
-  evaluate,
-  type NamedSource,
-  type Outcome,
-} from '../../chain/variation'
-import { type Steerable, type TakenAll } from '../../predict/measured'
+  type MeasuredPiece,
+  type Progress,
+  type Steerable,
+  type TakenAll,
+} from '../../predict/measured'
 import { type Requirement } from '../../work/part'
 
 /** One piece with what is believed of it: what advice and further measuring start from. */
@@ -16,7 +16,7 @@ export interface PieceBelief {
   /** What is believed, were it each of the likely causes alone; none where nothing is suspected. */
   readonly each: readonly Belief[]
   readonly piece: number
-  readonly done: number
+  readonly progress: Progress
   readonly open: readonly OpenRequirement[]
 }
 
@@ -28,9 +28,30 @@ export interface OpenRequirement {
   readonly isSettled: boolean
 }
 
-/** A requirement judged by what is believed, with knobs moved by so much. */
-export const outcomeOf = (
-  { compiled }: OpenRequirement,
+const outcomes = new WeakMap<Belief, WeakMap<CompiledMeasure, Outcome>>()
+
+/** A requirement judged by what is believed, once. */
+export function outcomeOf(
+  { compiled }: Pick<OpenRequirement, 'compiled'>,
   { belief }: Pick<PieceBelief, 'belief'>,
-  sources: readonly NamedSource[] = belief.sources,
-): Outcome => evaluate(believedMeasure(compiled, belief), sources)
+): Outcome {
+  const all = outcomes.get(belief) ?? new WeakMap<CompiledMeasure, Outcome>()
+  outcomes.set(belief, all)
+  const found = all.get(compiled) ?? evaluate(believedMeasure(compiled, belief), belief.sources)
+  all.set(compiled, found)
+  return found
+}
+
+/** How far a piece is: as told, or up to the last setup that cut something measured. */
+export function progressOf(
+  { taken }: TakenAll,
+  { cut = [], done, roughed = [] }: MeasuredPiece,
+  piece: number,
+): Progress {
+  const last = Math.max(-1, ...taken.filter((one) => one.piece === piece).map(({ after }) => after))
+  return {
+    done: done ?? last + 1,
+    cut: new Set(done === undefined ? [] : cut),
+    roughed: new Set(done === undefined ? [] : roughed),
+  }
+}

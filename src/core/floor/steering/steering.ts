@@ -6,8 +6,10 @@ import { type Result, succeed } from '../../ground/issues'
 import { type Plan } from '../../plan/planning'
 import { compiledFor, predictWay, type Standing, standingOf } from '../../predict/prediction'
 import {
+  isMade,
+  isSurfaceMade,
   type Measured,
-  type MeasuredPiece,
+  type Progress,
   type Steerable,
   type Taken,
   type TakenAll,
@@ -16,7 +18,7 @@ import { allRequirements, type Requirement, requirementTitle } from '../../work/
 import { type Advice, adviceFor } from './advice'
 import { doubtOf, type ValueDoubt } from './doubt'
 import { nextMeasurements, type NextMeasurement } from './nextMeasurement'
-import { type OpenRequirement, outcomeOf, type PieceBelief } from './state'
+import { type OpenRequirement, outcomeOf, type PieceBelief, progressOf } from './state'
 
 /** A requirement as believed of one piece. */
 export interface Steered {
@@ -70,21 +72,21 @@ export function steerPieces(
   const predicted = predictWay(plan)
   return succeed(
     measured.pieces.map((piece, p): PieceSteered => {
-      const done = doneOf(all, piece, p)
-      const own = ownRequirements(way, all, p, done)
+      const progress = progressOf(all, piece, p)
+      const own = ownRequirements(way, all, p, progress)
       const state: PieceBelief = {
         way,
         all,
         belief,
         each,
         piece: p,
-        done,
+        progress,
         open: own.flatMap((one) => ('compiled' in one ? [one] : [])),
       }
       return {
         id: piece.id,
-        done,
-        values: all.taken.filter((one) => one.piece === p).map((one) => seen(all, done, one)),
+        done: progress.done,
+        values: all.taken.filter((one) => one.piece === p).map((one) => seen(all, progress, one)),
         requirements: own.map((one): Steered => {
           const before = predicted.requirements.find(
             ({ requirement }) => requirement.id === one.requirement.id,
@@ -118,26 +120,20 @@ export function steerPieces(
   )
 }
 
-/** How many setups of a piece are done: as told, or up to the last that cut something measured. */
-export function doneOf({ taken }: TakenAll, { done }: MeasuredPiece, piece: number): number {
-  const last = Math.max(-1, ...taken.filter((one) => one.piece === piece).map(({ after }) => after))
-  return done ?? last + 1
-}
-
 type Unread = Omit<OpenRequirement, 'compiled'> & { readonly reason: string }
 
 function ownRequirements(
   { chain }: Steerable,
   { pieces }: TakenAll,
   piece: number,
-  done: number,
+  progress: Progress,
 ): readonly (OpenRequirement | Unread)[] {
   return allRequirements(chain.plan.part).map((requirement) => {
-    const { compiled, reason, setups } = compiledFor(chain, requirement)
+    const { compiled, owners, reason } = compiledFor(chain, requirement)
     const base = {
       requirement,
       title: requirementTitle(chain.plan.part, requirement),
-      isSettled: setups.every((setup) => setup < done),
+      isSettled: owners.every((owner) => isMade(chain, progress, owner)),
     }
     return compiled
       ? {
@@ -148,13 +144,14 @@ function ownRequirements(
   })
 }
 
-function seen(all: TakenAll, done: number, taken: Taken): ValueSeen {
-  const { observed } = taken
+function seen(all: TakenAll, progress: Progress, taken: Taken): ValueSeen {
+  const { inProcess, observed, surfaces } = taken
+  const isThere = inProcess || surfaces.every((id) => isSurfaceMade(all.chain, progress, id))
   const isAngle = taken.unit === 'deg'
   const scale = isAngle ? 180 / Math.PI : 1
   if (!observed) return { ...taken, expected: taken.nominal, plusMinus: 0, doubt: undefined }
   const prior = believe(all.pieces.sources, []).of(observed.form)
   const expected = taken.nominal + scale * prior.mean
   const plusMinus = 3 * scale * Math.hypot(prior.sigma, observed.sigma)
-  return { ...taken, expected, plusMinus, doubt: doubtOf(taken, expected, plusMinus, done) }
+  return { ...taken, expected, plusMinus, doubt: doubtOf(taken, expected, plusMinus, isThere) }
 }

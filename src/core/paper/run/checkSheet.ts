@@ -2,7 +2,8 @@ import { type Prediction } from '../../predict/prediction'
 import { printLength, printSpread, unitSign } from '../../handbook/units'
 import { requirementFigures } from '../../work/part'
 import { type PieceState } from './entries'
-import { type Asked, type RunStep } from './steps'
+import { type Asked } from './asks'
+import { type RunStep } from './steps'
 
 /** One line of a check sheet: what was asked, and what was measured. */
 export interface CheckLine {
@@ -34,7 +35,9 @@ export function checkSheet(
   for (const one of steps.flatMap(({ asks }) => asks))
     asked.set(`${one.requirement} ${String(one.reading)}`, one)
   return requirements.map(({ requirement, title }): CheckLine => {
-    const own = values.filter((value) => value.requirement === requirement.id)
+    const own = values.filter(
+      (value) => value.requirement === requirement.id && !value.rough && !value.fromHolding,
+    )
     const lines = own.map((value) => {
       const ask = asked.get(`${value.requirement} ${String(value.reading)}`)
       return {

@@ -6,7 +6,8 @@ import {
   type ReadValue,
   ReadValueSchema,
 } from '../../predict/measured'
-import { type Asked, type RunStep } from './steps'
+import { type Asked } from './asks'
+import { type RunStep } from './steps'
 
 const step = z.string().min(1).max(120)
 const words = z.string().trim().min(1, 'must say something').max(500)
@@ -54,13 +55,17 @@ export interface PieceState {
     readonly at: number
   })[]
   readonly moved: NonNullable<MeasuredPiece['moved']>
-  /** What was said about moving before each setup, by the step at which it was asked. */
+  /** Steps at which it was said what becomes of the advice, and nothing was measured since. */
   readonly decided: ReadonlySet<string>
   readonly isPaused: boolean
   /** Seconds worked on each setup, pauses left out. */
   readonly seconds: ReadonlyMap<string, number>
-  /** Setups that are done to the end. */
+  /** Setups of which everything is cut. */
   readonly setupsDone: number
+  /** What is cut already in the setup after those. */
+  readonly cut: readonly string[]
+  /** What of it is rough cut only. */
+  readonly roughed: readonly string[]
   /** Readings of the same thing that do not agree: both are kept. */
   readonly disagree: readonly string[]
 }
@@ -114,10 +119,6 @@ export function pieceState(
         ),
     )
   const isOver = ({ id }: RunStep): boolean => done.has(id) || skipped.has(id)
-  const setups = [...new Set(steps.map(({ setup }) => setup))]
-  const firstOpen = setups.findIndex((setup) =>
-    steps.some((one) => one.setup === setup && !isOver(one) && one.kind !== 'turn'),
-  )
   return {
     next: steps.find((one) => !isOver(one)),
     done,
@@ -126,13 +127,42 @@ export function pieceState(
     missing,
     values,
     moved: log.flatMap(({ body }) => (body.kind === 'moved' && body.taken ? [body.move] : [])),
-    decided: new Set(log.flatMap(({ body }) => (body.kind === 'moved' ? [body.step] : []))),
+    decided: decidedIn(log),
     isPaused:
       log.findLast(({ body }) => body.kind === 'paused' || body.kind === 'resumed')?.body.kind ===
       'paused',
     seconds: secondsOf(steps, log),
-    setupsDone: firstOpen < 0 ? setups.length : firstOpen,
+    ...cutSoFar(steps, isOver),
     disagree: disagreeing(values),
+  }
+}
+
+function decidedIn(log: readonly RunEntry[]): ReadonlySet<string> {
+  const last = log.findLastIndex(({ body }) => body.kind === 'measured')
+  return new Set(
+    log.slice(last + 1).flatMap(({ body }) => (body.kind === 'moved' ? [body.step] : [])),
+  )
+}
+
+/** What is cut: a setup with its last cut, a feature with the last of its cuts there. */
+function cutSoFar(
+  steps: readonly RunStep[],
+  isOver: (step: RunStep) => boolean,
+): Pick<PieceState, 'setupsDone' | 'cut' | 'roughed'> {
+  const setups = [...new Set(steps.map(({ setup }) => setup))]
+  const cutsIn = (setup: string | undefined): readonly RunStep[] =>
+    steps.filter((one) => one.setup === setup && one.kind === 'cut')
+  const firstOpen = setups.findIndex((setup) => !cutsIn(setup).every(isOver))
+  const open = cutsIn(setups[firstOpen])
+  const featuresOf = (some: readonly RunStep[]): readonly string[] => [
+    ...new Set(some.flatMap(({ cuts }) => cuts?.feature ?? [])),
+  ]
+  const left = new Set(featuresOf(open.filter((one) => !isOver(one))))
+  const roughs = open.filter((one) => isOver(one) && one.cuts?.pass === 'rough')
+  return {
+    setupsDone: firstOpen < 0 ? setups.length : firstOpen,
+    cut: featuresOf(open).filter((one) => !left.has(one)),
+    roughed: featuresOf(roughs).filter((one) => left.has(one)),
   }
 }
 
@@ -160,7 +190,12 @@ function disagreeing(values: PieceState['values']): readonly string[] {
   const found = new Set<string>()
   values.forEach((one, i) =>
     values.slice(i + 1).forEach((other) => {
-      if (one.requirement !== other.requirement || one.reading !== other.reading) return
+      const isSame =
+        one.requirement === other.requirement &&
+        one.reading === other.reading &&
+        one.rough === other.rough &&
+        one.fromHolding === other.fromHolding
+      if (!isSame) return
       const known = Math.hypot(one.plusMinus ?? USUAL_MM, other.plusMinus ?? USUAL_MM)
       if (Math.abs(one.value - other.value) > AGREE * known) found.add(one.requirement)
     }),
@@ -172,6 +207,26 @@ function disagreeing(values: PieceState['values']): readonly string[] {
 export const measuredPiece = (state: PieceState, piece: number): MeasuredPiece => ({
   id: String(piece),
   done: state.setupsDone,
+  ...(state.cut.length > 0 && { cut: [...state.cut] }),
+  ...(state.roughed.length > 0 && { roughed: [...state.roughed] }),
   values: state.values.map(({ at: _at, entry: _entry, who: _who, ...value }) => value),
   moved: [...state.moved],
 })
+
+/** What was read for one that is asked: that reading, or the mean of all where the whole is. */
+export function readAsked(
+  values: readonly ReadValue[],
+  { inProcess, reading, requirement }: Pick<Asked, 'inProcess' | 'reading' | 'requirement'>,
+): ReadValue | undefined {
+  const all = values.filter(
+    ({ fromHolding = false, requirement: of, rough = false }) =>
+      of === requirement &&
+      rough === (inProcess.rough ?? false) &&
+      fromHolding === (inProcess.fromHolding ?? false),
+  )
+  if (reading !== undefined) return all.find((value) => value.reading === reading)
+  const [first] = all
+  if (!first) return undefined
+  const { reading: _, ...rest } = first
+  return { ...rest, value: all.reduce((sum, { value }) => sum + value / all.length, 0) }
+}

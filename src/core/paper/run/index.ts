@@ -5,7 +5,9 @@ export {
   measuredPiece,
   type PieceState,
   pieceState,
+  readAsked,
   type RunEntry,
   standing,
 } from './entries'
-export { type Asked, isFull, type RunStep, type StepKind, stepsOf } from './steps'
+export { type Asked } from './asks'
+export { isFull, type RunStep, type StepKind, stepsOf } from './steps'

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CLUTCH_HUB, CLUTCH_HUB_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
 import { checkCsv } from '../formats'
+import { roughBoreIn } from '../../../../tests/support/roughBore'
 import { planWay } from '../../plan/planning'
 import { predictWay } from '../../predict/prediction'
 import { STANDARD_WORKSHOP as W } from '../../shop/workshop'
@@ -121,7 +122,7 @@ describe('how far a piece is', () => {
   })
 
   it('a hold point misses what it asks for until it is measured, and again when that is taken back', () => {
-    const other = stepsOf(predictWay(planWay(W, WORM_BLOCK, WORM_BLOCK_WAY_B)))
+    const other = stepsOf(predictWay(planWay(W, WORM_BLOCK, roughBoreIn(WORM_BLOCK_WAY_A))))
     const held = other.find(({ asks, isHold }) => isHold && asks.length > 0)
     if (!held) throw new Error('no hold point')
     const [ask] = held.asks
@@ -139,9 +140,47 @@ describe('how far a piece is', () => {
       body: { kind: 'withdrawn', entry: 'e0000', why: 'a chip under it' },
     }
     expect(missing([...log, back])).toContain(ask?.requirement)
-    // What the cut itself makes is asked for after it, not before.
-    const cut = other.findIndex(({ kind, setup }) => kind === 'cut' && setup === held.setup)
-    expect(other.indexOf(held)).toBeGreaterThan(cut)
+    // It comes after the cut that it stands at, and before the next.
+    const cut = other.findIndex(({ id }) => id === 's-4 cut bore-rough')
+    expect(other.indexOf(held)).toBe(cut + 1)
+  })
+
+  it('a hold point asks how it stands on the rough cut, and from the holding where the face lies against it', () => {
+    const { requirements } = predictWay(planWay(W, WORM_BLOCK, WORM_BLOCK_WAY_A))
+    expect(
+      requirements.find(({ requirement }) => requirement.id === 'bore-base')?.standing,
+    ).not.toBe('open')
+    const own = stepsOf(predictWay(planWay(W, WORM_BLOCK, roughBoreIn(WORM_BLOCK_WAY_A))))
+    const held = own.find(({ id }) => id === 's-4 hold bore-rough')
+    // The base lies against the fixed jaw there; the left end is not cut yet.
+    expect(held?.asks.map(({ inProcess, requirement }) => [requirement, inProcess])).toEqual([
+      ['bore-base', { rough: true, fromHolding: true }],
+      ['bore-parallel', { rough: true, fromHolding: true }],
+    ])
+    expect(held?.asks.every(({ lower, upper }) => lower === undefined && upper === undefined)).toBe(
+      true,
+    )
+    expect(held?.lines.join(' ')).toContain('Worm bore to left end')
+    // A cut that comes later is not asked for at all.
+    const other = stepsOf(predictWay(planWay(W, WORM_BLOCK, WORM_BLOCK_WAY_B)))
+    const base = other.find(({ isHold }) => isHold)
+    expect(base?.asks).toEqual([])
+    expect(base?.lines.join(' ')).toMatch(/Not there yet.*Bore to base/)
+  })
+
+  it('what is cut is told to the engine cut by cut, not setup by setup', () => {
+    const own = stepsOf(predictWay(planWay(W, WORM_BLOCK, roughBoreIn(WORM_BLOCK_WAY_A))))
+    const upTo = (id: string) => {
+      const log = own
+        .slice(0, own.findIndex((one) => one.id === id) + 1)
+        .map(({ id: step }): EntryBody => ({ kind: 'done', step }))
+      const { cut, done, roughed } = measuredPiece(pieceState(own, logOf(...log), 1), 1)
+      return { cut, done, roughed }
+    }
+    expect(upTo('s-4 zero')).toEqual({ done: 3 })
+    expect(upTo('s-4 cut bore-rough')).toEqual({ done: 3, cut: ['front'], roughed: ['bore'] })
+    expect(upTo('s-4 cut bore')).toEqual({ done: 3, cut: ['front', 'bore'] })
+    expect(upTo('s-4 cut cover')).toEqual({ done: 4 })
   })
 
   it('something changed: clamping and zero of that setup have to be done again, nothing else', () => {

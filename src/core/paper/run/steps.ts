@@ -2,26 +2,11 @@ import { sanityPlace } from '../../floor/offsets'
 import { AXES } from '../../ground/geometry'
 import { printLength } from '../../handbook/units'
 import { type PlannedSetup } from '../../plan/planning'
-import { isShownWhole, readablesOf, steerable } from '../../predict/measured'
-import { chainOf, type Prediction, type RequirementAnalysis } from '../../predict/prediction'
-import { isSide, nominalOf, refLabel, requirementFigures } from '../../work/part'
+import { type Op } from '../../plan/way'
+import { type Prediction } from '../../predict/prediction'
+import { isSide, refLabel } from '../../work/part'
 import { CAUTIONS, pickupWords } from '../sheet'
-
-/** A measurement that a step asks for. */
-export interface Asked {
-  readonly requirement: string
-  /** Which reading of it; the whole of it when undefined. */
-  readonly reading: string | undefined
-  readonly words: string
-  /** What the drawing asks: "32.000 ±0.015". */
-  readonly figures: string
-  readonly unit: 'mm' | 'deg'
-  /** Within which it holds, as it is read, where it can be said of one reading. */
-  readonly lower: number | undefined
-  readonly upper: number | undefined
-  /** Why it cannot be reached as the part is clamped. */
-  readonly hidden: string | undefined
-}
+import { type Asked, asksAfter, asksOf, inProcessAsk } from './asks'
 
 export type StepKind = 'take' | 'hold' | 'true' | 'zero' | 'place' | 'cut' | 'check' | 'turn'
 
@@ -41,6 +26,8 @@ export interface RunStep {
   readonly isHold: boolean
   /** Something that "something changed" makes void. */
   readonly falls: boolean
+  /** The face or feature that it cuts, and how. */
+  readonly cuts: Pick<Op, 'feature' | 'pass'> | undefined
 }
 
 /**
@@ -74,6 +61,7 @@ function stepMaker({ id, index }: PlannedSetup): MakeStep {
       asks: [],
       isHold: false,
       falls: false,
+      cuts: undefined,
       ...rest,
     }
   }
@@ -199,83 +187,41 @@ function cutSteps(
               'An interrupted cut moves a locked table: read the position again before the last cut.',
             ]),
       ],
-      { mark: `cut ${op.id}` },
+      { mark: `cut ${op.id}`, cuts: op },
     )
     if (!op.hold) return [cut]
     const checked = new Set(op.hold.check)
     const asked = prediction.requirements.filter(({ requirement }) => checked.has(requirement.id))
-    // What this cut, or a later one, makes cannot be measured before it.
-    const isThere = (one: RequirementAnalysis): boolean =>
-      one.setups.every((made) => made < planned.index)
-    const asksFor = (some: readonly RequirementAnalysis[]): readonly Asked[] =>
-      some.flatMap((one) => asksOf(prediction, one, planned))
-    const after = asksFor(asked.filter((one) => !isThere(one)))
+    const found = asked.map((one) => ({
+      title: one.title,
+      asks: asksAfter(prediction, one, planned, op),
+    }))
+    const later = found.filter(({ asks }) => asks.length === 0).map(({ title }) => title)
     return [
-      step('check', op.hold.note, ['Hold point: it cannot be undone after this.'], {
-        mark: `hold ${op.id}`,
-        isHold: true,
-        cautions: [STOP],
-        asks: asksFor(asked.filter(isThere)),
-      }),
       cut,
-      ...(after.length === 0
-        ? []
-        : [
-            step('check', 'Measure it before anything else is cut', [], {
-              mark: `after ${op.id}`,
-              isHold: true,
-              cautions: [STOP],
-              asks: after,
-            }),
-          ]),
+      step(
+        'check',
+        op.hold.note,
+        [
+          'Hold point: nothing else is cut before this.',
+          ...(later.length > 0
+            ? [`Not there yet, and asked for when it is: ${later.join(', ')}.`]
+            : []),
+        ],
+        {
+          mark: `hold ${op.id}`,
+          isHold: true,
+          cautions: [STOP],
+          // A face against the holding cannot be reached: measured from there, what lies between is not seen.
+          asks: found.flatMap(({ asks }) =>
+            asks.map((ask) =>
+              ask.hidden === undefined
+                ? ask
+                : { ...inProcessAsk(ask, { fromHolding: true }), hidden: undefined },
+            ),
+          ),
+        },
+      ),
     ]
   })
-}
-
-/** More single readings than this are not asked for one by one. */
-const MOST_READINGS = 8
-
-/** What is measured for a requirement: the whole where an instrument shows it, else the readings that it is made of. */
-function asksOf(
-  prediction: Prediction,
-  { requirement, title }: RequirementAnalysis,
-  planned: PlannedSetup,
-): readonly Asked[] {
-  const { part } = prediction.plan
-  const readings = readablesOf(steerable(chainOf(prediction.plan)).chain, requirement)
-  const figures = requirementFigures(part, requirement, part.unit)
-  const base = { requirement: requirement.id, figures, lower: undefined, upper: undefined }
-  const [first] = readings
-  const covered = [...planned.standing.held, ...planned.standing.hidden]
-  const hiddenBy = (surfaces: readonly string[]): string | undefined => {
-    const face = covered.find((one) => surfaces.includes(one.face))
-    return (
-      face &&
-      `${refLabel(part, face.face)} lies against the holding: it is measured when the part is out.`
-    )
-  }
-  if (isShownWhole(requirement) || !first) {
-    const limits = 'plus' in requirement && first ? requirement : undefined
-    return [
-      {
-        ...base,
-        reading: undefined,
-        words: title,
-        unit: requirement.kind === 'angle' ? 'deg' : 'mm',
-        lower: limits && (nominalOf(part, requirement) ?? 0) + limits.minus.mm,
-        upper: limits && (nominalOf(part, requirement) ?? 0) + limits.plus.mm,
-        hidden: hiddenBy(first?.surfaces ?? []),
-      },
-    ]
-  }
-  const shown = readings.filter(({ name }) => !name.includes('far end'))
-  return (shown.length > MOST_READINGS ? shown.slice(0, MOST_READINGS) : shown).map(
-    ({ name, surfaces, words }): Asked => ({
-      ...base,
-      reading: name,
-      words: words === '' ? title : `${title}, ${words}`,
-      unit: 'mm',
-      hidden: hiddenBy(surfaces),
-    }),
-  )
 }

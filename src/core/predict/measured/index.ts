@@ -1,6 +1,7 @@
 export { isShared, piecesOf, type PieceObserved, type Pieces } from './joined'
 export { type Knob, movesOf, type Steerable, steerable } from './knobs'
-export { lastCuts } from './lastCuts'
+export { coveredIn, type InProcess, type Otherwise, otherwiseIn } from './inProcess'
+export { isMade, isSurfaceMade, lastCuts, type Progress, roughCutOf } from './lastCuts'
 export { type Taken, type TakenAll, takenOf } from './observed'
 export { isTouch } from './forms'
 export { isShownWhole, type Readable, readablesOf, readOn } from './readable'

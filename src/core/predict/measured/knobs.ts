@@ -1,16 +1,18 @@
 import { type Point, translation } from '../../ground/geometry'
 import { allRequirements, isSide, refLabel } from '../../work/part'
 import { type Column, type NamedSource, stack, type StackSetup } from '../../chain/variation'
-import { type PlannedSetup, processOf } from '../../plan/planning'
+import { type Plan, type PlannedSetup, processOf } from '../../plan/planning'
 import { type WayChain } from '../prediction'
 import { touchSources } from './forms'
+import { roughCutOf } from './lastCuts'
 import { type MeasuredPiece } from './schema'
 
 /** Something that a person can still move: a work offset along an axis, or how deep one surface is cut. */
 export interface Knob {
-  /** Its source in the chain that has it. */
-  readonly source: number
-  readonly key: string
+  /** Its sources in the chain that has them, one for each face or feature that it moves. */
+  readonly sources: ReadonlyMap<string, number>
+  /** Where a rough cut comes first in the same setup: what moves the last cut alone. */
+  readonly lastCut: ReadonlyMap<string, number>
   readonly setup: string
   readonly setupIndex: number
   readonly kind: 'offset' | 'cut'
@@ -23,18 +25,31 @@ export interface Knob {
   readonly inMm: number
 }
 
-const offsetKey = (setup: string, axis: string): string => `at ${setup}, offset ${axis}`
+const offsetKey = (setup: string, axis: string, feature: string): string =>
+  `at ${setup}, offset ${axis} of ${feature}`
+const lastKey = (setup: string, axis: string, feature: string): string =>
+  `${offsetKey(setup, axis, feature)}, last cut`
 const depthKey = (setup: string, feature: string): string => `at ${setup}, depth ${feature}`
 
 /** Corrections by the keys of what was moved; of the same thing they add up. */
-export function movesOf(moved: MeasuredPiece['moved'] = []): ReadonlyMap<string, number> {
+export function movesOf(
+  { setups }: Plan,
+  moved: MeasuredPiece['moved'] = [],
+): ReadonlyMap<string, number> {
   const by = new Map<string, number>()
-  for (const { axis, by: mm, feature, setup } of moved) {
-    const key = axis ? offsetKey(setup, axis) : depthKey(setup, feature ?? '')
-    by.set(key, (by.get(key) ?? 0) + mm)
-  }
+  const add = (key: string, mm: number): void => void by.set(key, (by.get(key) ?? 0) + mm)
+  for (const { axis, by: mm, feature, only, roughed = [], setup } of moved)
+    if (!axis) add(depthKey(setup, feature ?? ''), mm)
+    else
+      for (const one of only ?? ownersIn(setups.find(({ id }) => id === setup)))
+        add((roughed.includes(one) ? lastKey : offsetKey)(setup, axis, one), mm)
   return by
 }
+
+/** What a setup cuts, each once. */
+const ownersIn = (planned: PlannedSetup | undefined): readonly string[] => [
+  ...new Set(planned?.setup.ops.map(({ feature }) => feature)),
+]
 
 /** A chain in which every zero and every depth can be moved: their sources stand behind the others, of size 0. */
 export interface Steerable {
@@ -58,62 +73,29 @@ export function steerable(chain: WayChain): Steerable {
     ...allRequirements(chain.plan.part).flatMap((one) => touchSources(chain, one)),
   ])
   const setups = chain.model.stack.setups.map((own, i) =>
-    withKnobs(own, chain.plan.setups[i] as PlannedSetup, book),
+    withKnobs(chain.plan, own, chain.plan.setups[i] as PlannedSetup, book),
   )
   const { knobs, sources } = book
   const model = { ...chain.model, stack: { ...chain.model.stack, sources, setups } }
   const made = { chain: { ...chain, model, stacked: stack(model.stack) }, knobs }
   steerables.set(chain, made)
+  steerables.set(made.chain, made)
   return made
 }
 
-/** Collects knobs, each with a source of size 0 behind those of the model. */
+/** Collects what can be moved, as sources of size 0 behind those of the model. */
 class KnobBook {
   readonly knobs: Knob[] = []
   readonly sources: NamedSource[]
+  private readonly placeOf = new Map<string, number>()
 
   constructor(sources: readonly NamedSource[]) {
     this.sources = [...sources]
   }
 
-  offset({ id, index, setup }: PlannedSetup, axis: (typeof AXES)[number]): number {
-    return this.add(
-      {
-        key: offsetKey(id, axis),
-        setup: id,
-        setupIndex: index,
-        kind: 'offset',
-        axis,
-        feature: undefined,
-        outMm: MOST_MM,
-        inMm: MOST_MM,
-      },
-      `${setup.zero.offset}, ${axis.toUpperCase()}`,
-    )
-  }
-
-  depth(planned: PlannedSetup, feature: string): number {
-    const key = depthKey(planned.id, feature)
-    const known = this.knobs.find((knob) => knob.key === key)
-    if (known) return known.source
-    return this.add(
-      {
-        key,
-        setup: planned.id,
-        setupIndex: planned.index,
-        kind: 'cut',
-        axis: undefined,
-        feature,
-        outMm: outMm(planned, feature),
-        inMm: MOST_MM,
-      },
-      `depth of ${refLabel(planned.part, feature)}`,
-    )
-  }
-
-  private add(knob: Omit<Knob, 'source'>, cause: string): number {
-    const source = this.sources.length
-    const { key, setup } = knob
+  source(key: string, setup: string, cause: string): number {
+    const known = this.placeOf.get(key)
+    if (known !== undefined) return known
     this.sources.push({
       key,
       cause,
@@ -123,34 +105,68 @@ class KnobBook {
       offset: 0,
       plusMinus: 0,
     })
-    this.knobs.push({ ...knob, source })
-    return source
+    this.placeOf.set(key, this.sources.length - 1)
+    return this.sources.length - 1
   }
 }
 
 /** A setup in which every zero moves all that is cut, and every depth its own feature. */
-function withKnobs(own: StackSetup, planned: PlannedSetup, book: KnobBook): StackSetup {
-  const axes = planned.standing.setupFromPart.rows
-  const offsets = AXES.map((axis, k): Column => ({
-    source: book.offset(planned, axis),
-    six: translation(axes[k] as Point<'part'>),
+function withKnobs(plan: Plan, own: StackSetup, planned: PlannedSetup, book: KnobBook): StackSetup {
+  const { id, index, part, setup, standing, surfaces } = planned
+  const place = { setup: id, setupIndex: index }
+  const offsets = AXES.map((axis, k) => ({
+    axis,
+    six: translation(standing.setupFromPart.rows[k] as Point<'part'>),
+    sources: new Map<string, number>(),
+    lastCut: new Map<string, number>(),
   }))
-  const depthOf = (id: string): readonly Column[] => {
-    const surface = planned.surfaces.get(id)
-    if (surface?.kind !== 'plane') return []
-    return [{ source: book.depth(planned, surface.owner), six: translation(surface.normal) }]
+  const depths = new Map<string, number>()
+  const columnsOf = ({ surface: at }: StackSetup['cuts'][number]): readonly Column[] => {
+    const surface = surfaces.get(at)
+    const owner = surface?.owner ?? ''
+    const moved = followsHole(planned, owner)
+      ? []
+      : offsets.flatMap(({ axis, lastCut, six, sources }): readonly Column[] => {
+          const words = `${setup.zero.offset}, ${axis.toUpperCase()}`
+          const source = book.source(offsetKey(id, axis, owner), id, words)
+          sources.set(owner, source)
+          if (roughCutOf(plan, owner)?.setup !== id) return [{ source, six }]
+          const last = book.source(lastKey(id, axis, owner), id, words)
+          lastCut.set(owner, last)
+          return [
+            { source, six },
+            { source: last, six },
+          ]
+        })
+    if (surface?.kind !== 'plane') return moved
+    const source = book.source(depthKey(id, owner), id, `depth of ${refLabel(part, owner)}`)
+    depths.set(owner, source)
+    return [...moved, { source, six: translation(surface.normal) }]
   }
-  return {
-    ...own,
-    cuts: own.cuts.map((cut) => ({
-      ...cut,
-      columns: [
-        ...cut.columns,
-        ...(followsHole(planned, planned.surfaces.get(cut.surface)?.owner ?? '') ? [] : offsets),
-        ...depthOf(cut.surface),
-      ],
+  const cuts = own.cuts.map((cut) => ({ ...cut, columns: [...cut.columns, ...columnsOf(cut)] }))
+  book.knobs.push(
+    ...offsets.map(({ axis, lastCut, sources }): Knob => ({
+      ...place,
+      sources,
+      lastCut,
+      kind: 'offset',
+      axis,
+      feature: undefined,
+      outMm: MOST_MM,
+      inMm: MOST_MM,
     })),
-  }
+    ...Array.from(depths, ([feature, source]): Knob => ({
+      ...place,
+      sources: new Map([[feature, source]]),
+      lastCut: new Map(),
+      kind: 'cut',
+      axis: undefined,
+      feature,
+      outMm: outMm(planned, feature),
+      inMm: MOST_MM,
+    })),
+  )
+  return { ...own, cuts }
 }
 
 /** What a cutter needs to bite rather than rub, mm (common practice, no source). */

@@ -10,21 +10,14 @@ import {
 import { fail, type Issue, type Result, succeed } from '../../ground/issues'
 import { allRequirements, type Requirement, requirementTitle } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
-import {
-  figuresOf,
-  FormBuilder,
-  formOf,
-  knownPart,
-  type NamedSource,
-  type Sparse,
-  sparseFrom,
-  subtractForms,
-} from '../../chain/variation'
+import { FormBuilder, formOf, knownPart, type Sparse, sparseFrom } from '../../chain/variation'
 import { type WayChain } from '../prediction'
 import { type PieceObserved, type Pieces, piecesOf } from './joined'
 import { meanOf } from './forms'
-import { movesOf } from './knobs'
+import { otherwiseIn } from './inProcess'
+import { movesOf, steerable } from './knobs'
 import { lastCuts } from './lastCuts'
+import { differing, formIn, withoutMachine } from './seen'
 import { isShownWhole, type Readable, readablesOf } from './readable'
 import { type MeasuredPiece, type PointValue, type ReadValue } from './schema'
 
@@ -47,6 +40,10 @@ export interface Taken {
   readonly observed: PieceObserved | undefined
   /** The setup, from 0, after which it can be measured. */
   readonly after: number
+  /** Read before its last cut, or from what a face lies against. */
+  readonly inProcess: boolean
+  /** What was read: it has to be there. */
+  readonly surfaces: readonly string[]
 }
 
 /** What was measured on some pieces of a way, as observations over the sources of all of them. */
@@ -62,7 +59,7 @@ export interface TakenAll {
  * @returns `measured.*` issues for a requirement, a reading or a surface that is not there.
  */
 export function takenOf(chain: WayChain, measured: readonly MeasuredPiece[]): Result<TakenAll> {
-  const moves = measured.map(({ moved }) => movesOf(moved))
+  const moves = measured.map(({ moved }) => movesOf(chain.plan, moved))
   const pieces = piecesOf(
     chain.model.stack.sources,
     measured.length,
@@ -113,33 +110,73 @@ function readValue(at: At, value: ReadValue): Result<Taken> {
     piece: at.piece,
     place: at.place,
     requirement: requirement.id,
-    words: value.reading !== undefined && first?.name ? `${title}, ${first.name}` : title,
+    words: [
+      title,
+      value.reading !== undefined && first?.name,
+      value.rough && 'on the rough cut',
+      value.fromHolding && 'from the holding',
+    ]
+      .filter(Boolean)
+      .join(', '),
+    inProcess: value.rough === true || value.fromHolding === true,
     value: value.value,
     unit: isAngle ? ('deg' as const) : ('mm' as const),
     nominal: first ? (isAngle ? deg(first.nominal) : first.nominal) : 0,
-    after: afterOf(chain, requirement, first),
+    ...thereOf(chain, requirement, first),
   }
   // A zone tells how far, not which way.
   const isSigned = value.reading !== undefined || isShownWhole(requirement)
   if (!first || !isSigned) return succeed({ ...base, observed: undefined })
+  const observed = observedOf(at, value, {
+    chosen: chosen.value,
+    first,
+    machine: machine.value,
+    title,
+  })
+  return observed.ok
+    ? succeed({ ...base, observed: { ...observed.value, called: base.words } })
+    : observed
+}
+
+/** A reading with a sign as an observation over the sources. */
+function observedOf(
+  { chain, piece, pieces, place }: At,
+  value: ReadValue,
+  {
+    chosen,
+    first,
+    machine,
+    title,
+  }: {
+    readonly chosen: readonly Readable[]
+    readonly first: Readable
+    readonly machine: PlannedSetup | undefined
+    readonly title: string
+  },
+): Result<Omit<PieceObserved, 'called'>> {
   const { sources } = chain.model.stack
-  const forms = chosen.value.map(({ form }) => form)
-  const form = withoutMachine(meanOf(forms), chain, machine.value)
+  const otherwise = otherwiseIn(steerable(chain), first.surfaces, value)
+  if (!otherwise)
+    return fail(
+      'measured.making',
+      value.rough
+        ? `${title} has no rough cut before its last in the same setup.`
+        : `${title} is of no face that lies against the holding where it is cut.`,
+    )
+  const isAngle = first.unit === 'rad'
+  const forms = chosen.map(({ form }) => form)
+  const read = formIn(withoutMachine(meanOf(forms), chain, machine), otherwise, sources)
   const told = isAngle ? rad(value.value) : value.value
-  const more = chosen.value.reduce((sum, one) => sum + one.more / chosen.value.length, 0)
-  const own = Math.hypot(...chosen.value.map((one) => one.own / chosen.value.length))
+  const more = chosen.reduce((sum, one) => sum + one.more / chosen.length, 0)
+  const own = Math.hypot(...chosen.map((one) => one.own / chosen.length))
   const differ = forms.length > 1 ? differing(forms, sources) : 0
   return succeed({
-    ...base,
-    observed: {
-      piece: at.piece,
-      place: at.place,
-      group: at.piece,
-      form: at.pieces.of(form, at.piece),
-      value: first.sign * (told - first.nominal) - more,
-      sigma: Math.hypot(sigmaOf(chain, value, isAngle), own, differ),
-      called: base.words,
-    },
+    piece,
+    place,
+    group: piece,
+    form: pieces.of(read.form, piece),
+    value: first.sign * (told - first.nominal) - more - read.left,
+    sigma: Math.hypot(sigmaOf(chain, value, isAngle), own, differ, read.sigma),
   })
 }
 
@@ -171,12 +208,16 @@ function chosenOf(
   )
 }
 
-function afterOf(chain: WayChain, requirement: Requirement, first: Readable | undefined): number {
+function thereOf(
+  chain: WayChain,
+  requirement: Requirement,
+  first: Readable | undefined,
+): Pick<Taken, 'after' | 'surfaces'> {
   const cut = lastCuts(chain)
-  const owners = first
+  const surfaces = first
     ? first.surfaces
     : [requirement.of, ...('to' in requirement ? [requirement.to] : [])]
-  return Math.max(-1, ...owners.map((id) => cut.get(id) ?? -1))
+  return { surfaces, after: Math.max(-1, ...surfaces.map((id) => cut.get(id) ?? -1)) }
 }
 
 /** The setup in whose clamping the machine read it. */
@@ -199,31 +240,6 @@ function sigmaOf(
   const known = workshop.instruments.find(({ id }) => id === instrument)
   if (known && !isAngle) return Math.max(known.repeatMm, 1e-4) / 3
   return (isAngle ? USUAL_RAD : USUAL_MM) / 3
-}
-
-/** The machine cannot see what is off with itself. */
-function withoutMachine(
-  { coefficients, indices }: Sparse,
-  { model }: WayChain,
-  by: PlannedSetup | undefined,
-): Sparse {
-  const pairs = Array.from(indices, (index, i): [number, number] => [
-    index,
-    coefficients[i] as number,
-  ])
-  const { sources } = model.stack
-  return sparseFrom(pairs.filter(([index]) => !by || sources[index]?.gear !== by.machine.name))
-}
-
-/** How far single readings are spread about their mean: which of them an instrument meets is not said. */
-function differing(forms: readonly Sparse[], sources: readonly NamedSource[]): number {
-  const { sigma } = figuresOf(sources)
-  const middle = meanOf(forms)
-  const squares = forms.map((form) => {
-    const { coefficients, indices } = subtractForms(form, middle)
-    return indices.reduce((sum, at, i) => sum + ((coefficients[i] ?? 0) * (sigma[at] ?? 0)) ** 2, 0)
-  })
-  return Math.sqrt(squares.reduce((sum, square) => sum + square, 0) / forms.length)
 }
 
 function pointValue(at: At, value: PointValue): Result<Taken> {
@@ -254,7 +270,9 @@ function pointValue(at: At, value: PointValue): Result<Taken> {
     value: value.deviation,
     nominal: 0,
     unit: 'mm',
+    inProcess: false,
     after: lastCuts(chain).get(value.surface) ?? -1,
+    surfaces: [value.surface],
     observed: {
       piece: at.piece,
       place: at.place,

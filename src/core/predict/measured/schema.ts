@@ -28,6 +28,14 @@ export const ReadValueSchema = z.strictObject({
       'Which of its readings, by name or by number from 1; the mean of them when left out.',
     ),
   value: figure,
+  rough: z
+    .boolean()
+    .optional()
+    .describe('Read on the rough cut, before the last one in the same setup.'),
+  fromHolding: z
+    .boolean()
+    .optional()
+    .describe('Read from what the face lies against: what lies between the two is not seen.'),
   ...how,
 })
 
@@ -48,6 +56,12 @@ export const MovedSchema = z.strictObject({
   axis: z.enum(['x', 'y', 'z']).optional().describe('Which axis of the work offset.'),
   feature: RefSchema.optional().describe('Or which face or feature was cut less deep.'),
   by: z.number().min(-10).max(10).describe('mm; of a depth positive leaves metal on.'),
+  only: z
+    .array(RefSchema)
+    .max(200)
+    .optional()
+    .describe('Which faces and features were still to be cut; all of the setup when left out.'),
+  roughed: z.array(RefSchema).max(200).optional().describe('Which of them were rough cut already.'),
 })
 
 export const MeasuredPieceSchema = z.strictObject({
@@ -60,6 +74,14 @@ export const MeasuredPieceSchema = z.strictObject({
     .describe(
       'How many setups are done; up to the last that cut something measured when left out.',
     ),
+  cut: z
+    .array(RefSchema)
+    .max(200)
+    .optional()
+    .describe(
+      'Which faces and features of the setup in hand, the one after those, are cut already.',
+    ),
+  roughed: z.array(RefSchema).max(200).optional().describe('Which of it are rough cut only.'),
   values: z.array(z.union([ReadValueSchema, PointValueSchema])).max(2000),
   moved: z.array(MovedSchema).max(500).optional().describe('Corrections that were taken.'),
 })

@@ -71,6 +71,9 @@ const REMEDY: Readonly<Record<Process, string>> = {
   chamfer: 'Touch the chamfer mill off on the face itself.',
 }
 
+/** The link of a cut in the chain. */
+export const cutLink = (setup: string, feature: string): string => `at ${setup}, cut ${feature}`
+
 type OwnError = (
   id: string,
   plusMinus: number,
@@ -90,7 +93,7 @@ function ownError(making: SetupMaking, op: Op, surface: Surface): OwnError {
   return (id, plusMinus, six, more = {}) => ({
     source: book.index(`at ${setup.id}, ${surface.id} ${id}`, () => ({
       cause: `machine and cutter, ${refLabel(part, op.feature)}`,
-      link: `at ${setup.id}, cut ${op.feature}`,
+      link: cutLink(setup.id, op.feature),
       setup: setup.id,
       plusMinus,
       remedy: REMEDY[process],

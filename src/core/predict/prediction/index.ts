@@ -10,5 +10,6 @@ export {
   wayVerdict,
 } from './predictWay'
 export { type WayChain, chainOf } from './chain'
+export { cutLink } from './cuts'
 export { isHeld, slidesAlong } from './held'
 export { measureOf, refusalOf } from './measures'

@@ -76,7 +76,7 @@ export function predictOne(plan: Plan, id: string): RequirementAnalysis | undefi
 }
 
 function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
-  const { compiled, ...found } = compiledFor(chain, requirement)
+  const { compiled, owners: _, ...found } = compiledFor(chain, requirement)
   const own = { requirement, title: requirementTitle(chain.plan.part, requirement), ...found }
   if (!compiled) return { ...own, standing: 'open' }
   const outcome = evaluate(compiled, chain.model.stack.sources)
@@ -87,7 +87,10 @@ function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
 export type CompiledRequirement = Pick<
   RequirementAnalysis,
   'setups' | 'compiled' | 'reason' | 'refused' | 'read'
->
+> & {
+  /** Faces and features that it is of or from. */
+  readonly owners: readonly string[]
+}
 
 /** Reads a requirement over a chain. */
 export function compiledFor(chain: WayChain, requirement: Requirement): CompiledRequirement {
@@ -98,7 +101,7 @@ export function compiledFor(chain: WayChain, requirement: Requirement): Compiled
   const setups = [...new Set(owners.flatMap((owner) => cut.get(owner)?.setup ?? []))].sort(
     (a, b) => a - b,
   )
-  const open = (reason: string): CompiledRequirement => ({ setups, reason })
+  const open = (reason: string): CompiledRequirement => ({ owners, setups, reason })
   const measure = measureOf(part, requirement, surfaces, model)
   if (!measure.ok) {
     const { code, sentence } = measure.issues[0]
@@ -122,7 +125,7 @@ export function compiledFor(chain: WayChain, requirement: Requirement): Compiled
     stacked.bearings,
     sources,
   )
-  return { setups, read: measure.value.read, compiled }
+  return { owners, setups, read: measure.value.read, compiled }
 }
 
 /** Something that a setup stands on or finds zero on but that is not there yet, in words. */

@@ -1,4 +1,3 @@
-import { randomInt } from 'node:crypto'
 import { NewRunSchema, startRun } from '@/operations'
 import { bodyOf, must, respond } from '../../../respond'
 
@@ -9,6 +8,6 @@ export function POST(request: Request, { params }: Context): Promise<Response> {
   return respond(async () => {
     const { way } = await params
     const asked = await bodyOf(request, NewRunSchema)
-    return Response.json(must(await startRun(way, asked, randomInt(1, 1_000_000))))
+    return Response.json(must(await startRun(way, asked)))
   })
 }
