@@ -4,6 +4,7 @@ import { useState } from 'react'
 import {
   type Asked,
   type EntryBody,
+  isReadingOf,
   type PieceState,
   type RunStep,
   withinOf,
@@ -100,9 +101,6 @@ const shownValue = (value: number, unit: LengthUnit | 'deg'): string =>
 /** The form of the reading in hand: the large button under the page sends it. */
 export const MEASURE_FORM = 'reading'
 
-const keyOf = ({ reading, requirement }: Pick<ReadValue, 'reading' | 'requirement'>): string =>
-  `${requirement} ${reading ?? ''}`
-
 /** What cannot be reached as the part is clamped, each reason once. */
 function hiddenOf({
   asks,
@@ -127,7 +125,7 @@ function Taken({
   readonly prediction: Prediction
   readonly onEnter: (body: EntryBody) => void
 }) {
-  const own = state.values.filter((value) => keyOf(value) === keyOf(asked))
+  const own = state.values.filter((value) => isReadingOf(value, asked))
   const requirement = prediction.requirements.find(
     (one) => one.requirement.id === asked.requirement,
   )?.requirement
@@ -135,8 +133,9 @@ function Taken({
     const isWithin = requirement && withinOf(requirement, value.value, asked)
     return (
       <p key={value.entry} className="flex flex-wrap items-baseline gap-x-3 text-[18px]">
-        <span className={isWithin === false ? 'text-red' : 'text-green'}>
-          {isWithin === false ? '▲' : '●'} {asked.words}
+        <span className={isWithin === undefined ? '' : isWithin ? 'text-green' : 'text-red'}>
+          {isWithin === undefined ? '' : isWithin ? '● ' : '▲ '}
+          {asked.words}
         </span>
         <b className="figures">
           {shownValue(value.value, asked.unit === 'deg' ? 'deg' : prediction.plan.part.unit)}
@@ -185,9 +184,7 @@ function Measure({
   const requirement = prediction.requirements.find(
     (one) => one.requirement.id === asked.requirement,
   )?.requirement
-  const isInProcess = asked.inProcess.rough ?? asked.inProcess.fromHolding ?? false
-  const isWithin =
-    requirement && isNumber && !isInProcess ? withinOf(requirement, value, asked) : undefined
+  const isWithin = requirement && isNumber ? withinOf(requirement, value, asked) : undefined
   const take = (): void => {
     if (value === undefined) return
     onEnter({

@@ -25,6 +25,8 @@ export interface Asked {
   readonly upper: number | undefined
   /** Read before its last cut or from the holding: it is not judged, but what is still to be cut can be moved by it. */
   readonly inProcess: InProcess
+  /** What the face that cannot be reached lies against: "the fixed jaw". */
+  readonly against: string | undefined
   /** Why it cannot be reached as the part is clamped. */
   readonly hidden: string | undefined
 }
@@ -57,7 +59,7 @@ export function inProcessAsk(ask: Asked, how: InProcess): Asked {
   const inProcess = { ...ask.inProcess, ...how }
   return {
     ...ask,
-    words: `${ask.words}, ${how.rough ? 'on the rough cut' : 'from what it lies against'}`,
+    words: `${ask.words}, ${how.rough ? 'on the rough cut' : `from ${ask.against ?? 'the holding'}`}`,
     inProcess,
     lower: undefined,
     upper: undefined,
@@ -91,12 +93,16 @@ export function asksOf(
   }
   const [first] = readings
   const covered = coveredIn(planned)
-  const hiddenBy = (surfaces: readonly string[]): string | undefined => {
+  const hiddenBy = (surfaces: readonly string[]): Pick<Asked, 'against' | 'hidden'> => {
     const face = surfaces.find((id) => covered.has(id))
-    return (
-      face &&
-      `${refLabel(part, face)} lies against the holding: it is measured when the part is out.`
-    )
+    if (!face) return { against: undefined, hidden: undefined }
+    const role = planned.contacts.find(({ surface }) => surface === face)?.role
+    // "on the fixed jaw": what it lies on, without how.
+    const onto = role && planned.standing.words.roles[role].onto.replace(/^\w+ /, '')
+    return {
+      against: onto ?? 'the holding',
+      hidden: `${refLabel(part, face)} lies against ${onto ?? 'the holding'}: it is measured when the part is out.`,
+    }
   }
   if (isShownWhole(requirement) || !first) {
     const limits = 'plus' in requirement && first ? requirement : undefined
@@ -108,7 +114,7 @@ export function asksOf(
         unit: requirement.kind === 'angle' ? 'deg' : 'mm',
         lower: limits && (nominalOf(part, requirement) ?? 0) + limits.minus.mm,
         upper: limits && (nominalOf(part, requirement) ?? 0) + limits.plus.mm,
-        hidden: hiddenBy(first?.surfaces ?? []),
+        ...hiddenBy(first?.surfaces ?? []),
       },
     ]
   }
@@ -119,7 +125,7 @@ export function asksOf(
       reading: name,
       words: words === '' ? title : `${title}, ${words}`,
       unit: 'mm',
-      hidden: hiddenBy(surfaces),
+      ...hiddenBy(surfaces),
     }),
   )
 }

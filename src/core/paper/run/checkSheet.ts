@@ -1,7 +1,7 @@
 import { type Prediction } from '../../predict/prediction'
 import { printLength, printSpread, unitSign } from '../../handbook/units'
 import { requirementFigures } from '../../work/part'
-import { type PieceState } from './entries'
+import { isInProcess, type PieceState } from './entries'
 import { type Asked } from './asks'
 import { type RunStep } from './steps'
 
@@ -36,7 +36,7 @@ export function checkSheet(
     asked.set(`${one.requirement} ${String(one.reading)}`, one)
   return requirements.map(({ requirement, title }): CheckLine => {
     const own = values.filter(
-      (value) => value.requirement === requirement.id && !value.rough && !value.fromHolding,
+      (value) => value.requirement === requirement.id && !isInProcess(value),
     )
     const lines = own.map((value) => {
       const ask = asked.get(`${value.requirement} ${String(value.reading)}`)
@@ -77,8 +77,10 @@ export function checkSheet(
 export function withinOf(
   requirement: Prediction['requirements'][number]['requirement'],
   value: number,
-  ask: Pick<Asked, 'lower' | 'upper' | 'reading'> | undefined,
+  ask: Pick<Asked, 'inProcess' | 'lower' | 'upper' | 'reading'> | undefined,
 ): boolean | undefined {
+  // What is still to be cut is not judged yet.
+  if (ask && isInProcess(ask.inProcess)) return undefined
   if (ask?.lower !== undefined && ask.upper !== undefined)
     return value >= ask.lower - 1e-9 && value <= ask.upper + 1e-9
   if (!('tolerance' in requirement)) return undefined

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { IdSchema } from '../../work/part'
 import {
+  type InProcess,
   type MeasuredPiece,
   MovedSchema,
   type ReadValue,
@@ -190,12 +191,7 @@ function disagreeing(values: PieceState['values']): readonly string[] {
   const found = new Set<string>()
   values.forEach((one, i) =>
     values.slice(i + 1).forEach((other) => {
-      const isSame =
-        one.requirement === other.requirement &&
-        one.reading === other.reading &&
-        one.rough === other.rough &&
-        one.fromHolding === other.fromHolding
-      if (!isSame) return
+      if (!isReadingOf(one, { ...other, inProcess: other })) return
       const known = Math.hypot(one.plusMinus ?? USUAL_MM, other.plusMinus ?? USUAL_MM)
       if (Math.abs(one.value - other.value) > AGREE * known) found.add(one.requirement)
     }),
@@ -213,18 +209,32 @@ export const measuredPiece = (state: PieceState, piece: number): MeasuredPiece =
   moved: [...state.moved],
 })
 
+/** Whether something was read before its last cut, or from the holding. */
+export const isInProcess = ({ fromHolding, rough }: InProcess): boolean =>
+  fromHolding === true || rough === true
+
+/** Whether a value is what is asked for, read in the same way. */
+export const isReadingOf = (
+  {
+    fromHolding = false,
+    reading,
+    requirement,
+    rough = false,
+  }: Pick<ReadValue, 'fromHolding' | 'reading' | 'requirement' | 'rough'>,
+  ask: Pick<Asked, 'inProcess'> & Pick<ReadValue, 'reading' | 'requirement'>,
+): boolean =>
+  requirement === ask.requirement &&
+  reading === ask.reading &&
+  rough === (ask.inProcess.rough ?? false) &&
+  fromHolding === (ask.inProcess.fromHolding ?? false)
+
 /** What was read for one that is asked: that reading, or the mean of all where the whole is. */
 export function readAsked(
   values: readonly ReadValue[],
-  { inProcess, reading, requirement }: Pick<Asked, 'inProcess' | 'reading' | 'requirement'>,
+  ask: Pick<Asked, 'inProcess' | 'reading' | 'requirement'>,
 ): ReadValue | undefined {
-  const all = values.filter(
-    ({ fromHolding = false, requirement: of, rough = false }) =>
-      of === requirement &&
-      rough === (inProcess.rough ?? false) &&
-      fromHolding === (inProcess.fromHolding ?? false),
-  )
-  if (reading !== undefined) return all.find((value) => value.reading === reading)
+  if (ask.reading !== undefined) return values.find((value) => isReadingOf(value, ask))
+  const all = values.filter((value) => isReadingOf({ ...value, reading: undefined }, ask))
   const [first] = all
   if (!first) return undefined
   const { reading: _, ...rest } = first

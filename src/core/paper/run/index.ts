@@ -2,6 +2,7 @@ export { type CheckLine, checkSheet, withinOf } from './checkSheet'
 export {
   type EntryBody,
   EntryBodySchema,
+  isReadingOf,
   measuredPiece,
   type PieceState,
   pieceState,
