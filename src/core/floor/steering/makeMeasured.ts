@@ -34,16 +34,13 @@ import {
   type ReadValue,
 } from '../../predict/measured'
 import { allRequirements, directionOf, type Surface } from '../../work/part'
-import { readInProcess } from './readInProcess'
+import { type Drawn, readInProcess } from './readInProcess'
 
 /** A piece that was made with a hidden truth. */
 export interface MadePiece extends MeasuredPiece {
   /** How far each requirement goes over what is allowed, negative where it holds; mm or rad. */
   readonly excess: Readonly<Record<string, number>>
 }
-
-/** Surfaces as drawn. */
-export type Drawn = Parameters<typeof makePiece>[2]
 
 export interface Making {
   /** Faults by the keys of their sources, in the sources' own units: what it is off in every piece, instead of its usual. */

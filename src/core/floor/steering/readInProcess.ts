@@ -13,7 +13,9 @@ import {
 } from '../../predict/measured'
 import { chainOf } from '../../predict/prediction'
 import { allRequirements } from '../../work/part'
-import { type Drawn } from './makeMeasured'
+
+/** Surfaces as drawn. */
+export type Drawn = Parameters<typeof makePiece>[2]
 
 /** A reading of a made piece before it is out, or before its last cut, without the error of any instrument. */
 export interface ReadInProcess extends InProcess {
