@@ -1,8 +1,18 @@
 /** The core's wings, lowest first, each with its rooms, lowest first. What imports does so from lower ones. */
 const WINGS = {
-  ground: ['issues', 'finding', 'linalg', 'geometry', 'outline', 'mesh', 'recipe', 'scene'],
+  ground: [
+    'issues',
+    'finding',
+    'linalg',
+    'statistics',
+    'geometry',
+    'outline',
+    'mesh',
+    'recipe',
+    'scene',
+  ],
   handbook: ['standards', 'units', 'patterns', 'probing', 'calculators'],
-  chain: ['locating', 'variation', 'fitting', 'belief', 'made'],
+  chain: ['locating', 'variation', 'fitting', 'belief', 'learning', 'made'],
   work: [
     'solid',
     'part',
@@ -18,7 +28,7 @@ const WINGS = {
   shop: ['workshop', 'holding', 'making'],
   plan: ['way', 'planning', 'drilling', 'plates'],
   predict: ['prediction', 'measured'],
-  floor: ['standin', 'offsets', 'register', 'steering'],
+  floor: ['standin', 'offsets', 'register', 'steering', 'learning'],
   foreman: ['findings', 'metal', 'cures', 'footings'],
   paper: ['picture', 'sheet', 'run', 'stored', 'formats', 'demo'],
 }
@@ -46,6 +56,7 @@ const MAY_IMPORT = {
 /** Packages that the pure core may use. */
 const CORE_PACKAGES = [
   '^node_modules/ml-matrix/',
+  '^node_modules/jstat/',
   '^node_modules/quickselect/',
   '^node_modules/zod/',
   '^node_modules/d3-polygon/',
@@ -111,6 +122,12 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/', pathNot: `^src/core/ground/linalg/|${TEST}` },
       to: { path: '^node_modules/ml-matrix/' },
+    },
+    {
+      name: 'statistics-by-its-door',
+      severity: 'error',
+      from: { path: '^src/', pathNot: `^src/core/ground/statistics/|${TEST}` },
+      to: { path: '^node_modules/jstat/' },
     },
     {
       name: 'rooms-by-door',

@@ -126,11 +126,8 @@ function Taken({
   readonly onEnter: (body: EntryBody) => void
 }) {
   const own = state.values.filter((value) => isReadingOf(value, asked))
-  const requirement = prediction.requirements.find(
-    (one) => one.requirement.id === asked.requirement,
-  )?.requirement
   return own.map((value) => {
-    const isWithin = requirement && withinOf(requirement, value.value, asked)
+    const isWithin = withinOf(value.value, asked)
     return (
       <p key={value.entry} className="flex flex-wrap items-baseline gap-x-3 text-[18px]">
         <span className={isWithin === undefined ? '' : isWithin ? 'text-green' : 'text-red'}>
@@ -181,10 +178,7 @@ function Measure({
   const { unit } = prediction.plan.part
   const value = valueOf(shown, asked.unit === 'deg' ? 'deg' : unit)
   const isNumber = value !== undefined
-  const requirement = prediction.requirements.find(
-    (one) => one.requirement.id === asked.requirement,
-  )?.requirement
-  const isWithin = requirement && isNumber ? withinOf(requirement, value, asked) : undefined
+  const isWithin = isNumber ? withinOf(value, asked) : undefined
   const take = (): void => {
     if (value === undefined) return
     onEnter({

@@ -1,4 +1,4 @@
-import { lowerTriangle } from '../../ground/linalg'
+import { backward, dot, forward, lowerTriangle } from '../../ground/linalg'
 import { figuresOf, type NamedSource, type Sparse } from '../variation'
 import { type Observed } from './observed'
 
@@ -165,35 +165,5 @@ export function along({ coefficients, indices }: Sparse, dense: Float64Array): n
   let sum = 0
   for (let k = 0; k < indices.length; k++)
     sum += (coefficients[k] as number) * (dense[indices[k] as number] as number)
-  return sum
-}
-
-/** L⁻¹ v. */
-function forward(rows: readonly Float64Array[], values: Float64Array): Float64Array {
-  const out = new Float64Array(values.length)
-  for (let i = 0; i < out.length; i++) {
-    const row = rows[i] as Float64Array
-    let sum = values[i] as number
-    for (let k = 0; k < i; k++) sum -= (row[k] as number) * (out[k] as number)
-    out[i] = sum / (row[i] as number)
-  }
-  return out
-}
-
-/** L⁻ᵀ v. */
-function backward(rows: readonly Float64Array[], values: Float64Array): Float64Array {
-  const out = Float64Array.from(values)
-  for (let i = out.length - 1; i >= 0; i--) {
-    const row = rows[i] as Float64Array
-    const value = (out[i] as number) / (row[i] as number)
-    out[i] = value
-    for (let k = 0; k < i; k++) out[k] = (out[k] as number) - (row[k] as number) * value
-  }
-  return out
-}
-
-function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0
-  for (let i = 0; i < a.length; i++) sum += (a[i] as number) * (b[i] as number)
   return sum
 }

@@ -19,6 +19,8 @@ export interface NamedSource {
   readonly unit?: 'mm/mm' | undefined
   /** What to do about it, in shop words. */
   readonly remedy?: string | undefined
+  /** The figure of the shop that it is drawn from, by a name, and what part of its variance that makes, 0 to 1. */
+  readonly figure?: { readonly path: string; readonly share: number } | undefined
   /** What a picture lights for it: surfaces, features, contacts, `jaw`, `parallels`. */
   readonly lights?: readonly string[] | undefined
   readonly distribution: Distribution

@@ -151,7 +151,7 @@ function seen(all: TakenAll, progress: Progress, taken: Taken): ValueSeen {
   const scale = isAngle ? 180 / Math.PI : 1
   if (!observed) return { ...taken, expected: taken.nominal, plusMinus: 0, doubt: undefined }
   const prior = believe(all.pieces.sources, []).of(observed.form)
-  const expected = taken.nominal + scale * prior.mean
+  const expected = taken.shown(prior.mean)
   const plusMinus = 3 * scale * Math.hypot(prior.sigma, observed.sigma)
   return { ...taken, expected, plusMinus, doubt: doubtOf(taken, expected, plusMinus, isThere) }
 }

@@ -9,3 +9,4 @@ export {
   nearestTurn,
   symmetricEigenvalues2,
 } from './small'
+export { backward, dot, forward } from './triangle'

@@ -5,14 +5,17 @@ import {
   steerable,
   coveredIn,
   type InProcess,
+  limitsOf,
+  NO_LIMITS,
+  type ReadingLimits,
 } from '../../predict/measured'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Op } from '../../plan/way'
 import { chainOf, type Prediction, type RequirementAnalysis } from '../../predict/prediction'
-import { nominalOf, refLabel, requirementFigures } from '../../work/part'
+import { refLabel, requirementFigures } from '../../work/part'
 
 /** A measurement that a step asks for. */
-export interface Asked {
+export interface Asked extends ReadingLimits {
   readonly requirement: string
   /** Which reading of it; the whole of it when undefined. */
   readonly reading: string | undefined
@@ -20,9 +23,6 @@ export interface Asked {
   /** What the drawing asks: "32.000 ±0.015". */
   readonly figures: string
   readonly unit: 'mm' | 'deg'
-  /** Within which it holds, as it is read, where it can be said of one reading. */
-  readonly lower: number | undefined
-  readonly upper: number | undefined
   /** Read before its last cut or from the holding: it is not judged, but what is still to be cut can be moved by it. */
   readonly inProcess: InProcess
   /** What the face that cannot be reached lies against: "the fixed jaw". */
@@ -61,8 +61,7 @@ export function inProcessAsk(ask: Asked, how: InProcess): Asked {
     ...ask,
     words: `${ask.words}, ${how.rough ? 'on the rough cut' : `from ${ask.against ?? 'the holding'}`}`,
     inProcess,
-    lower: undefined,
-    upper: undefined,
+    ...NO_LIMITS,
   }
 }
 
@@ -87,8 +86,6 @@ export function asksOf(
   const base = {
     requirement: requirement.id,
     figures,
-    lower: undefined,
-    upper: undefined,
     inProcess: {},
   }
   const [first] = readings
@@ -105,15 +102,15 @@ export function asksOf(
     }
   }
   if (isShownWhole(requirement) || !first) {
-    const limits = 'plus' in requirement && first ? requirement : undefined
+    const drawn = first?.nominal ?? 0
+    const isAngle = requirement.kind === 'angle'
     return [
       {
         ...base,
         reading: undefined,
         words: title,
-        unit: requirement.kind === 'angle' ? 'deg' : 'mm',
-        lower: limits && (nominalOf(part, requirement) ?? 0) + limits.minus.mm,
-        upper: limits && (nominalOf(part, requirement) ?? 0) + limits.plus.mm,
+        unit: isAngle ? 'deg' : 'mm',
+        ...limitsOf(part, requirement, false, isAngle ? (drawn * 180) / Math.PI : drawn),
         ...hiddenBy(first?.surfaces ?? []),
       },
     ]
@@ -125,6 +122,7 @@ export function asksOf(
       reading: name,
       words: words === '' ? title : `${title}, ${words}`,
       unit: 'mm',
+      ...limitsOf(part, requirement, true, 0),
       ...hiddenBy(surfaces),
     }),
   )

@@ -1,3 +1,4 @@
+import { NO_LIMITS, type ReadingLimits } from '../../predict/measured'
 import { type Prediction } from '../../predict/prediction'
 import { printLength, printSpread, unitSign } from '../../handbook/units'
 import { requirementFigures } from '../../work/part'
@@ -52,7 +53,7 @@ export function checkSheet(
           (value.plusMinus === undefined ? '' : `±${printLength(value.plusMinus, part.unit)}`),
         who: value.who,
         at: value.at,
-        isWithin: withinOf(requirement, value.value, ask),
+        isWithin: withinOf(value.value, ask ?? NO_LIMITS),
       }
     })
     const known = lines.flatMap(({ isWithin }) => isWithin ?? [])
@@ -73,21 +74,11 @@ export function checkSheet(
   })
 }
 
-/** Whether a value holds by itself: within limits; a single reading across a zone, and the zone as used. */
+/** Whether a value lies within its limits; nothing where it has none. */
 export function withinOf(
-  requirement: Prediction['requirements'][number]['requirement'],
   value: number,
-  ask: Pick<Asked, 'inProcess' | 'lower' | 'upper' | 'reading'> | undefined,
+  { lower = -Infinity, upper = Infinity }: Partial<ReadingLimits>,
 ): boolean | undefined {
-  // What is still to be cut is not judged yet.
-  if (ask && isInProcess(ask.inProcess)) return undefined
-  if (ask?.lower !== undefined && ask.upper !== undefined)
-    return value >= ask.lower - 1e-9 && value <= ask.upper + 1e-9
-  if (!('tolerance' in requirement)) return undefined
-  const zone = requirement.tolerance.mm
-  // Across a round zone each reading has half of it; what is used of a zone has all of it.
-  const isHalf = ask?.reading !== undefined && HALVED.has(requirement.kind)
-  return Math.abs(value) <= (isHalf ? zone / 2 : zone) + 1e-9
+  if (lower === -Infinity && upper === Infinity) return undefined
+  return value >= lower - 1e-9 && value <= upper + 1e-9
 }
-
-const HALVED: ReadonlySet<string> = new Set(['position', 'coaxiality', 'symmetry', 'profile'])

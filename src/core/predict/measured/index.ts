@@ -2,8 +2,10 @@ export { isShared, piecesOf, type PieceObserved, type Pieces } from './joined'
 export { type Knob, movesOf, type Steerable, steerable } from './knobs'
 export { coveredIn, type InProcess, type Otherwise, otherwiseIn } from './inProcess'
 export { isMade, isSurfaceMade, lastCuts, type Progress, roughCutOf } from './lastCuts'
-export { type Taken, type TakenAll, takenOf } from './observed'
+export { type TakenAll, takenOf } from './observed'
+export { type Taken } from './seen'
 export { isTouch } from './forms'
+export { limitsOf, NO_LIMITS, type ReadingLimits } from './limits'
 export { isShownWhole, type Readable, readablesOf, readOn } from './readable'
 export {
   type Measured,

@@ -1,5 +1,6 @@
 import { refLabel } from '../../work/part'
 import { type BearingPlace, type HeldError, type Locator } from '../../shop/holding'
+import { figureRef, SEAT_PATH } from '../../shop/workshop'
 import { waviness } from '../../work/stock'
 import { type StackContact, type Term } from '../../chain/variation'
 import { type SetupMaking } from './making'
@@ -60,6 +61,7 @@ function seat(
     setup: setup.id,
     contact: id,
     plusMinus: raw ? waviness(part, surface) : clean,
+    ...(!raw && { figure: figureRef(SEAT_PATH, workshop.seatMm, clean) }),
     remedy: raw ? words.cleanRaw : words.clean,
     lights: [1, 2, 3].map((n) => `${role}${n}`),
   }))

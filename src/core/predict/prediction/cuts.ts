@@ -18,7 +18,7 @@ import { processOf } from '../../plan/planning'
 import { cantileverDeflection } from '../../handbook/standards'
 import { type Column, type Distribution, type StackCut } from '../../chain/variation'
 import { type Op } from '../../plan/way'
-import { type Process } from '../../shop/workshop'
+import { figurePath, type FigureRef, figureRef, type Process } from '../../shop/workshop'
 import { backOf, machineColumn, scaleColumns, skewColumn, zSquareColumns } from './machineColumns'
 import { type FormTilt, type SetupMaking } from './making'
 
@@ -84,6 +84,7 @@ type OwnError = (
     cause?: string
     remedy?: string
     unit?: 'mm/mm'
+    figure?: FigureRef
   },
 ) => Column
 
@@ -118,7 +119,8 @@ function noteSize(
   const process = processOf(making, op)
   const { oversizeMm, sizeMm } = workshop.capabilities[process]
   if (!(sizeMm > 0)) return
-  sizeSource.set(surface.id, own('size', sizeMm, NOTHING, { offset: oversizeMm }).source)
+  const figure = figureRef(figurePath('capabilities', process, 'sizeMm'), sizeMm)
+  sizeSource.set(surface.id, own('size', sizeMm, NOTHING, { offset: oversizeMm, figure }).source)
   if (process === 'drill' || process === 'tap') unaimed.add(surface.id)
 }
 
@@ -130,18 +132,21 @@ function noteForm(
   own: OwnError,
 ): void {
   const { formMm, formSource, formTilts, part, workshop } = making
-  const { formMm: per100 } = workshop.capabilities[processOf(making, op)]
+  const process = processOf(making, op)
+  const { formMm: per100 } = workshop.capabilities[process]
   // What the cut leaves replaces the form that the face had.
   formSource.delete(surface.id)
   if (!(per100 > 0)) return
   const [a, b] = edgesOf(surface)
   const form = per100 * Math.max(1, Math.max(norm(a), norm(b)) / 100)
+  const figure = figureRef(figurePath('capabilities', process, 'formMm'), form)
   formMm.set(surface.id, form)
   formSource.set(
     surface.id,
     own('form', form, NOTHING, {
       distribution: 'one-sided',
       cause: `form of ${refLabel(part, surface.id)}`,
+      figure,
     }).source,
   )
   const tilt = (edge: Point<'part'>, beside: Point<'part'>, name: string): FormTilt => ({
@@ -149,6 +154,7 @@ function noteForm(
     source: own(`form tilt ${name}`, form / norm(edge), NOTHING, {
       ...RATIO,
       cause: `form of ${refLabel(part, surface.id)} under what is laid on it`,
+      figure,
     }).source,
   })
   formTilts.set(surface.id, [tilt(a, b, '1'), tilt(b, a, '2')])
@@ -161,14 +167,25 @@ function edgesOf({
   return [subtract(b, a), subtract(d, a)]
 }
 
-function placeError(making: SetupMaking, op: Op): number {
-  const { machine, workshop } = making
-  const can = workshop.capabilities[processOf(making, op)]
-  return Math.hypot(can.positionMm, machine.repeatMm)
+interface Erring {
+  readonly by: number
+  readonly figure: FigureRef
 }
 
-const leanOf = (making: SetupMaking, op: Op): number =>
-  making.workshop.capabilities[processOf(making, op)].leanPer100 / 100
+function placeError(making: SetupMaking, op: Op): Erring {
+  const { machine, workshop } = making
+  const process = processOf(making, op)
+  const { positionMm } = workshop.capabilities[process]
+  const by = Math.hypot(positionMm, machine.repeatMm)
+  const path = figurePath('capabilities', process, 'positionMm')
+  return { by, figure: figureRef(path, positionMm, by) }
+}
+
+function leanOf(making: SetupMaking, op: Op): Erring {
+  const process = processOf(making, op)
+  const by = making.workshop.capabilities[process].leanPer100 / 100
+  return { by, figure: figureRef(figurePath('capabilities', process, 'leanPer100'), by) }
+}
 
 function axisColumns(
   making: SetupMaking,
@@ -188,10 +205,10 @@ function axisColumns(
     })
   const [place, lean] = [placeError(making, op), leanOf(making, op)]
   return [
-    own('place x', place, translation(x)),
-    own('place y', place, translation(y)),
-    own('lean x', lean, rotationAbout(mouth, x), RATIO),
-    own('lean y', lean, rotationAbout(mouth, y), RATIO),
+    own('place x', place.by, translation(x), { figure: place.figure }),
+    own('place y', place.by, translation(y), { figure: place.figure }),
+    own('lean x', lean.by, rotationAbout(mouth, x), { ...RATIO, figure: lean.figure }),
+    own('lean y', lean.by, rotationAbout(mouth, y), { ...RATIO, figure: lean.figure }),
     tram('x', x),
     tram('y', y),
     skewColumn(making, translation(scale(x, backOf(making, mouth)))),
@@ -213,16 +230,17 @@ function flatColumns(
       link: `at ${setup.id}, tool length`,
       setup: setup.id,
       plusMinus: machine.toolLengthMm,
+      figure: figureRef(figurePath('machines', machine.id, 'toolLengthMm'), machine.toolLengthMm),
       remedy: 'Touch the tool off on the part itself.',
       lights: setup.ops.map((o) => o.feature),
     }),
   )
-  const lean = leanOf(making, op)
+  const [place, lean] = [placeError(making, op), leanOf(making, op)]
   return [
-    own('depth', placeError(making, op), translation(z)),
+    own('depth', place.by, translation(z), { figure: place.figure }),
     { source: toolLength, six: translation(z) },
-    own('lean x', lean, rotationAbout(surface.at, x), RATIO),
-    own('lean y', lean, rotationAbout(surface.at, y), RATIO),
+    own('lean x', lean.by, rotationAbout(surface.at, x), { ...RATIO, figure: lean.figure }),
+    own('lean y', lean.by, rotationAbout(surface.at, y), { ...RATIO, figure: lean.figure }),
   ]
 }
 
@@ -234,11 +252,12 @@ function wallColumns(
 ): readonly Column[] {
   const { axes } = making
   const [x, , z] = axes
-  const lean = leanOf(making, op)
+  const [place, lean] = [placeError(making, op), leanOf(making, op)]
+  const leaning = { ...RATIO, figure: lean.figure }
   const wall = [
-    own('place', placeError(making, op), translation(surface.normal)),
-    own('lean', lean, rotationAbout(surface.at, cross(surface.normal, z)), RATIO),
-    own('turn', lean / 4, rotationAbout(surface.at, z), RATIO),
+    own('place', place.by, translation(surface.normal), { figure: place.figure }),
+    own('lean', lean.by, rotationAbout(surface.at, cross(surface.normal, z)), leaning),
+    own('turn', lean.by / 4, rotationAbout(surface.at, z), leaning),
     ...deflection(making, op, surface, own),
   ]
   // Y travel out of square turns a wall along Y as a whole.

@@ -2,6 +2,7 @@ import { add, applyMotion, dot, type Point, scale } from '../../ground/geometry'
 import { middleOf, type Part, refLabel, type Surface } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Standing } from '../../shop/holding'
+import { figurePath, type FigureRef, figureRef } from '../../shop/workshop'
 import { isRaw, planeNow, type PartState, waviness } from '../../work/stock'
 import { type StackPickup, type StackSwing, type Term } from '../../chain/variation'
 import { type Pickup, refsOfPickup, type TurnPickup } from '../../plan/way'
@@ -88,12 +89,21 @@ function pickup(
   const weight = 1 / refs.length
   const cause = `zero in ${name.toUpperCase()}: ${refs.map((ref) => refLabel(part, ref)).join(' and ')} touched, ${instrument?.name.toLowerCase() ?? 'instrument'}`
   const reads = Math.hypot(instrument?.repeatMm ?? 0, machine.repeatMm)
-  const term = (id: string, plusMinus: number, remedy: string): Term => ({
+  const figure =
+    instrument &&
+    figureRef(figurePath('instruments', instrument.id, 'repeatMm'), instrument.repeatMm, reads)
+  const term = (
+    id: string,
+    plusMinus: number,
+    remedy: string,
+    more: { readonly figure?: FigureRef | undefined } = {},
+  ): Term => ({
     source: book.index(`at ${setup.id}, zero ${name} ${id}`, () => ({
       cause,
       link: `at ${setup.id}, zero ${name}`,
       setup: setup.id,
       plusMinus,
+      ...more,
       remedy,
       lights: refs,
     })),
@@ -109,6 +119,7 @@ function pickup(
           `touch ${n}`,
           reads,
           'Find zero with a better instrument, or on the feature that it must agree with.',
+          { figure },
         ),
         ...(raw
           ? [term(`raw ${n}`, waviness(part, ref), 'Cut that face before zero is found on it.')]

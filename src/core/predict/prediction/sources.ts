@@ -1,3 +1,4 @@
+import { type FigureRef } from '../../shop/workshop'
 import { type Distribution, type NamedSource } from '../../chain/variation'
 
 /** What a source is when it is first met. */
@@ -9,6 +10,7 @@ export interface NewSource {
   readonly contact?: string | undefined
   readonly unit?: 'mm/mm' | undefined
   readonly plusMinus: number
+  readonly figure?: FigureRef | undefined
   readonly distribution?: Distribution
   /** Middle of the spread, where it is not 0. */
   readonly offset?: number

@@ -1,3 +1,4 @@
+import { figurePath, type FigurePath, figureRef, type Parallels } from '../workshop'
 import { type Axis, point, type Point } from '../../ground/geometry'
 import { type Side } from '../../work/part'
 import { cornersOfBox, spanOf } from '../../ground/recipe'
@@ -199,21 +200,26 @@ export const stopLine = (
     : `Stop at the ${stop} end, on ${work.part.faces[faceAt[stop]].name}.`
 
 /** How closely work comes back to a stop. */
-export const stopError = (plusMinus: number): HeldError =>
+export const stopError = (plusMinus: number, path?: FigurePath): HeldError =>
   heldError({
     key: 'stop',
     cause: 'coming back to the stop',
     plusMinus,
+    ...(path !== undefined && { figure: figureRef(path, plusMinus) }),
     remedy: 'Touch the part instead of trusting the stop.',
     lights: ['stop1'],
   })
 
 /** What the parallels of a pair differ by; they may lie either way round. */
-export const parallelsDiffer = (plusMinus: number, rests: readonly string[]): HeldError =>
+export const parallelsDiffer = (
+  { differenceMm, id }: Pick<Parallels, 'differenceMm' | 'id'>,
+  rests: readonly string[],
+): HeldError =>
   heldError({
     key: 'parallels',
     cause: 'parallels differ',
-    plusMinus,
+    plusMinus: differenceMm,
+    figure: figureRef(figurePath('parallels', id, 'differenceMm'), differenceMm),
     remedy: 'Take a matched pair of parallels.',
     lights: ['parallels', ...rests],
   })

@@ -7,7 +7,7 @@ import { type Recipe } from '../../ground/recipe'
 import { type Sheet } from '../../ground/scene'
 import { type Cut } from '../../work/stock'
 import { type Distribution } from '../../chain/variation'
-import { type GearKind, type Turner, type Workshop } from '../workshop'
+import { type GearKind, type Turner, type Workshop, type FigureRef } from '../workshop'
 import { type Facing, type Lead, type Placed, type Work } from './work'
 
 /** What a locator settles: the height, the line along X, the place along X. */
@@ -93,6 +93,8 @@ export interface HeldError {
   /** A ratio, such as a lean; mm when left out. */
   readonly unit?: 'mm/mm'
   readonly plusMinus: number
+  /** The figure of the workshop that it is drawn from. */
+  readonly figure?: FigureRef
   readonly distribution?: Distribution
   readonly remedy: string
   readonly lights: readonly string[]

@@ -1,4 +1,14 @@
 export {
+  figureIn,
+  figurePath,
+  type FigurePath,
+  type FigureRef,
+  figureRef,
+  SEAT_PATH,
+  type ShopFigure,
+  withFigure,
+} from './figures'
+export {
   type AnglePlate,
   type CentringVise,
   type Chuck,

@@ -63,7 +63,7 @@ export const InstrumentSchema = z.strictObject({
   id,
   name,
   kind: z.enum(['edge finder', 'probe', 'indicator', 'feeler', 'setter']),
-  repeatMm: spread,
+  repeatMm: spread.describe('How closely it repeats, ± mm.'),
   tip: positive
     .optional()
     .describe('Diameter of the tip, or thickness of the feeler or setter, mm.'),

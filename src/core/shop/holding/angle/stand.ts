@@ -1,3 +1,4 @@
+import { figurePath } from '../../workshop'
 import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import {
@@ -150,7 +151,7 @@ function errorsOf(
   const gear = plate.name
   switch (role) {
     case 'rest':
-      return by === 'right' ? [parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2'])] : []
+      return by === 'right' ? [parallelsDiffer(parallels, ['rest1', 'rest2'])] : []
     case 'guide':
       return [
         heldError({
@@ -185,7 +186,7 @@ function errorsOf(
               remedy: 'Touch zero on the part itself, or set a stop.',
               lights: ['stop1'],
             })
-          : stopError(plate.stopMm),
+          : stopError(plate.stopMm, figurePath('anglePlates', plate.id, 'stopMm')),
       ]
   }
 }

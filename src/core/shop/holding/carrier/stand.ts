@@ -1,3 +1,4 @@
+import { figurePath } from '../../workshop'
 import { norm, point, type Point, subtract } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import { drawPieces, stopError, stopStay, storedStay } from '../common'
@@ -155,7 +156,7 @@ function errorsOf(
   { jawed, vise }: OnCarrier,
   { inSetup, role }: Pick<Locator, 'role' | 'inSetup'>,
 ): readonly HeldError[] {
-  if (role === 'stop') return [stopError(vise.stopMm)]
+  if (role === 'stop') return [stopError(vise.stopMm, figurePath('vises', vise.id, 'stopMm'))]
   const middle = (jawed.parallelY[0] + jawed.parallelY[1]) / 2
   if (role === 'rest') return bedErrors(vise, RESTS, { x: inSetup.x, y: inSetup.y - middle })
   return fixedJawErrors(vise, jawed, inSetup)

@@ -1,3 +1,4 @@
+import { figurePath, figureRef } from '../../workshop'
 import { type Axis, point } from '../../../ground/geometry'
 import { drawPieces, heldError, parallelsDiffer, stopError, stopStay, storedStay } from '../common'
 import {
@@ -101,20 +102,20 @@ function errorsOf(
   { gripMm, low, parallelY, parallels, vise }: InCentringVise,
   { by, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'by'>,
 ): readonly HeldError[] {
-  if (role === 'stop') return [stopError(vise.stopMm)]
+  if (role === 'stop')
+    return [stopError(vise.stopMm, figurePath('centringVises', vise.id, 'stopMm'))]
   if (role === 'rest') {
     const middle = (parallelY[0] + parallelY[1]) / 2
     return [
       ...bedErrors(vise, RESTS, { x: inSetup.x, y: inSetup.y - middle }),
-      ...(by === 'moving'
-        ? [parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2', 'rest3'])]
-        : []),
+      ...(by === 'moving' ? [parallelsDiffer(parallels, ['rest1', 'rest2', 'rest3'])] : []),
       // Both jaws close, and either may lift the work on its own side.
       heldError({
         key: `lift, ${by === 'moving' ? 'front' : 'back'}`,
         link: 'lift',
         cause: 'the jaws lift the work as they close',
         plusMinus: vise.liftMm,
+        figure: figureRef(figurePath('centringVises', vise.id, 'liftMm'), vise.liftMm),
         distribution: 'one-sided',
         remedy: 'Hammer it down until the parallels do not move, tighten, and hammer again.',
         lights: RESTS,

@@ -11,7 +11,7 @@ import {
 } from '../kind'
 import { turnedTrue } from '../setTrue'
 import { DEGREE_RAD } from '../../../handbook/units'
-import { type Chuck, type Turner } from '../../workshop'
+import { type Chuck, type Turner, figurePath } from '../../workshop'
 import { type Work } from '../work'
 import { chuckFindings } from './findings'
 import { inChuck, type InChuck } from './layout'
@@ -201,7 +201,7 @@ function errorsOf(
   { id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'id'>,
 ): readonly HeldError[] {
   const { chuck } = own
-  if (role === 'stop') return [stopError(chuck.stopMm)]
+  if (role === 'stop') return [stopError(chuck.stopMm, figurePath('chucks', chuck.id, 'stopMm'))]
   if (id === 'guide3' && chuck.grips === 'round') return [turnedTrue(own, 'guide3', 1)]
   const axis = role === 'guide' ? 'y' : 'z'
   return [

@@ -1,3 +1,4 @@
+import { figurePath, figureRef } from '../../workshop'
 import { point } from '../../../ground/geometry'
 import { drawPieces, heldError, hiddenBelow } from '../common'
 import { USUAL_BED_MM } from '../jawed'
@@ -133,6 +134,7 @@ function errorsOf(
               key: 'lift',
               cause: 'moving half lifts the work',
               plusMinus: vise.liftMm,
+              figure: figureRef(figurePath('vises', vise.id, 'liftMm'), vise.liftMm),
               distribution: 'one-sided',
               remedy:
                 'Hold the work down while the vise closes, and look whether it can be rocked.',

@@ -127,8 +127,6 @@ function errorsOf(
 ): readonly HeldError[] {
   const { parallels, strap } = own
   if (locator.role === 'rest')
-    return locator.by === 'right'
-      ? [parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2', 'rest3'])]
-      : []
+    return locator.by === 'right' ? [parallelsDiffer(parallels, ['rest1', 'rest2', 'rest3'])] : []
   return setTrueErrors(own, { on: 'the table', ...strap }, locator)
 }

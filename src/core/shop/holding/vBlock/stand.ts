@@ -1,3 +1,4 @@
+import { figurePath } from '../../workshop'
 import { add, type Axis, point, type Point, scale } from '../../../ground/geometry'
 import { type Ring } from '../../../ground/outline'
 import { box, prism } from '../../../ground/recipe'
@@ -150,7 +151,7 @@ function errorsOf(
   { id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'id'>,
 ): readonly HeldError[] {
   const { blocks } = own
-  if (role === 'stop') return [stopError(blocks.stopMm)]
+  if (role === 'stop') return [stopError(blocks.stopMm, figurePath('vBlocks', blocks.id, 'stopMm'))]
   if (id === 'guide3') return [turnedTrue(own, 'guide3', 1)]
   // One of the pair lies higher or further back than the other.
   return inSetup.x > 0

@@ -1,3 +1,4 @@
+import { figurePath, figureRef } from '../../workshop'
 import { point, type Point } from '../../../ground/geometry'
 import { heldError, parallelsDiffer, stopError } from '../common'
 import { coveredByJaws, jawSolids, jawStop, parallelRests, USUAL_BED_MM } from '../jawed'
@@ -79,7 +80,7 @@ function errorsOf(
         ...stripErrors(own, locator.id),
       ]
     case 'stop':
-      return [stopError(own.vise.stopMm)]
+      return [stopError(own.vise.stopMm, figurePath('vises', own.vise.id, 'stopMm'))]
   }
 }
 
@@ -141,14 +142,14 @@ function restErrors(
     ...secondErrors(own, inSetup, 'bed'),
   ]
   // A pair of parallels may lie either way round, so that it is drawn anew in each setup.
-  if (inSetup.y < middle)
-    errors.push(parallelsDiffer(parallels.differenceMm, ['rest1', 'rest2', 'rest3']))
+  if (inSetup.y < middle) errors.push(parallelsDiffer(parallels, ['rest1', 'rest2', 'rest3']))
   if (by === 'moving')
     errors.push({
       key: 'lift',
       link: 'lift',
       cause: 'moving jaw lifts the work',
       plusMinus: vise.liftMm,
+      figure: figureRef(figurePath('vises', vise.id, 'liftMm'), vise.liftMm),
       distribution: 'one-sided',
       remedy:
         'Hammer it down until the parallels do not move, or let the fixed jaw lead with a round bar.',
