@@ -36,6 +36,7 @@ const USAGE = `foothold: plans and checks milling work in several setups
   foothold jaws FILE --setup N --as ${JAW_KINDS.join('|')} [--jaw fixed|moving] [--way NAME] [--out FILE]
                                                soft jaws for a setup, as they are to be cut
   foothold diagnose FILE --measured M.json     what explains what was measured, and what would part two causes
+  foothold learn FILE --measured M.json        figures of the shop as its pieces have them, capability, how honest predictions were
   foothold left FILE [--way NAME]              what is left after each setup, and what the metal says
   foothold make FILE [--fault KEY=SIZE …] [--pieces N] [--seed S] [--setup N]
                                                pieces made by the exact chain with a hidden truth, as measured
@@ -55,6 +56,7 @@ const COMMANDS = [
   'check',
   'analyse',
   'diagnose',
+  'learn',
   'export',
   'fit',
   'fit-points',
@@ -128,7 +130,7 @@ async function obey(args: readonly string[], ends: Ends): Promise<number> {
   const text = read(ends, path)
   if (command === 'left' || values.as?.startsWith('left')) await lookBeside(text, path, ends)
   if (command === 'fit' || command === 'fit-points') return fitLine(command, text, values, print)
-  if (command === 'run' || command === 'diagnose' || command === 'make')
+  if (command === 'run' || command === 'diagnose' || command === 'learn' || command === 'make')
     return steeringLine(command, text, values, ends, print)
   // Only what the command needs is loaded: a quick figure is there at once.
   const { analysisOf, checkOf, predictFile, zeroFromReadings } = await import('@/operations/files')

@@ -9,9 +9,9 @@ interface Values {
   readonly way?: string | undefined
 }
 
-/** What was measured on pieces: what follows for what is still to be cut, or what is to blame; or pieces made with a hidden truth. */
+/** What was measured on pieces: what follows for what is still to be cut, or what is to blame; what they teach of the shop; or pieces made with a hidden truth. */
 export async function steeringLine(
-  command: 'run' | 'diagnose' | 'make',
+  command: 'run' | 'diagnose' | 'learn' | 'make',
   text: string,
   values: Values,
   ends: Ends,
@@ -35,6 +35,8 @@ export async function steeringLine(
     throw new BadInput('Name the file with what was measured: --measured FILE.')
   const measured = read(ends, values.measured)
   if (command === 'run') print(must(await runFile(text, measured)))
+  else if (command === 'learn')
+    print(must((await import('@/operations/learning')).learnFile(text, measured)))
   else print(must(diagnoseFile(text, measured)))
   return 0
 }

@@ -73,6 +73,7 @@ export {
   listEntries,
   listReleases,
   listRuns,
+  recentRuns,
   type ReleaseRow,
   type RunRow,
 } from './repositories/runs'

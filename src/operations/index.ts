@@ -17,6 +17,7 @@ export {
   fitPointsText,
   runFile,
   diagnoseFile,
+  learnFile,
   makeFile,
   readDocument,
   readDrawing,
@@ -39,6 +40,8 @@ export {
   type RegisterEntry,
   retireFixture,
 } from './fixtures'
+export { learnedOf, takeFigure } from './learned'
+export { type LearnedTold } from './learning'
 export { MakingSchema } from './steering'
 export { labelAddress, labelCode } from './label'
 export { clearAside, saveGear, saveShopFigures, shopNow } from './workshop'
@@ -67,6 +70,7 @@ export {
 export { beginLeft, leftRuns } from './leftRuns'
 export { MOST_FILE_BYTES } from './solids/limits'
 export {
+  checkPdf,
   checkTable,
   EntrySchema,
   keepEntry,

@@ -18,7 +18,7 @@ import {
   listReleases,
   listRuns,
 } from '@/db'
-import { checkTableOf, forbiddingOf, hideFault } from './backroom'
+import { checkPdfOf, checkTableOf, forbiddingOf, hideFault } from './backroom'
 import { loadJob } from './jobs'
 import { type Forbidding } from './runTasks'
 
@@ -136,6 +136,7 @@ export const NewRunSchema = z.strictObject({
   pieces: z.int().min(1).max(200),
   every: z.int().min(1).max(200).default(5),
   practice: z.boolean().default(false),
+  sound: z.boolean().default(false).describe('Of a practice run: nothing is hidden in the shop.'),
   exercise: z
     .int()
     .min(1)
@@ -151,14 +152,18 @@ export async function startRun(
 ): Promise<Result<{ readonly id: string }>> {
   const release = (await listReleases(wayId)).find(({ id }) => id === asked.release)
   if (!release) return absent('release.missing', 'This way has no such release.')
-  const { every, exercise = randomInt(1, 1_000_000), pieces, practice, who } = asked
+  const { every, exercise = randomInt(1, 1_000_000), pieces, practice, sound, who } = asked
   const document = readDocument(release.document)
   if (!document.ok) return document
   const id = nanoid(12)
   const { part, ways, workshop } = document.value
   const [way] = ways
   if (!way) return absent('release.missing', 'This release holds no way.')
-  const hidden = practice ? await hideFault(workshop, part, way, exercise) : undefined
+  const hidden = !practice
+    ? undefined
+    : sound
+      ? succeed({ seed: exercise, faults: {} })
+      : await hideFault(workshop, part, way, exercise)
   if (hidden?.ok === false) return hidden
   await insertRun({
     id,
@@ -251,4 +256,13 @@ export async function keepEntry(
 export async function checkTable(runId: string): Promise<Result<string>> {
   const view = await loadRun(runId)
   return view.ok ? checkTableOf(view.value) : view
+}
+
+/** The check sheet of one piece as a PDF. */
+export async function checkPdf(runId: string, piece: number): Promise<Result<Uint8Array>> {
+  const view = await loadRun(runId)
+  if (!view.ok) return view
+  if (piece > view.value.pieces)
+    return fail('entry.piece', `This run has ${view.value.pieces} pieces.`, 'piece')
+  return checkPdfOf(view.value, piece, view.value.release)
 }

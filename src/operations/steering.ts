@@ -107,7 +107,8 @@ function planIn(text: string, name: string | undefined): Result<Plan> {
   return way.ok ? succeed(planWay(workshop, part, way.value)) : way
 }
 
-function givenIn(
+/** A plan and what was measured of its pieces, from their texts. */
+export function givenIn(
   text: string,
   measuredText: string,
 ): Result<{ readonly plan: Plan; readonly measured: Measured }> {

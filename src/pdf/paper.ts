@@ -46,4 +46,4 @@ export const clean = (text: string): string =>
     .replaceAll('“', '"')
     .replaceAll('”', '"')
     .replaceAll('’', "'")
-    .replace(/[^\u0020-\u017e–·]/g, '?')
+    .replace(/[^\n\u0020-\u017e–·]/g, '?')

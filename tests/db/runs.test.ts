@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process'
+import { rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { nanoid } from 'nanoid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type Result } from '@/core/ground/issues'
@@ -9,20 +13,25 @@ import { predictWay } from '@/core/predict/prediction'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { closeDatabase, migrateDatabase } from '@/db'
 import {
+  checkPdf,
   checkTable,
   EntrySchema,
   hiddenFault,
   importJob,
   keepEntry,
+  learnedOf,
   loadJob,
   loadRun,
+  MakingSchema,
   NewRunSchema,
   practiceReadings,
   releaseWay,
   runList,
   saveDocument,
   startRun,
+  takeFigure,
 } from '@/operations'
+import { makeFile } from '@/operations/steering'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
@@ -190,5 +199,78 @@ describe('the stand-in shop', () => {
     const real = await begun()
     expect((await practiceReadings(real.run, 1)).ok).toBe(false)
     expect((await hiddenFault(real.run)).ok).toBe(false)
+  })
+})
+
+describe('the check sheet on paper', () => {
+  it('has every requirement with what was measured, by whom, and the story', async () => {
+    const { run } = await begun()
+    await keepEntry(run, entry({ kind: 'done', step: 's-1 take' }))
+    const value = { requirement: 'top-base', value: 75.013, plusMinus: 0.005 }
+    await keepEntry(run, entry({ kind: 'measured', step: 's-2 turn', value }, 2))
+    const pdf = must(await checkPdf(run, 1))
+    const file = join(tmpdir(), `check-${run}.pdf`)
+    writeFileSync(file, pdf)
+    const words = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
+    rmSync(file)
+    expect(words).toMatch(/Check sheet, Worm block, rev B, piece 1 of 1/)
+    expect(words).toMatch(/Top to base\s+75\.000 ±0\.1\s+75\.013 mm\s+±0\.005 AB\s+accepted/)
+    expect(words).toMatch(/Worm bore, size.*not measured/)
+    expect(words).toMatch(/AB: measured Top to base: 75\.013/)
+    expect((await checkPdf(run, 2)).ok).toBe(false)
+    expect((await checkPdf('none', 1)).ok).toBe(false)
+  })
+})
+
+describe('what is learnt', () => {
+  /** A run of some pieces, each with every reading as a sound shop makes it. */
+  async function measuredRun(practice: boolean) {
+    const { run, way } = await begun({ pieces: 10, practice })
+    const made = must(
+      makeFile(
+        writeDocument({ workshop: STANDARD_WORKSHOP, part: WORM_BLOCK, ways: [WORM_BLOCK_WAY_A] }),
+        MakingSchema.parse({ pieces: 10, seed: 3 }),
+      ),
+    )
+    for (const [p, { values }] of made.pieces.entries())
+      for (const value of values)
+        if ('requirement' in value && value.requirement === 'bore-size')
+          await keepEntry(
+            run,
+            entry({ kind: 'measured', step: 's-4 check', value }, p, { piece: p + 1 }),
+          )
+    return { run, way }
+  }
+
+  it('from the pieces of a run: practice and what was made are kept apart', async () => {
+    const { way } = await measuredRun(false)
+    const learned = must(await learnedOf(way.id, false))
+    expect(learned.series.map(({ words }) => words)).toEqual(['Worm bore, size'])
+    expect(learned.series[0]?.points).toHaveLength(10)
+    expect(learned.figures.map(({ path }) => path)).toContain('capabilities/bore/sizeMm')
+    expect(learned.figures[0]?.pieces).toBeGreaterThanOrEqual(10)
+    expect(must(await learnedOf(way.id, true)).series).toEqual([])
+    expect((await learnedOf('none', false)).ok).toBe(false)
+  })
+
+  it('a figure is taken over into the workshop, and refused where it makes no sense', async () => {
+    const before = must(await takeFigure('capabilities/bore/sizeMm', 0.0123))
+    expect(before.capabilities.bore.sizeMm).toBe(0.0123)
+    expect(must(await takeFigure('seatMm', 0.004)).seatMm).toBe(0.004)
+    expect(must(await takeFigure('vises/vise-125/liftMm', 0.03)).vises[0]?.liftMm).toBe(0.03)
+    expect((await takeFigure('seatMm', -1)).ok).toBe(false)
+    expect((await takeFigure('vises/vise-125/liftMm', 99)).ok).toBe(false)
+    expect((await takeFigure('vises/none/liftMm', 0.01)).ok).toBe(false)
+    const { bore } = STANDARD_WORKSHOP.capabilities
+    await takeFigure('capabilities/bore/sizeMm', bore.sizeMm)
+    await takeFigure('seatMm', STANDARD_WORKSHOP.seatMm)
+    await takeFigure('vises/vise-125/liftMm', 0.02)
+  })
+
+  it('a sound shop hides nothing', async () => {
+    const { release, way } = await begun()
+    const asked = { release, who: 'AB', pieces: 1, practice: true, sound: true, exercise: 5 }
+    const { id } = must(await startRun(way.id, NewRunSchema.parse(asked)))
+    expect(must(await hiddenFault(id))).toEqual({})
   })
 })

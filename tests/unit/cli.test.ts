@@ -301,6 +301,37 @@ describe('what was measured', () => {
     return path
   }
 
+  it('make, then learn: figures with what they are known to, and how honest the predictions were', async () => {
+    const made = await foothold(['make', WORM, '--pieces', '12', '--seed', '4'])
+    const { code, out } = await foothold(['learn', WORM, '--measured', put('l.json', made.out)])
+    expect(code).toBe(0)
+    const learned = JSON.parse(out) as {
+      figures: {
+        path: string
+        value: number
+        low: number
+        learnt: number
+        high: number
+        speaks: boolean
+      }[]
+      honesty: { verdict: string; values: number }
+      series: { words: string; points: object[] }[]
+    }
+    expect(learned.honesty.verdict).toBe('as predicted')
+    const tap = learned.figures.find(({ path }) => path === 'capabilities/tap/positionMm')
+    expect(tap?.speaks).toBe(true)
+    expect(tap?.low).toBeLessThan(tap?.learnt ?? 0)
+    expect(tap?.high).toBeGreaterThan(tap?.value ?? Infinity)
+    expect(learned.series.every(({ points }) => points.length === 12)).toBe(true)
+    const none = await foothold([
+      'learn',
+      WORM,
+      '--measured',
+      put('m.json', { pieces: [{ id: '1', values: [] }] }),
+    ])
+    expect([none.code, none.err]).toEqual([2, expect.stringMatching(/Nothing was measured/)])
+  })
+
   it('make, then diagnose: the fault that was hidden is named first', async () => {
     const fault = 'at s-5, seat guide1=0.08'
     const made = await foothold(['make', WORM, '--fault', fault, '--seed', '3', '--pieces', '2'])

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { FORMAT } from '@/core/paper/stored'
 import { database } from '../client'
 import { releases, runEntries, runs } from '../schema'
@@ -54,6 +54,31 @@ export const listRuns = (wayId: string): Promise<(RunRow & { readonly number: nu
     .innerJoin(releases, eq(runs.releaseId, releases.id))
     .where(eq(releases.wayId, wayId))
     .orderBy(desc(runs.startedAt))
+
+/** The runs of the shop that were begun last, real ones or those of the stand-in shop, with what they are made by. */
+export const recentRuns = (
+  isPractice: boolean,
+  most: number,
+): Promise<
+  {
+    readonly run: string
+    readonly pieces: number
+    readonly wayId: string
+    readonly document: unknown
+  }[]
+> =>
+  database()
+    .select({
+      run: runs.id,
+      pieces: runs.pieces,
+      wayId: releases.wayId,
+      document: releases.document,
+    })
+    .from(runs)
+    .innerJoin(releases, eq(runs.releaseId, releases.id))
+    .where(isPractice ? isNotNull(runs.practice) : isNull(runs.practice))
+    .orderBy(desc(runs.startedAt))
+    .limit(most)
 
 /** A run with the release that it is made by. */
 export async function findRun(

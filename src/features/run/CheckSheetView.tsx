@@ -3,7 +3,7 @@
 import { ArrowLeft, Download, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useMemo } from 'react'
-import { checkSheet, pieceState, type RunEntry, standing, stepsOf } from '@/core/paper/run'
+import { checkSheet, pieceState, type RunEntry, stepsOf, storyOf, VERDICTS } from '@/core/paper/run'
 import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
 import { predictWay } from '@/core/predict/prediction'
@@ -23,26 +23,19 @@ interface CheckSheetViewProps {
   readonly entries: readonly RunEntry[]
 }
 
-const SIGNS = {
-  within: '● accepted',
-  out: '▲ out',
-  open: '○ not measured',
-  judge: '◆ to be judged',
-} as const
-
 /** One piece on paper: every requirement with what was measured, the time taken, and its story. */
 export function CheckSheetView(props: CheckSheetViewProps) {
   const { entries, jobId, part, piece, pieces, release, runId, way, wayId, workshop } = props
-  const { lines, state, titles } = useMemo(() => {
+  const { lines, state, story } = useMemo(() => {
     const prediction = predictWay(planWay(workshop, part, way))
     const steps = stepsOf(prediction)
     const state = pieceState(steps, entries, piece)
-    const titles = new Map(
-      steps.map(({ id, setupNumber, title }) => [id, `setup ${setupNumber}: ${title}`]),
-    )
-    return { lines: checkSheet(prediction, steps, state), state, titles }
+    return {
+      lines: checkSheet(prediction, steps, state),
+      state,
+      story: storyOf(prediction, steps, entries, piece),
+    }
   }, [entries, part, piece, way, workshop])
-  const story = standing(entries, piece)
   const base = `/jobs/${jobId}/ways/${wayId}/run`
   return (
     <main className="mx-auto max-w-[900px] bg-white p-6 text-black">
@@ -55,6 +48,9 @@ export function CheckSheetView(props: CheckSheetViewProps) {
         </button>
         <a className="button" href={`/api/runs/${runId}/check`}>
           <Download className="size-4" aria-hidden /> CSV
+        </a>
+        <a className="button" href={`/api/runs/${runId}/check?as=pdf&piece=${piece}`}>
+          <Download className="size-4" aria-hidden /> PDF
         </a>
         {Array.from({ length: Math.min(pieces, 30) }, (_, i) => i + 1).map((n) => (
           <Link
@@ -106,7 +102,7 @@ export function CheckSheetView(props: CheckSheetViewProps) {
                   </span>
                 ))}
               </td>
-              <td className="whitespace-nowrap">{SIGNS[line.verdict]}</td>
+              <td className="whitespace-nowrap">{VERDICTS[line.verdict]}</td>
             </tr>
           ))}
         </tbody>
@@ -122,42 +118,14 @@ export function CheckSheetView(props: CheckSheetViewProps) {
       </p>
       <h2 className="mt-5 text-[18px] font-bold">Its story</h2>
       <ol className="text-[14px]">
-        {story.map(({ at, body, id, who }) => (
+        {story.map(({ at, id, who, words }) => (
           <li key={id}>
             <span className="figures">{new Date(at).toISOString().slice(11, 16)}</span> {who}:{' '}
-            {wordsOf(body, titles)}
+            {words}
           </li>
         ))}
       </ol>
       <p className="mt-6">Accepted by ______________________ date ______________</p>
     </main>
   )
-}
-
-function wordsOf(body: RunEntry['body'], titles: ReadonlyMap<string, string>): string {
-  const at = 'step' in body ? (titles.get(body.step) ?? body.step) : ''
-  switch (body.kind) {
-    case 'done':
-      return at
-    case 'skipped':
-      return `skipped “${at}”: ${body.why}`
-    case 'measured':
-      return `measured ${body.value.requirement}${body.value.reading === undefined ? '' : `, ${body.value.reading}`}: ${body.value.value}`
-    case 'moved':
-      return `${body.taken ? 'moved' : 'left'} ${body.move.axis?.toUpperCase() ?? body.move.feature ?? ''} of ${body.move.setup} by ${body.move.by.toFixed(3)}`
-    case 'changed':
-      return `something changed: ${body.text}`
-    case 'wrong':
-      return `something went wrong: ${body.text}`
-    case 'different':
-      return `done differently: ${body.text}`
-    case 'note':
-      return body.text
-    case 'paused':
-      return 'paused'
-    case 'resumed':
-      return 'went on'
-    case 'withdrawn':
-      return `took back a reading: ${body.why}`
-  }
 }

@@ -1,12 +1,13 @@
 'use client'
 
-import { ArrowLeft, Check, Printer } from 'lucide-react'
+import { ArrowLeft, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
 import {
   type Asked,
   type EntryBody,
   isFull,
+  piecesBefore,
   type PieceState,
   readAsked,
   type RunEntry,
@@ -25,10 +26,10 @@ import { SceneSvg } from '@/ui/SceneSvg'
 import { useKeys } from '@/ui/useKeys'
 import { useWho } from '@/ui/useWho'
 import { Finished } from './Finished'
-import { MEASURE_FORM, StepPane } from './StepPane'
+import { Foot } from './Foot'
+import { StepPane } from './StepPane'
 import { SteerPane } from './SteerPane'
-import { StepTools } from './StepTools'
-import { useRun, type RunWork } from './useRun'
+import { useRun } from './useRun'
 
 interface RunViewProps {
   readonly jobId: string
@@ -65,6 +66,10 @@ export function RunView(props: RunViewProps) {
   }
   useKeys({ Enter: done, PageDown: done })
   useAwakeScreen(step !== undefined)
+  const before = useMemo(
+    () => piecesBefore(steps, work.entries, piece),
+    [piece, steps, work.entries],
+  )
   const base = `/jobs/${jobId}/ways/${wayId}/run`
   const planned = prediction.plan.setups[(step?.setupNumber ?? 1) - 1]
   const views = useMemo(
@@ -129,6 +134,8 @@ export function RunView(props: RunViewProps) {
             workshop={workshop}
             state={work.state}
             piece={piece}
+            pieces={pieces}
+            before={before}
             step={step}
             onEnter={enter}
           />
@@ -136,61 +143,6 @@ export function RunView(props: RunViewProps) {
       </main>
       <Foot work={work} step={step} isMissing={isMissing} onDone={done} enter={enter} />
     </div>
-  )
-}
-
-/** The one large button, what else can happen, and whether all is kept. */
-function Foot({
-  enter,
-  isMissing,
-  onDone,
-  step,
-  work,
-}: {
-  readonly work: RunWork
-  readonly step: RunStep | undefined
-  readonly isMissing: boolean
-  readonly onDone: () => void
-  readonly enter: (body: EntryBody) => void
-}) {
-  return (
-    <footer className="sticky bottom-0 flex flex-wrap gap-2 bg-bar px-3 py-2">
-      {isMissing ? (
-        <button
-          type="submit"
-          form={MEASURE_FORM}
-          className="button main min-h-[72px]! grow justify-center text-[22px]"
-          disabled={work.state.isPaused}
-        >
-          <Check className="size-7" aria-hidden /> Keep the reading
-        </button>
-      ) : (
-        <button
-          type="button"
-          className="button main min-h-[72px]! grow justify-center text-[22px]"
-          disabled={!step || work.state.isPaused}
-          onClick={onDone}
-        >
-          <Check className="size-7" aria-hidden /> Done, next
-        </button>
-      )}
-      {step && (
-        <StepTools enter={enter} step={step.id} setup={step.setup} isPaused={work.state.isPaused} />
-      )}
-      <p
-        role="status"
-        data-kept={work.kept.kind === 'saved' && work.waiting > 0 ? 'sending' : work.kept.kind}
-        className="w-full text-[15px] text-bar-soft"
-      >
-        {work.kept.kind === 'saved'
-          ? work.waiting > 0
-            ? 'Being kept …'
-            : 'Everything is kept.'
-          : work.kept.kind === 'refused'
-            ? `▲ ${work.kept.sentence}`
-            : `▲ Network gone: ${work.waiting} kept on this device`}
-      </p>
-    </footer>
   )
 }
 

@@ -7,6 +7,7 @@ import { type Part } from '@/core/work/part'
 import { call } from '@/ui/api'
 import { useWho } from '@/ui/useWho'
 import { barJob, TopBar } from '@/ui/TopBar'
+import { Begin, type Beginning } from './Begin'
 
 interface Releasing {
   readonly releases: readonly {
@@ -138,25 +139,41 @@ export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsVie
               Release the way first; then pieces are made by it, step by step.
             </p>
           )}
-          <ul className="flex flex-col gap-2">
-            {list.runs.map((run) => (
-              <li key={run.id} className="border-t border-faint pt-2">
-                <Link className="underline" href={`/jobs/${jobId}/ways/${wayId}/run/${run.id}`}>
-                  {run.isPractice ? 'Practice' : 'Run'} of {run.pieces}{' '}
-                  {run.pieces === 1 ? 'piece' : 'pieces'}
-                </Link>{' '}
-                by release {run.release}, {run.who}, {day(run.at)} ·{' '}
-                <Link
-                  className="underline"
-                  href={`/jobs/${jobId}/ways/${wayId}/run/${run.id}/sheet`}
-                >
-                  check sheet
-                </Link>
-              </li>
-            ))}
-          </ul>
+          <RunLines runs={list.runs} base={`/jobs/${jobId}/ways/${wayId}/run`} />
         </section>
       </main>
+    </>
+  )
+}
+
+/** The runs that were begun, the newest first, and what they teach. */
+function RunLines({ base, runs }: Pick<Releasing, 'runs'> & { readonly base: string }) {
+  return (
+    <>
+      {runs.length > 0 && (
+        <p className="flex flex-wrap gap-2">
+          <Link className="button" href={`${base}/learned`}>
+            What the pieces teach
+          </Link>
+          <Link className="button quiet" href={`${base}/learned?practice=1`}>
+            and those of the stand-in shop
+          </Link>
+        </p>
+      )}
+      <ul className="flex flex-col gap-2">
+        {runs.map((run) => (
+          <li key={run.id} className="border-t border-faint pt-2">
+            <Link className="underline" href={`${base}/${run.id}`}>
+              {run.isPractice ? 'Practice' : 'Run'} of {run.pieces}{' '}
+              {run.pieces === 1 ? 'piece' : 'pieces'}
+            </Link>{' '}
+            by release {run.release}, {run.who}, {day(run.at)} ·{' '}
+            <Link className="underline" href={`${base}/${run.id}/sheet`}>
+              check sheet
+            </Link>
+          </li>
+        ))}
+      </ul>
     </>
   )
 }
@@ -194,86 +211,6 @@ function Forbidding({
         ))}
       </ul>
     </>
-  )
-}
-
-function Begin({
-  canBegin,
-  number,
-  onBegin,
-}: {
-  readonly number: number
-  readonly canBegin: boolean
-  readonly onBegin: (asked: Beginning) => void
-}) {
-  const [pieces, setPieces] = useState(1)
-  const [every, setEvery] = useState(5)
-  const [exercise, setExercise] = useState(0)
-  return (
-    <div className="flex flex-wrap items-end gap-3">
-      <Count words="Pieces" value={pieces} onChange={setPieces} />
-      {pieces > 1 && <Count words="Checked in full, every" value={every} onChange={setEvery} />}
-      <button
-        type="button"
-        className="button main"
-        disabled={!canBegin}
-        onClick={() => onBegin({ pieces, every, practice: false })}
-      >
-        Make them by release {number}
-      </button>
-      <button
-        type="button"
-        className="button"
-        disabled={!canBegin}
-        onClick={() =>
-          onBegin({ pieces, every, practice: true, ...(exercise > 0 && { exercise }) })
-        }
-      >
-        Practise in the stand-in shop
-      </button>
-      <p className="w-full text-soft">
-        In practice one fault is hidden in the shop: measure, find it, save the piece. What is
-        roughed and measured at a hold point can still be put right by its last cut.
-      </p>
-      <Count words="Exercise (0: any)" value={exercise} least={0} onChange={setExercise} />
-    </div>
-  )
-}
-
-interface Beginning {
-  readonly pieces: number
-  readonly every: number
-  readonly practice: boolean
-  /** The same number hides the same fault. */
-  readonly exercise?: number
-}
-
-/** A whole number, up to 200. */
-function Count({
-  least = 1,
-  onChange,
-  value,
-  words,
-}: {
-  readonly words: string
-  readonly value: number
-  readonly least?: number
-  readonly onChange: (count: number) => void
-}) {
-  return (
-    <label>
-      <span className="block text-soft">{words}</span>
-      <input
-        type="number"
-        min={least}
-        max={200}
-        className="field w-24"
-        value={value}
-        onChange={(event) =>
-          onChange(Math.max(least, Math.min(200, Math.round(Number(event.target.value)) || least)))
-        }
-      />
-    </label>
   )
 }
 

@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react'
 import { measuredPiece, type EntryBody, type PieceState, type RunStep } from '@/core/paper/run'
+import { type MeasuredPiece } from '@/core/predict/measured'
 import { type Part } from '@/core/work/part'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
@@ -15,12 +16,16 @@ interface SteerPaneProps {
   readonly workshop: Workshop
   readonly state: PieceState
   readonly piece: number
+  readonly pieces: number
+  /** What was measured of the pieces before: they were made with the same gear. */
+  readonly before: readonly MeasuredPiece[]
   readonly step: RunStep | undefined
   readonly onEnter: (body: EntryBody) => void
 }
 
 /** Once something was measured: what to put right first, then what to move and what that gains. */
-export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: SteerPaneProps) {
+export function SteerPane(props: SteerPaneProps) {
+  const { before, onEnter, part, piece, pieces, state, step, way, workshop } = props
   const [found, setFound] = useState<Steering>()
   const [isLooking, setIsLooking] = useState(false)
   const { cut, moved, roughed, setupsDone, values } = state
@@ -29,7 +34,7 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
     let isCurrent = true
     setIsLooking(true)
     void steering()
-      .steer(workshop, part, way, [measuredPiece(state, piece)])
+      .steer(workshop, part, way, [...before, measuredPiece(state, piece)])
       .then((next) => {
         if (!isCurrent) return
         setFound(next)
@@ -43,12 +48,12 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
   }, [values.length, moved.length, setupsDone, cut.length, roughed.length])
   if (values.length === 0)
     return <p className="text-soft">Nothing is measured of this piece yet.</p>
-  const one = found?.pieces[0]
+  const one = found?.pieces[found.pieces.length - 1]
   if (!found || !one) return <p role="status">Being worked out …</p>
   const { advice } = one
   const [cause] = found.diagnosis.causes
   const isAnswered = step !== undefined && state.decided.has(step.id)
-  const decide = (taken: boolean): void => {
+  const decide = (taken: boolean, following = false): void => {
     if (!step) return
     for (const { axis, by, feature, only, roughed, setup } of advice.moves)
       onEnter({
@@ -63,6 +68,7 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
           ...(roughed && { roughed: [...roughed] }),
         },
         taken,
+        ...(following && { following }),
       })
   }
   return (
@@ -100,8 +106,17 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
       {advice.moves.length > 0 && step && !isAnswered && (
         <div className="flex flex-wrap gap-2">
           <button type="button" className="button main min-h-[56px]!" onClick={() => decide(true)}>
-            Taken, keyed in
+            {piece < pieces ? 'Taken, for this piece' : 'Taken, keyed in'}
           </button>
+          {piece < pieces && (
+            <button
+              type="button"
+              className="button min-h-[56px]!"
+              onClick={() => decide(true, true)}
+            >
+              For the following too
+            </button>
+          )}
           <button type="button" className="button min-h-[56px]!" onClick={() => decide(false)}>
             Leave it
           </button>
@@ -113,24 +128,29 @@ export function SteerPane({ onEnter, part, piece, state, step, way, workshop }: 
           <span className="text-soft">, it helps {one.next[0].helps} most.</span>
         </p>
       )}
-      <table className="w-full text-[15px]">
-        <caption className="text-left text-soft">Margins, as planned and now</caption>
-        <tbody>
-          {one.requirements.map(({ after, before, isSettled, standing, title }) => (
-            <tr key={title} className="border-t border-faint">
-              <th scope="row" className="py-1 text-left font-normal">
-                <StandingMark standing={standing} /> {title}
-                {isSettled && <span className="text-soft"> · cut</span>}
-              </th>
-              <td className="figures text-right text-soft">
-                {before ? signed(before.margin) : ''}
-              </td>
-              <td className="figures text-right">{after ? signed(after.margin) : ''}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Margins requirements={one.requirements} />
     </div>
+  )
+}
+
+/** Every requirement’s margin, as it was planned and with what was measured. */
+function Margins({ requirements }: Pick<Steering['pieces'][number], 'requirements'>) {
+  return (
+    <table className="w-full text-[15px]">
+      <caption className="text-left text-soft">Margins, as planned and now</caption>
+      <tbody>
+        {requirements.map(({ after, before, isSettled, standing, title }) => (
+          <tr key={title} className="border-t border-faint">
+            <th scope="row" className="py-1 text-left font-normal">
+              <StandingMark standing={standing} /> {title}
+              {isSettled && <span className="text-soft"> · cut</span>}
+            </th>
+            <td className="figures text-right text-soft">{before ? signed(before.margin) : ''}</td>
+            <td className="figures text-right">{after ? signed(after.margin) : ''}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   )
 }
 

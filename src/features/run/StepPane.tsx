@@ -1,6 +1,7 @@
 'use client'
 
 import { useState } from 'react'
+import { KeyedIn } from './KeyedIn'
 import {
   type Asked,
   type EntryBody,
@@ -50,6 +51,7 @@ export function StepPane({
           <li key={line}>{line}</li>
         ))}
       </ul>
+      <KeyedIn plan={prediction.plan} step={step} state={state} onEnter={onEnter} />
       {hiddenOf(step).map(({ count, words }) => (
         <p key={words} className="text-[17px] text-ochre">
           ◆ {count === 1 ? 'One reading' : `${count} readings`} cannot be taken here: {words}

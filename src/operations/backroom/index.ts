@@ -22,9 +22,12 @@ export const fitPointsText = behind('fitPointsText')
 export const runFile = behind('runFile')
 export const diagnoseFile = behind('diagnoseFile')
 export const makeFile = behind('makeFile')
+export const learnFile = behind('learnFile')
+export const learnFromRuns = behind('learnFromRuns')
 export const forbiddingOf = behind('forbiddingOf')
 export const hideFault = behind('hideFault')
 export const practiceReadingsOf = behind('practiceReadingsOf')
+export const checkPdfOf = behind('checkPdfOf')
 export const checkTableOf = behind('checkTableOf')
 
 /** Starts every worker with a piece of real work, so that nobody waits for the first one. */

@@ -1,7 +1,9 @@
 import { gearChanges, readDocumentText } from '@/core/paper/formats'
 import { readDxf } from '@/exchange'
+import { checkPdfOf } from '../checkPaper'
 import { analyseFile, checkFile, exportFile } from '../files'
 import { fitFile, fitPointsText } from '../fitting'
+import { learnFile, learnFromRuns } from '../learning'
 import { leftFile } from '../left'
 import { bodyAsPart, readSolids } from '../solids/tasks'
 import { demoBracket } from '../solids/demoBracket'
@@ -33,10 +35,13 @@ export const TASKS = {
   runFile,
   diagnoseFile,
   makeFile,
+  learnFile,
+  learnFromRuns,
   forbiddingOf,
   hideFault,
   practiceReadingsOf,
   checkTableOf,
+  checkPdfOf,
   demoBracket,
 }
 

@@ -17,6 +17,8 @@ import { isInside, type Series, seriesOf } from './series'
 export interface MadeByPlan {
   readonly plan: Plan
   readonly pieces: readonly MeasuredPiece[]
+  /** Learnt from, but not shown piece by piece. */
+  readonly isAside?: boolean
 }
 
 /** A figure of the shop as its pieces have it. */
@@ -63,8 +65,8 @@ export interface Learned {
   readonly figures: readonly LearntFigure[]
   readonly gear: readonly GearSeen[]
   readonly honesty: Honesty
-  /** By plan, in the order in which they were given. */
-  readonly series: readonly (readonly Series[])[]
+  /** What was measured, piece by piece in the order in which they were given. */
+  readonly series: readonly Series[]
   /** Pieces that stand apart from the others, by plan and id: nothing is learnt from them. */
   readonly apart: readonly { readonly plan: number; readonly piece: string }[]
 }
@@ -98,11 +100,13 @@ export function learnFrom(made: readonly MadeByPlan[], workshop: Workshop): Resu
   }
   const batches = made.map(({ plan }, b) => batchOf(plan, taken[b] ?? [], workshop))
   const { apart, learning } = withoutApart(batches)
-  const series = made.map(({ plan }, b) => seriesOf(plan, taken[b] ?? []))
+  const series = seriesOf(
+    made.flatMap(({ isAside, plan }, b) => (isAside ? [] : [{ plan, pieces: taken[b] ?? [] }])),
+  )
   return succeed({
     figures: learning.spreads.flatMap((one) => figureOf(one, workshop) ?? []),
     gear: gearOf(learning),
-    honesty: honestyOf(learning, series.flat()),
+    honesty: honestyOf(learning, series),
     series,
     apart: apart.map(({ batch, piece }) => ({
       plan: batch,
@@ -123,8 +127,9 @@ function batchOf(
       return then !== undefined && now !== undefined && now > 0 ? then / now : 1
     },
     pieces: pieces.map(({ taken }) => {
-      const known = taken.taken.flatMap(({ observed, words }) =>
-        observed ? [{ observed, words }] : [],
+      // How a piece’s points were aligned is a guess of its own: only what the drawing asks for is learnt from.
+      const known = taken.taken.flatMap(({ observed, requirement, words }) =>
+        observed && requirement !== undefined ? [{ observed, words }] : [],
       )
       return {
         layout: known.map(({ observed, words }) => `${words} ${observed.sigma}`).join('|'),

@@ -34,34 +34,44 @@ export interface Series {
 export const isInside = ({ expected, plusMinus, value }: SeriesPoint): boolean =>
   Math.abs(value - expected) <= plusMinus
 
-/** Everything that was measured of finished pieces, by requirement and reading in the order of the drawing. */
-export function seriesOf(
-  { part }: Plan,
-  pieces: readonly { readonly id: string; readonly taken: TakenAll }[],
-): readonly Series[] {
-  const all = pieces.flatMap(({ id, taken }, place) => {
-    const prior = believe(taken.pieces.sources, [])
-    return taken.taken
-      .filter(({ inProcess, requirement }) => requirement !== undefined && !inProcess)
-      .map((one) => {
-        const scale = one.unit === 'deg' ? 180 / Math.PI : 1
-        const { mean, sigma } = one.observed ? prior.of(one.observed.form) : { mean: 0, sigma: 0 }
-        return {
-          requirement: one.requirement ?? '',
-          words: one.words,
-          unit: one.unit,
-          nominal: one.nominal,
-          isSigned: one.observed !== undefined,
-          point: {
-            piece: id,
-            place: place + 1,
-            value: one.value,
-            expected: one.shown(mean),
-            plusMinus: 3 * scale * Math.hypot(sigma, one.observed?.sigma ?? 0),
-          },
-        }
-      })
-  })
+/** Pieces of one release, as they were measured. */
+interface Measured {
+  readonly plan: Plan
+  readonly pieces: readonly { readonly id: string; readonly taken: TakenAll }[]
+}
+
+/**
+ * Everything that was measured, by requirement and reading in the order of the drawing, piece after piece; limits
+ * are those of the last release.
+ */
+export function seriesOf(made: readonly Measured[]): readonly Series[] {
+  const part = made[made.length - 1]?.plan.part
+  if (!part) return []
+  const all = made
+    .flatMap(({ pieces }) => pieces)
+    .flatMap(({ id, taken }, place) => {
+      const prior = believe(taken.pieces.sources, [])
+      return taken.taken
+        .filter(({ inProcess, requirement }) => requirement !== undefined && !inProcess)
+        .map((one) => {
+          const scale = one.unit === 'deg' ? 180 / Math.PI : 1
+          const { mean, sigma } = one.observed ? prior.of(one.observed.form) : { mean: 0, sigma: 0 }
+          return {
+            requirement: one.requirement ?? '',
+            words: one.words,
+            unit: one.unit,
+            nominal: one.nominal,
+            isSigned: one.observed !== undefined,
+            point: {
+              piece: id,
+              place: place + 1,
+              value: one.value,
+              expected: one.shown(mean),
+              plusMinus: 3 * scale * Math.hypot(sigma, one.observed?.sigma ?? 0),
+            },
+          }
+        })
+    })
   return allRequirements(part).flatMap((requirement) => {
     const own = all.filter((one) => one.requirement === requirement.id)
     return [...new Set(own.map(({ words }) => words))].map((words): Series => {

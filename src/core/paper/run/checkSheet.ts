@@ -1,4 +1,4 @@
-import { NO_LIMITS, type ReadingLimits } from '../../predict/measured'
+import { limitsOf, type ReadingLimits } from '../../predict/measured'
 import { type Prediction } from '../../predict/prediction'
 import { printLength, printSpread, unitSign } from '../../handbook/units'
 import { requirementFigures } from '../../work/part'
@@ -23,6 +23,14 @@ export interface CheckLine {
   }[]
   /** ● within, ▲ out, ○ not measured, ◆ measured but without limits of one reading. */
   readonly verdict: 'within' | 'out' | 'open' | 'judge'
+}
+
+/** Verdicts as they stand on paper: a sign and a word. */
+export const VERDICTS: Readonly<Record<CheckLine['verdict'], string>> = {
+  within: '● accepted',
+  out: '▲ out',
+  open: '○ not measured',
+  judge: '◆ to be judged',
 }
 
 /** The check sheet of one piece: every requirement of the drawing with what was measured of it. */
@@ -53,7 +61,10 @@ export function checkSheet(
           (value.plusMinus === undefined ? '' : `±${printLength(value.plusMinus, part.unit)}`),
         who: value.who,
         at: value.at,
-        isWithin: withinOf(value.value, ask ?? NO_LIMITS),
+        isWithin: withinOf(
+          value.value,
+          ask ?? limitsOf(part, requirement, value.reading !== undefined, 0),
+        ),
       }
     })
     const known = lines.flatMap(({ isWithin }) => isWithin ?? [])

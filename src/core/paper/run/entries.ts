@@ -22,7 +22,16 @@ export const EntryBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('different'), step, text: words }),
   z.strictObject({ kind: z.literal('wrong'), step, text: words }),
   z.strictObject({ kind: z.literal('changed'), setup: IdSchema, text: words }),
-  z.strictObject({ kind: z.literal('moved'), step, move: MovedSchema, taken: z.boolean() }),
+  z.strictObject({
+    kind: z.literal('moved'),
+    step,
+    move: MovedSchema,
+    taken: z.boolean(),
+    following: z
+      .boolean()
+      .optional()
+      .describe('It stays keyed in for the pieces after this one, until it is moved back.'),
+  }),
   z.strictObject({ kind: z.literal('paused'), step }),
   z.strictObject({ kind: z.literal('resumed'), step }),
   z.strictObject({ kind: z.literal('withdrawn'), entry: z.string().min(1).max(40), why: words }),
@@ -56,6 +65,10 @@ export interface PieceState {
     readonly at: number
   })[]
   readonly moved: NonNullable<MeasuredPiece['moved']>
+  /** What is keyed in: corrections of one thing added up, those kept from pieces before with them. */
+  readonly inForce: PieceState['moved']
+  /** What of it is for this piece only: it is put back when the setup is done. */
+  readonly putBack: PieceState['moved']
   /** Steps at which it was said what becomes of the advice, and nothing was measured since. */
   readonly decided: ReadonlySet<string>
   readonly isPaused: boolean
@@ -127,7 +140,9 @@ export function pieceState(
     fallen: [...fallen],
     missing,
     values,
-    moved: log.flatMap(({ body }) => (body.kind === 'moved' && body.taken ? [body.move] : [])),
+    moved: [...keptFrom(entries, piece), ...movesIn(log)],
+    inForce: summed([...keptFrom(entries, piece), ...movesIn(log)]),
+    putBack: summed(movesIn(log.filter(({ body }) => body.kind === 'moved' && !body.following))),
     decided: decidedIn(log),
     isPaused:
       log.findLast(({ body }) => body.kind === 'paused' || body.kind === 'resumed')?.body.kind ===
@@ -136,6 +151,35 @@ export function pieceState(
     ...cutSoFar(steps, isOver),
     disagree: disagreeing(values),
   }
+}
+
+type Moves = NonNullable<MeasuredPiece['moved']>
+
+/** Corrections that were taken. */
+const movesIn = (log: readonly RunEntry[]): Moves =>
+  log.flatMap(({ body }) => (body.kind === 'moved' && body.taken ? [body.move] : []))
+
+/** Corrections of pieces before that stay keyed in: for the whole of their setups now. */
+function keptFrom(entries: readonly RunEntry[], piece: number): Moves {
+  const before = [...new Set(entries.map((one) => one.piece))].filter((one) => one < piece)
+  return before
+    .sort((a, b) => a - b)
+    .flatMap((one) =>
+      movesIn(
+        standing(entries, one).filter(({ body }) => body.kind === 'moved' && body.following),
+      ).map(({ only: _only, roughed: _roughed, ...move }) => move),
+    )
+}
+
+/** Corrections of the same thing as one; what cancels is gone. */
+function summed(moves: Moves): Moves {
+  const found = new Map<string, Moves[number]>()
+  for (const { axis, by, feature, setup } of moves) {
+    const key = `${setup} ${axis ?? ''} ${feature ?? ''}`
+    const sum = by + (found.get(key)?.by ?? 0)
+    found.set(key, { setup, by: sum, ...(axis && { axis }), ...(feature && { feature }) })
+  }
+  return [...found.values()].filter(({ by }) => Math.abs(by) > 1e-6)
 }
 
 function decidedIn(log: readonly RunEntry[]): ReadonlySet<string> {
@@ -239,4 +283,21 @@ export function readAsked(
   if (!first) return undefined
   const { reading: _, ...rest } = first
   return { ...rest, value: all.reduce((sum, { value }) => sum + value / all.length, 0) }
+}
+
+/** So many pieces before the one in hand are looked at with it. */
+const LOOK_BACK = 4
+
+/** What was measured of the last pieces before one: they were made with the same gear. */
+export function piecesBefore(
+  steps: readonly RunStep[],
+  entries: readonly RunEntry[],
+  piece: number,
+): readonly MeasuredPiece[] {
+  const numbers = [...new Set(entries.map((one) => one.piece))].filter((one) => one < piece)
+  return numbers
+    .sort((a, b) => a - b)
+    .map((one) => measuredPiece(pieceState(steps, entries, one), one))
+    .filter(({ values }) => values.length > 0)
+    .slice(-LOOK_BACK)
 }

@@ -12,6 +12,7 @@ import {
   EntryBodySchema,
   isFull,
   measuredPiece,
+  moveWords,
   pieceState,
   type RunEntry,
   stepsOf,
@@ -238,6 +239,37 @@ describe('how far a piece is', () => {
       { kind: 'moved', step: 's-4 zero', move: { ...move, by: 1 }, taken: false },
     )
     expect(measuredPiece(pieceState(steps, log, 1), 1).moved).toEqual([move])
+  })
+
+  it('a correction for the following pieces holds for the whole of their setup, until it is taken back', () => {
+    const move = { setup: 's-4', axis: 'y' as const, by: -0.02, only: ['bore'], roughed: ['bore'] }
+    const of = (piece: number, at: number, by: number, following: boolean): RunEntry => ({
+      id: `m${at}`,
+      piece,
+      who: 'AB',
+      at,
+      body: { kind: 'moved', step: 's-4 check', move: { ...move, by }, taken: true, following },
+    })
+    const log = [of(1, 1, -0.02, true), of(1, 2, -0.005, false), of(3, 3, 0.02, true)]
+    const state = (piece: number) => pieceState(steps, log, piece)
+    const plain = { setup: 's-4', axis: 'y' }
+    expect(state(1).moved).toEqual([
+      { ...move, by: -0.02 },
+      { ...move, by: -0.005 },
+    ])
+    expect(state(1).inForce).toEqual([{ ...plain, by: -0.025 }])
+    expect(state(1).putBack).toEqual([{ ...plain, by: -0.005 }])
+    expect(state(2).moved).toEqual([{ ...plain, by: -0.02 }])
+    expect(state(2).putBack).toEqual([])
+    // Taken back while piece 3 was in hand: nothing is keyed in from there on.
+    expect(state(3).inForce).toEqual([])
+    expect(state(4).inForce).toEqual([])
+    expect(moveWords(prediction.plan, { ...plain, axis: 'y', by: -0.02 })).toBe(
+      'Y of G54 by −0.020',
+    )
+    expect(moveWords(prediction.plan, { setup: 's-1', feature: 'bottom', by: 0.012 })).toBe(
+      'base by 0.012 less deep',
+    )
   })
 
   it('an entry that says nothing is refused', () => {

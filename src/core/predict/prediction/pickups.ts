@@ -2,7 +2,7 @@ import { add, applyMotion, dot, type Point, scale } from '../../ground/geometry'
 import { middleOf, type Part, refLabel, type Surface } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Standing } from '../../shop/holding'
-import { figurePath, type FigureRef, figureRef } from '../../shop/workshop'
+import { figurePath, type FigureRef, figureRef, type Instrument } from '../../shop/workshop'
 import { isRaw, planeNow, type PartState, waviness } from '../../work/stock'
 import { type StackPickup, type StackSwing, type Term } from '../../chain/variation'
 import { type Pickup, refsOfPickup, type TurnPickup } from '../../plan/way'
@@ -89,9 +89,6 @@ function pickup(
   const weight = 1 / refs.length
   const cause = `zero in ${name.toUpperCase()}: ${refs.map((ref) => refLabel(part, ref)).join(' and ')} touched, ${instrument?.name.toLowerCase() ?? 'instrument'}`
   const reads = Math.hypot(instrument?.repeatMm ?? 0, machine.repeatMm)
-  const figure =
-    instrument &&
-    figureRef(figurePath('instruments', instrument.id, 'repeatMm'), instrument.repeatMm, reads)
   const term = (
     id: string,
     plusMinus: number,
@@ -119,7 +116,7 @@ function pickup(
           `touch ${n}`,
           reads,
           'Find zero with a better instrument, or on the feature that it must agree with.',
-          { figure },
+          { figure: instrument && repeats(instrument, reads) },
         ),
         ...(raw
           ? [term(`raw ${n}`, waviness(part, ref), 'Cut that face before zero is found on it.')]
@@ -128,6 +125,10 @@ function pickup(
     }),
   }
 }
+
+/** What an instrument repeats to, of what it and the machine do together. */
+const repeats = ({ id, repeatMm }: Instrument, all: number): FigureRef =>
+  figureRef(figurePath('instruments', id, 'repeatMm'), repeatMm, all)
 
 /** Where each axis of zero is found, in the part's frame: the mean of what is touched; the stop, jaw or parallels where nothing is. */
 export function zeroPlaces(

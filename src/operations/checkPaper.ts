@@ -1,0 +1,47 @@
+import { type Result, succeed } from '@/core/ground/issues'
+import { checkSheet, pieceState, stepsOf, storyOf, VERDICTS } from '@/core/paper/run'
+import { planWay } from '@/core/plan/planning'
+import { predictWay } from '@/core/predict/prediction'
+import { checkSheetPdf } from '@/pdf'
+import { fonts } from './fonts'
+import { type MadeBy } from './runTasks'
+
+/** The check sheet of one piece, to be printed. */
+export async function checkPdfOf(
+  { entries, part, pieces, way, workshop }: MadeBy,
+  piece: number,
+  release: number,
+): Promise<Result<Uint8Array>> {
+  const prediction = predictWay(planWay(workshop, part, way))
+  const steps = stepsOf(prediction)
+  const state = pieceState(steps, entries, piece)
+  const lines = checkSheet(prediction, steps, state)
+  const count = (verdict: (typeof lines)[number]['verdict']): number =>
+    lines.filter((line) => line.verdict === verdict).length
+  return succeed(
+    await checkSheetPdf(
+      {
+        title: `Check sheet, ${part.name}, rev ${part.revision}, piece ${piece} of ${pieces}`,
+        subtitle: `${way.name}, release ${release}. ${count('within')} of ${lines.length} accepted, ${count('out')} out.`,
+        lines: lines.map(({ figures, title, values, verdict }) => ({
+          title,
+          asked: figures,
+          measured: values.map(({ shown, words }) =>
+            words === title ? shown : `${shown} ${words.replace(`${title}, `, '')}`,
+          ),
+          by: values.map(({ instrument, who }) => [instrument, who].filter(Boolean).join(' ')),
+          verdict: VERDICTS[verdict].replace(/^\S+ /, ''),
+        })),
+        times: way.setups.map(
+          ({ id, name }, i) =>
+            `${i + 1} ${name}: ${Math.round((state.seconds.get(id) ?? 0) / 60)} min`,
+        ),
+        story: storyOf(prediction, steps, entries, piece).map(
+          ({ at, who, words }) =>
+            `${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} ${who}: ${words}`,
+        ),
+      },
+      fonts(),
+    ),
+  )
+}
