@@ -23,6 +23,7 @@ export interface LearningRun {
 
 /** What was learnt, with pieces by their run. */
 export interface LearnedTold extends Omit<Learned, 'apart'> {
+  /** Of the way that is shown. */
   readonly apart: readonly { readonly run: string; readonly piece: string }[]
   /** How many pieces were measured. */
   readonly pieces: number
@@ -46,7 +47,10 @@ export function learnFromRuns(
   if (!learned.ok) return learned
   return succeed({
     ...learned.value,
-    apart: learned.value.apart.map(({ piece, plan }) => ({ run: runs[plan]?.run ?? '', piece })),
+    apart: learned.value.apart.flatMap(({ piece, plan }) => {
+      const run = runs[plan]
+      return run && !run.isAside ? [{ run: run.run, piece }] : []
+    }),
     pieces: made.reduce((sum, one) => sum + one.pieces.length, 0),
   })
 }

@@ -15,7 +15,7 @@ const VERDICTS = {
   'not yet': ['○', 'text-soft', 'Too little is measured to say how honest the predictions were.'],
 } as const
 
-const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
+const percent = (share: number): string => `${(100 * share).toFixed(1)}\u00a0%`
 
 /** How often measured values lay where they were expected: too wide and too narrow are both said. */
 export function HonestyLine({

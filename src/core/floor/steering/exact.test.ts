@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { makePiece as madeExactly } from '../../../../tests/support/exactChain'
+import { calledThere } from '../../../../tests/support/calledThere'
 import { EXACT_WORKSHOP, randomPlan } from '../../../../tests/support/randomPlans'
 import { makePiece } from '../../chain/made'
 import { type NamedSource } from '../../chain/variation'
@@ -7,19 +8,7 @@ import { contactRow, dotSix, point } from '../../ground/geometry'
 import { planWay } from '../../plan/planning'
 import { chainOf } from '../../predict/prediction'
 
-/**
- * The same errors in two makers that share nothing but the documents: that of the tests has its own contacts,
- * seating, zero and cuts, and knows no source. What a source is called there, by its key here.
- */
-const calledThere = (key: string): string | undefined => {
-  const own = /^at s-(\d+), (seat (?:rest|guide)\d|parallels|lift|stop)$/.exec(key)
-  if (own) return `${Number(own[1]) - 1} ${own[2] ?? ''}`
-  const seatStop = /^at s-(\d+), seat stop1$/.exec(key)
-  if (seatStop) return `${Number(seatStop[1]) - 1} seat stop`
-  const vise = /^vise (\S+), (lean|tram|bed x|bed y)$/.exec(key)
-  return vise ? `${vise[2] ?? ''} ${vise[1] ?? ''}` : undefined
-}
-
+/** The same errors in two makers that share nothing but the documents. */
 describe('a fault made by two makers that share nothing', () => {
   it.each([1, 2, 3, 4])(
     'plan %i: every seat, stop, pair of parallels and vise moves every face alike',

@@ -12,20 +12,13 @@ import {
   WORM_BLOCK_WAY_B,
 } from '../../paper/demo'
 import { makePiece } from '../../chain/made'
-import {
-  figuresOf,
-  FormBuilder,
-  formOf,
-  type NamedSource,
-  normalStream,
-  seededUniform,
-} from '../../chain/variation'
+import { figuresOf, FormBuilder, formOf, normalStream, seededUniform } from '../../chain/variation'
 import { contactRow, dotSix, type Point, point } from '../../ground/geometry'
 import { type Plan, planWay } from '../../plan/planning'
-import { isTouch, type MeasuredPiece, readablesOf, steerable } from '../../predict/measured'
+import { type MeasuredPiece } from '../../predict/measured'
 import { chainOf } from '../../predict/prediction'
 import { STANDARD_WORKSHOP as W } from '../../shop/workshop'
-import { allRequirements } from '../../work/part'
+import { type Able, ableOf } from '../../../../tests/support/able'
 import { diagnose, makeMeasured, type MadePiece, steerPieces } from '.'
 
 const worm = planWay(W, WORM_BLOCK, WORM_BLOCK_WAY_A)
@@ -115,33 +108,6 @@ describe('a piece made with full rotations', () => {
 
 /** FOOTHOLD_FAULTS=200 draws so many faults for each plan: 1 000 in all, as docs/engine.md tells. */
 const FAULTS = Number(process.env.FOOTHOLD_FAULTS ?? 16)
-
-interface Able {
-  readonly source: NamedSource
-  readonly least: number
-}
-
-/** Sources that can matter: what each must be to put some reading off by more than three sigma. */
-function ableOf(plan: Plan): readonly Able[] {
-  const { chain } = steerable(chainOf(plan))
-  const { sources } = chain.model.stack
-  const { sigma } = figuresOf(sources)
-  const rows = allRequirements(plan.part).flatMap((one) => readablesOf(chain, one))
-  return sources.flatMap((source, i): Able[] => {
-    if (!(sigma[i] ?? 0) || isTouch(source)) return []
-    let most = 0
-    for (const { form } of rows) {
-      let [variance, own] = [0, 0]
-      form.indices.forEach((index, k) => {
-        const c = form.coefficients[k] ?? 0
-        variance += (c * (sigma[index] ?? 0)) ** 2
-        if (index === i) own = Math.abs(c)
-      })
-      if (variance > 0) most = Math.max(most, own / Math.sqrt(variance))
-    }
-    return most > 1e-9 ? [{ source, least: 3 / most }] : []
-  })
-}
 
 describe('the cause of an error, by pieces made with full rotations', () => {
   const tally = { single: 0, right: 0, pairs: 0, pairsRight: 0, sound: 0, alarms: 0 }
