@@ -21,6 +21,7 @@ import {
 import { checkPdfOf, checkTableOf, forbiddingOf, hideFault } from './backroom'
 import { loadJob } from './jobs'
 import { type Forbidding } from './runTasks'
+import { changedSince } from './sinceRelease'
 
 /** A finding that forbids, let pass by somebody. */
 export const OverrideSchema = z.strictObject({
@@ -35,8 +36,8 @@ export interface ReleaseLine {
   readonly number: number
   readonly who: string
   readonly at: string
-  /** Whether way and part are still as they were released. */
-  readonly isCurrent: boolean
+  /** What was changed since, in shop words; nothing where all is as it was released. */
+  readonly changed: readonly string[]
   readonly overrides: readonly Override[]
 }
 
@@ -79,7 +80,11 @@ export async function runList(wayId: string): Promise<Result<RunList>> {
       number: one.number,
       who: one.who,
       at: one.releasedAt.toISOString(),
-      isCurrent: one.wayVersion === way.version && one.partVersion === job.part.version,
+      changed: changedIn(one.document, {
+        part: job.part.body,
+        way: way.body,
+        workshop: job.workshop,
+      }),
       overrides: z.array(OverrideSchema).catch([]).parse(one.overrides),
     })),
     runs: made.map((one): RunLine => ({
@@ -93,6 +98,14 @@ export async function runList(wayId: string): Promise<Result<RunList>> {
     })),
     forbids: forbids.value,
   })
+}
+
+function changedIn(document: unknown, now: Parameters<typeof changedSince>[1]): readonly string[] {
+  const found = readDocument(document)
+  const [way] = found.ok ? found.value.ways : []
+  if (!found.ok || !way) return ['what was released cannot be read any more']
+  const { part, workshop } = found.value
+  return changedSince({ part, way, workshop }, now)
 }
 
 /** Freezes a way with its part and the workshop as they are now. */

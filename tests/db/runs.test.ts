@@ -82,9 +82,15 @@ describe('releases', () => {
   it('freeze the way: what is changed later is not in them, and they say so', async () => {
     const { way, run } = await begun()
     const before = must(await runList(way.id))
-    expect(before.releases[0]).toMatchObject({ number: 1, who: 'AB', isCurrent: true })
-    await saveDocument(way.id, way.version, { ...way.body, note: 'changed since' })
-    expect(must(await runList(way.id)).releases[0]?.isCurrent).toBe(false)
+    expect(before.releases[0]).toMatchObject({ number: 1, who: 'AB', changed: [] })
+    const [first, ...others] = way.body.setups
+    const renamed = { ...first, name: 'Face it', ops: first?.ops.slice(1) }
+    await saveDocument(way.id, way.version, {
+      ...way.body,
+      note: 'changed since',
+      setups: [renamed, ...others],
+    })
+    expect(must(await runList(way.id)).releases[0]?.changed).toEqual(['setup 1 Face it'])
     expect(must(await loadRun(run)).way.note).toBe(way.body.note)
     const second = must(await releaseWay(way.id, { who: 'CD', overrides: await passing(way.id) }))
     expect(second.releases.map(({ number }) => number)).toEqual([2, 1])

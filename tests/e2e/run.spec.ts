@@ -134,7 +134,10 @@ test('readings by keypad: out of limits asks once more; two that differ are both
   await open(page, `${path}/${run}`)
   await page.getByPlaceholder('initials').fill('CD')
   await toNextReading(page)
-  for (const key of ['7', '5', 'point', '8'])
+  // An instrument that reads inches: one key more.
+  for (const key of ['3', 'in']) await page.getByRole('button', { name: key, exact: true }).click()
+  await expect(page.locator('#reading input')).toHaveValue('3 in')
+  for (const key of ['in', 'Take the last figure away', '7', '5', 'point', '8'])
     await page.getByRole('button', { name: key, exact: true }).click()
   await expect(page.getByText('▲ outside the limits.')).toBeVisible()
   await large(page, 'Keep the reading').click()

@@ -10,7 +10,7 @@ import {
   PointElement,
 } from 'chart.js'
 import { useEffect, useRef } from 'react'
-import { isInside, type Series } from '@/core/floor/learning'
+import { type Series } from '@/core/floor/learning'
 import { type LengthUnit, printSpread } from '@/core/handbook/units'
 import { wordsOf } from './SeriesList'
 
@@ -58,7 +58,7 @@ export function SeriesChart({ series, unit }: SeriesChartProps) {
     })
     return () => chart.destroy()
   }, [series, unit])
-  const outside = series.points.filter((point) => !isInside(point)).length
+  const outside = series.points.filter(({ isInside }) => !isInside).length
   return (
     <figure className="sheet p-3">
       <figcaption className="mb-2">
@@ -128,7 +128,7 @@ function setsOf({ limits, points }: Series, inks: Inks): Line[] {
     borderWidth: 1,
     pointRadius: 0,
   })
-  const inside = points.map(isInside)
+  const inside = points.map(({ isInside }) => isInside)
   return [
     {
       data: points.map(({ place, value }) => ({ x: place, y: value })),
@@ -140,7 +140,8 @@ function setsOf({ limits, points }: Series, inks: Inks): Line[] {
       pointBorderColor: inks.ink,
     },
     ...[limits.lower, limits.upper].flatMap((y) => (y === undefined ? [] : [across(y)])),
-    edge(-1),
-    { ...edge(1), fill: '-1', backgroundColor: inks.band },
+    ...(points.some(({ plusMinus }) => plusMinus > 0)
+      ? [edge(-1), { ...edge(1), fill: '-1', backgroundColor: inks.band }]
+      : []),
   ]
 }

@@ -15,7 +15,8 @@ interface Releasing {
     readonly number: number
     readonly who: string
     readonly at: string
-    readonly isCurrent: boolean
+    /** What was changed since. */
+    readonly changed: readonly string[]
     readonly overrides: readonly { readonly code: string; readonly why: string }[]
   }[]
   readonly runs: readonly {
@@ -114,7 +115,9 @@ export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsVie
             {list.releases.map((one) => (
               <li key={one.id} className="border-t border-faint pt-2">
                 <b>Release {one.number}</b> by {one.who}, {day(one.at)}
-                {one.isCurrent ? ' · as it is now' : ' · the way or the part was changed since'}
+                {one.changed.length === 0
+                  ? ' · as it is now'
+                  : ` · changed since: ${one.changed.join(', ')}`}
                 {one.overrides.map(({ code, why }) => (
                   <span key={code + why} className="block text-ochre">
                     ◆ let pass: {why}

@@ -240,6 +240,7 @@ function Measure({
         )}
       </p>
       <Keypad
+        other={asked.unit === 'deg' ? undefined : unit === 'mm' ? 'in' : 'mm'}
         shown={shown}
         onChange={(text) => {
           setShown(text)

@@ -14,4 +14,4 @@ export {
   type LearntFigure,
   type MadeByPlan,
 } from './learn'
-export { isInside, type Series, type SeriesPoint } from './series'
+export { type Series, type SeriesPoint } from './series'

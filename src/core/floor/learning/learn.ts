@@ -11,7 +11,7 @@ import {
 } from '../../predict/measured'
 import { chainOf } from '../../predict/prediction'
 import { figureIn, type ShopFigure, type Workshop } from '../../shop/workshop'
-import { isInside, type Series, seriesOf } from './series'
+import { type Series, seriesOf } from './series'
 
 /** Pieces that were made by one plan: its way, part and workshop as they were released. */
 export interface MadeByPlan {
@@ -217,7 +217,7 @@ function gearOf({ gear }: Learning): readonly GearSeen[] {
 
 function honestyOf({ surprise, values }: Learning, series: readonly Series[]): Honesty {
   const points = series.flatMap((one) => one.points).filter(({ plusMinus }) => plusMinus > 0)
-  const inside = points.filter(isInside).length
+  const inside = points.filter(({ isInside }) => isInside).length
   const below = values > 0 ? chiSquaredBelow(surprise, values) : 0.5
   return {
     values: points.length,

@@ -14,6 +14,7 @@ export interface SeriesPoint {
   readonly expected: number
   /** Within 99.7 % of what was expected, the measurement’s own error with it. */
   readonly plusMinus: number
+  readonly isInside: boolean
 }
 
 /** What was measured of one reading of a requirement, piece by piece. */
@@ -29,10 +30,6 @@ export interface Series {
   readonly capability: Capability | undefined
   readonly drift: Drift | undefined
 }
-
-/** Whether a value lay where it was expected. */
-export const isInside = ({ expected, plusMinus, value }: SeriesPoint): boolean =>
-  Math.abs(value - expected) <= plusMinus
 
 /** Pieces of one release, as they were measured. */
 interface Measured {
@@ -56,6 +53,8 @@ export function seriesOf(made: readonly Measured[]): readonly Series[] {
         .map((one) => {
           const scale = one.unit === 'deg' ? 180 / Math.PI : 1
           const { mean, sigma } = one.observed ? prior.of(one.observed.form) : { mean: 0, sigma: 0 }
+          const expected = one.shown(mean)
+          const plusMinus = 3 * scale * Math.hypot(sigma, one.observed?.sigma ?? 0)
           return {
             requirement: one.requirement ?? '',
             words: one.words,
@@ -66,8 +65,10 @@ export function seriesOf(made: readonly Measured[]): readonly Series[] {
               piece: id,
               place: place + 1,
               value: one.value,
-              expected: one.shown(mean),
-              plusMinus: 3 * scale * Math.hypot(sigma, one.observed?.sigma ?? 0),
+              expected,
+              plusMinus,
+              // How much of a zone is used tells no way: nothing was expected of it.
+              isInside: !one.observed || Math.abs(one.value - expected) <= plusMinus,
             },
           }
         })
