@@ -6,6 +6,7 @@ import {
   type EntryBody,
   type PieceState,
   pieceState,
+  silenceOf,
   type RunEntry,
   type RunStep,
 } from '@/core/paper/run'
@@ -49,10 +50,22 @@ export function useRun(
     refresh: () => call(`/api/runs/${runId}/entries`, 'GET'),
   })
   const enter = useCallback(
-    (body: EntryBody, who: string): void =>
-      push({ id: nanoid(16), piece, who, at: Date.now(), body }),
-    [piece, push],
+    (body: EntryBody, who: string): void => {
+      const now = Date.now()
+      const add = (own: EntryBody): void => push({ id: nanoid(16), piece, who, at: now, body: own })
+      const silence = silenceOf(entries, piece, now)
+      // A long time in which nothing was entered counts as work only when somebody says so.
+      if (silence > 0 && 'step' in body && window.confirm(askedAfter(silence)))
+        add({ kind: 'worked', step: body.step })
+      add(body)
+    },
+    [entries, piece, push],
   )
   const state = useMemo(() => pieceState(steps, entries, piece), [entries, piece, steps])
   return { entries, state, kept, waiting, enter }
+}
+
+const askedAfter = (seconds: number): string => {
+  const minutes = Math.round(seconds / 60)
+  return `Nothing was entered for ${Math.floor(minutes / 60)} h ${minutes % 60} min. Was this piece worked on all that time? Cancel: it was not.`
 }

@@ -34,6 +34,8 @@ export const EntryBodySchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('paused'), step }),
   z.strictObject({ kind: z.literal('resumed'), step }),
+  // Said when asked after a long silence: it was work all the time.
+  z.strictObject({ kind: z.literal('worked'), step }),
   z.strictObject({ kind: z.literal('withdrawn'), entry: z.string().min(1).max(40), why: words }),
 ])
 export type EntryBody = z.infer<typeof EntryBodySchema>
@@ -224,11 +226,19 @@ function secondsOf(
   for (const entry of log) {
     const setup = 'step' in entry.body ? setupOf.get(entry.body.step) : undefined
     const spent = before ? (entry.at - before.at) / 1000 : 0
-    const isWork = before?.body.kind !== 'paused' && spent < LONG_S
+    const isWork =
+      before?.body.kind !== 'paused' && (spent < LONG_S || entry.body.kind === 'worked')
     if (setup !== undefined && isWork) seconds.set(setup, (seconds.get(setup) ?? 0) + spent)
     before = entry
   }
   return seconds
+}
+
+/** Seconds since something was entered of a piece, where that is so long that it has to be asked about; else 0. */
+export function silenceOf(entries: readonly RunEntry[], piece: number, now: number): number {
+  const last = standing(entries, piece).at(-1)
+  const spent = last ? (now - last.at) / 1000 : 0
+  return last?.body.kind === 'paused' || spent < LONG_S ? 0 : spent
 }
 
 function disagreeing(values: PieceState['values']): readonly string[] {

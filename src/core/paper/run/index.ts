@@ -9,6 +9,7 @@ export {
   pieceState,
   readAsked,
   type RunEntry,
+  silenceOf,
   standing,
 } from './entries'
 export { type Asked } from './asks'

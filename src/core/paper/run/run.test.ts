@@ -15,6 +15,7 @@ import {
   moveWords,
   pieceState,
   type RunEntry,
+  silenceOf,
   stepsOf,
 } from '.'
 
@@ -230,6 +231,30 @@ describe('how far a piece is', () => {
     ]
     expect(pieceState(steps, log, 1).seconds.get('s-1')).toBe(600)
     expect(pieceState(steps, log.slice(0, 2), 1).isPaused).toBe(true)
+  })
+
+  it('a long silence is no work, unless somebody says that it was', () => {
+    const hour = 3600_000
+    const at = (ms: number, body: EntryBody, id: string): RunEntry => ({
+      id,
+      piece: 1,
+      who: 'AB',
+      at: ms,
+      body,
+    })
+    const [a, b] = steps.map(({ id }) => id)
+    const before = [at(0, { kind: 'done', step: a ?? '' }, 'a')]
+    expect(silenceOf(before, 1, hour)).toBe(0)
+    expect(silenceOf(before, 1, 3 * hour)).toBe(3 * 3600)
+    expect(silenceOf([], 1, 3 * hour)).toBe(0)
+    expect(silenceOf([...before, at(1, { kind: 'paused', step: b ?? '' }, 'p')], 1, 9 * hour)).toBe(
+      0,
+    )
+    const done = at(3 * hour, { kind: 'done', step: b ?? '' }, 'c')
+    const seconds = (log: readonly RunEntry[]) => pieceState(steps, log, 1).seconds.get('s-1') ?? 0
+    expect(seconds([...before, done])).toBe(0)
+    const said = at(3 * hour, { kind: 'worked', step: b ?? '' }, 'b')
+    expect(seconds([...before, said, done])).toBe(3 * 3600)
   })
 
   it('corrections that were taken go to the engine, those that were left do not', () => {

@@ -71,6 +71,8 @@ function wordsOf(plan: Plan, body: RunEntry['body'], titles: ReadonlyMap<string,
       return 'paused'
     case 'resumed':
       return 'went on'
+    case 'worked':
+      return 'it was work all the time'
     case 'withdrawn':
       return `took back a reading: ${body.why}`
   }
