@@ -14,6 +14,7 @@ import {
   type RunStep,
   stepsOf,
 } from '@/core/paper/run'
+import { type Anchor, type RecordsBySetup, zeroLedger } from '@/core/floor/offsets'
 import { benchViews } from '@/core/paper/picture'
 import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
@@ -44,12 +45,28 @@ interface RunViewProps {
   readonly way: Way
   readonly workshop: Workshop
   readonly entries: readonly RunEntry[]
+  /** Readings of zero of the way, and what the register knows. */
+  readonly records: RecordsBySetup
+  readonly register: readonly Anchor[]
 }
 
 /** At the machine: the next thing to do, large, with its picture, and nothing else in the way. */
 export function RunView(props: RunViewProps) {
-  const { entries, every, isPractice, jobId, part, piece, pieces, runId, way, wayId, workshop } =
-    props
+  const {
+    entries,
+    every,
+    isPractice,
+    jobId,
+    part,
+    piece,
+    pieces,
+    records,
+    register,
+    runId,
+    way,
+    wayId,
+    workshop,
+  } = props
   const prediction = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
   const steps = useMemo(() => stepsOf(prediction, isFull(piece, every)), [every, piece, prediction])
   const work = useRun(runId, piece, steps, entries)
@@ -66,6 +83,11 @@ export function RunView(props: RunViewProps) {
   }
   useKeys({ Enter: done, PageDown: done })
   useAwakeScreen(step !== undefined)
+  // What is found at a real machine says nothing of the stand-in shop.
+  const zeros = useMemo(
+    () => (isPractice ? [] : zeroLedger(prediction.plan, records, register)),
+    [isPractice, prediction, records, register],
+  )
   const before = useMemo(
     () => piecesBefore(steps, work.entries, piece),
     [piece, steps, work.entries],
@@ -112,6 +134,8 @@ export function RunView(props: RunViewProps) {
             prediction={prediction}
             instruments={workshop.instruments}
             standin={isPractice ? standin : undefined}
+            zero={zeros.find(({ setup }) => setup === step.setup)}
+            zeroHref={isPractice ? undefined : `/jobs/${jobId}/ways/${wayId}/zero`}
             onEnter={enter}
           />
         ) : (

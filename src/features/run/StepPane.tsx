@@ -1,7 +1,9 @@
 'use client'
 
 import { useState } from 'react'
+import { type OffsetRow } from '@/core/floor/offsets'
 import { KeyedIn } from './KeyedIn'
+import { ZeroLines } from './ZeroLines'
 import {
   type Asked,
   type EntryBody,
@@ -22,6 +24,10 @@ interface StepPaneProps {
   readonly instruments: readonly { readonly id: string; readonly name: string }[]
   /** What the stand-in shop reads; undefined at a machine. */
   readonly standin: ((asked: Asked) => Promise<ReadValue | undefined>) | undefined
+  /** Zero of the setup in hand as it was found, or is to be expected. */
+  readonly zero: OffsetRow | undefined
+  /** Where it is found step by step; undefined in the stand-in shop. */
+  readonly zeroHref: string | undefined
   readonly onEnter: (body: EntryBody) => void
 }
 
@@ -33,6 +39,8 @@ export function StepPane({
   standin,
   state,
   step,
+  zero,
+  zeroHref,
 }: StepPaneProps) {
   const missing = state.missing(step)
   const [next] = missing
@@ -51,7 +59,10 @@ export function StepPane({
           <li key={line}>{line}</li>
         ))}
       </ul>
-      <KeyedIn plan={prediction.plan} step={step} state={state} onEnter={onEnter} />
+      {step.kind === 'zero' && zeroHref !== undefined && (
+        <ZeroLines zero={zero} unit={prediction.plan.part.unit} href={zeroHref} />
+      )}
+      <KeyedIn plan={prediction.plan} step={step} state={state} zero={zero} onEnter={onEnter} />
       {hiddenOf(step).map(({ count, words }) => (
         <p key={words} className="text-[17px] text-ochre">
           ◆ {count === 1 ? 'One reading' : `${count} readings`} cannot be taken here: {words}
@@ -172,7 +183,7 @@ function Measure({
   prediction,
   standin,
   step,
-}: Omit<StepPaneProps, 'state'> & { readonly asked: Asked }) {
+}: Omit<StepPaneProps, 'state' | 'zero' | 'zeroHref'> & { readonly asked: Asked }) {
   const [shown, setShown] = useState('')
   const [instrument, setInstrument] = useState('')
   const [plusMinus, setPlusMinus] = useState<number>()
