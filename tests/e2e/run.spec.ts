@@ -1,10 +1,14 @@
 import { type APIRequestContext, type Page } from '@playwright/test'
 import { roughBoreIn } from '../support/roughBore'
-import { accessible, expect, freshJob, freshWorm, open, test, WORM } from './support'
+import { accessible, expect, freshJob, open, test, WORM } from './support'
 
 /** A released way of a fresh worm block, and a run of it in the stand-in shop. */
-async function practice(request: APIRequestContext, name: string, pieces = 1) {
-  const job = await freshWorm(request, name)
+async function practice(
+  request: APIRequestContext,
+  name: string,
+  { pieces = 1, practice: isPractice = true, text = WORM } = {},
+) {
+  const job = await freshJob(request, text.replaceAll('"Worm block"', `"${name}"`))
   const way = job.ways[0]?.id ?? ''
   const headers = { 'content-type': 'application/json' }
   const list = (await (await request.get(`/api/ways/${way}/releases`)).json()) as {
@@ -22,7 +26,7 @@ async function practice(request: APIRequestContext, name: string, pieces = 1) {
   const run = (await (
     await request.post(`/api/ways/${way}/runs`, {
       headers,
-      data: { release: released.releases[0]?.id, who: 'AB', pieces, practice: true },
+      data: { release: released.releases[0]?.id, who: 'AB', pieces, practice: isPractice },
     })
   ).json()) as { id: string }
   return { path: `/jobs/${job.id}/ways/${way}/run`, run: run.id }
@@ -153,6 +157,75 @@ test('readings by keypad: out of limits asks once more; two that differ are both
   }[]
   expect(log.filter(({ body }) => body.kind === 'measured')).toHaveLength(1)
   expect(log.some(({ body, who }) => body.kind === 'withdrawn' && who === 'CD')).toBe(true)
+})
+
+/** The steps of the first setups of the worm block, in order, up to one of them. */
+function stepsTo(last: string): readonly string[] {
+  const cuts: Readonly<Record<string, readonly string[]>> = {
+    's-1': ['base'],
+    's-2': ['top'],
+    's-3': ['back'],
+    's-4': ['front', 'bore-rough'],
+  }
+  const all = Object.entries(cuts).flatMap(([setup, ops]) =>
+    ['take', 'hold', 'zero', 'place', ...ops.map((op) => `cut ${op}`), 'check', 'turn'].map(
+      (step) => `${setup} ${step}`,
+    ),
+  )
+  return all.slice(0, all.indexOf(last) + 1)
+}
+
+test('a correction is for this piece, or for the following too until it is taken back; at a machine zero is told', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(120_000)
+  const { path, run } = await practice(request, 'Worm block, corrections', {
+    pieces: 2,
+    practice: false,
+    text: ROUGHED,
+  })
+  const headers = { 'content-type': 'application/json' }
+  const done = async (piece: number, last: string): Promise<void> => {
+    for (const [i, step] of stepsTo(last).entries())
+      await request.post(`/api/runs/${run}/entries`, {
+        headers,
+        data: {
+          id: `done-${run}-${piece}-${i}`,
+          piece,
+          who: 'AB',
+          at: Date.now() - 60_000 + i,
+          body: { kind: 'done', step },
+        },
+      })
+  }
+  await done(1, 's-4 cut bore-rough')
+  await open(page, `${path}/${run}`)
+  await page.getByPlaceholder('initials').fill('AB')
+  await expect(page.locator('[data-step="s-4 hold bore-rough"]')).toBeVisible()
+  await expect(page.getByText('Bore to base, on the rough cut, from the fixed jaw')).toBeVisible()
+  for (const figure of ['31.955', '0']) {
+    await page.locator('#reading input').fill(figure)
+    await large(page, 'Keep the reading').click()
+    await expect(page.getByText(`${Number(figure).toFixed(3)}`, { exact: true })).toBeVisible()
+  }
+  await expect(page.locator('[data-advice="0"]')).toHaveCount(0)
+  await expect(
+    page.getByText(/move Y of G54 by [+−]0\.0\d+ before the rest of setup 4/),
+  ).toBeVisible()
+  await large(page, 'For the following too').click()
+  await expect(page.getByText(/^Y of G54 by/)).toBeVisible()
+  await expect(page.getByText(', for the following too')).toBeVisible()
+  await expect(page.locator('[data-kept="saved"]')).toBeVisible()
+  await done(2, 's-4 hold')
+  await open(page, `${path}/${run}?piece=2`)
+  await expect(page.locator('[data-step="s-4 zero"]')).toBeVisible()
+  await expect(page.getByText('not found yet').first()).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Find it step by step' })).toBeVisible()
+  await expect(page.getByText(/^Y of G54 by/)).toBeVisible()
+  await large(page, 'Take it back').click()
+  await expect(page.getByText(/^Y of G54 by/)).toHaveCount(0)
+  await accessible(page)
 })
 
 test('the network gone: what is done waits on the device and is there afterwards, once', async ({
