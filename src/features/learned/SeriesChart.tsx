@@ -1,20 +1,10 @@
 'use client'
 
-import {
-  Chart,
-  type ChartDataset,
-  Filler,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-} from 'chart.js'
-import { useEffect, useRef } from 'react'
+import { useCallback } from 'react'
 import { type Series } from '@/core/floor/learning'
 import { type LengthUnit, printSpread } from '@/core/handbook/units'
+import { ChartCanvas, type ChartMade, STILL } from '@/ui/ChartCanvas'
 import { wordsOf } from './SeriesList'
-
-Chart.register(Filler, LineController, LineElement, LinearScale, PointElement)
 
 interface SeriesChartProps {
   readonly series: Series
@@ -23,41 +13,37 @@ interface SeriesChartProps {
 
 /** One requirement, piece by piece in the order of making: limits, what was expected, and what was measured. */
 export function SeriesChart({ series, unit }: SeriesChartProps) {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  useEffect(() => {
-    if (!canvas.current) return
-    const inks = inksOf(canvas.current)
-    const chart = new Chart(canvas.current, {
-      type: 'line',
-      data: { datasets: setsOf(series, inks) },
-      options: {
-        animation: false,
-        responsive: true,
-        maintainAspectRatio: false,
-        parsing: false,
-        events: [],
-        scales: {
-          x: {
-            type: 'linear',
-            min: 0,
-            max: lastOf(series),
-            title: { display: true, text: 'piece, in the order of making', color: inks.soft },
-            ticks: { color: inks.soft, precision: 0, maxRotation: 0, includeBounds: false },
-            grid: { display: false },
-          },
-          y: {
-            ticks: {
-              color: inks.soft,
-              maxTicksLimit: 9,
-              callback: (value) => figureOf(Number(value), series, unit),
+  const make = useCallback(
+    (canvas: HTMLCanvasElement): ChartMade => {
+      const inks = inksOf(canvas)
+      return {
+        type: 'line',
+        data: { datasets: setsOf(series, inks) },
+        options: {
+          ...STILL,
+          scales: {
+            x: {
+              type: 'linear',
+              min: 0,
+              max: lastOf(series),
+              title: { display: true, text: 'piece, in the order of making', color: inks.soft },
+              ticks: { color: inks.soft, precision: 0, maxRotation: 0, includeBounds: false },
+              grid: { display: false },
             },
-            grid: { color: inks.faint },
+            y: {
+              ticks: {
+                color: inks.soft,
+                maxTicksLimit: 9,
+                callback: (value) => figureOf(Number(value), series, unit),
+              },
+              grid: { color: inks.faint },
+            },
           },
         },
-      },
-    })
-    return () => chart.destroy()
-  }, [series, unit])
+      }
+    },
+    [series, unit],
+  )
   const outside = series.points.filter(({ isInside }) => !isInside).length
   return (
     <figure className="sheet p-3">
@@ -69,15 +55,13 @@ export function SeriesChart({ series, unit }: SeriesChartProps) {
           {outside > 0 ? ` Triangles: ${outside} not expected there.` : ''}
         </span>
       </figcaption>
-      <div className="h-[340px]">
-        <canvas
-          ref={canvas}
-          role="img"
-          aria-label={`${series.words}: ${series.points
-            .map(({ piece, value }) => `piece ${piece} ${figureOf(value, series, unit)}`)
-            .join(', ')}`}
-        />
-      </div>
+      <ChartCanvas
+        className="h-[340px]"
+        label={`${series.words}: ${series.points
+          .map(({ piece, value }) => `piece ${piece} ${figureOf(value, series, unit)}`)
+          .join(', ')}`}
+        make={make}
+      />
     </figure>
   )
 }
@@ -105,7 +89,7 @@ function inksOf(element: HTMLElement): Inks {
   }
 }
 
-type Line = ChartDataset<'line', { x: number; y: number }[]>
+type Line = ChartMade['data']['datasets'][number]
 
 function setsOf({ limits, points }: Series, inks: Inks): Line[] {
   const last = lastOf({ points })

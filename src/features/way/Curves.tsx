@@ -1,17 +1,8 @@
 'use client'
 
-import {
-  Chart,
-  type ChartDataset,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-} from 'chart.js'
-import { useEffect, useRef } from 'react'
+import { useCallback } from 'react'
 import { type SimulatedCurve, type SimulatedMeasure } from '@/core/chain/variation'
-
-Chart.register(LineController, LineElement, LinearScale, PointElement)
+import { ChartCanvas, type ChartMade, STILL } from '@/ui/ChartCanvas'
 
 /** Inks on the dark bar, and dashes, so that curves are told apart without colour too. */
 const LOOKS = [
@@ -83,18 +74,12 @@ function Picture({
   curves,
   figure,
 }: Pick<CurvesProps, 'figure'> & { readonly curves: readonly SimulatedCurve[] }) {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  useEffect(() => {
-    if (!canvas.current) return
-    const chart = new Chart(canvas.current, {
+  const make = useCallback(
+    (): ChartMade => ({
       type: 'line',
       data: { datasets: [...curves.map(curveSet), ...limitSets(curves)] },
       options: {
-        animation: false,
-        responsive: true,
-        maintainAspectRatio: false,
-        parsing: false,
-        events: [],
+        ...STILL,
         scales: {
           y: { display: false, min: 0, max: 1.05 },
           x: {
@@ -109,21 +94,19 @@ function Picture({
           },
         },
       },
-    })
-    return () => chart.destroy()
-  }, [curves, figure])
+    }),
+    [curves, figure],
+  )
   return (
-    <div className="h-[96px] min-w-60 grow">
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label={`How the pieces are spread: ${curves.map((curve) => wordsOf(curve, figure)).join('; ')}`}
-      />
-    </div>
+    <ChartCanvas
+      className="h-[96px] min-w-60 grow"
+      label={`How the pieces are spread: ${curves.map((curve) => wordsOf(curve, figure)).join('; ')}`}
+      make={make}
+    />
   )
 }
 
-type Line = ChartDataset<'line', { x: number; y: number }[]>
+type Line = ChartMade['data']['datasets'][number]
 
 /** A curve as high as the picture, whatever its width. */
 function curveSet({ counts, from, to }: SimulatedCurve, i: number): Line {
