@@ -66,7 +66,8 @@ export function explain(
     }),
   )
   const rows = candidates.map(({ pattern }) => weigh(pattern))
-  const count = Math.max(1, candidates.length)
+  // Bold guesses, however many, take nothing from what else may be.
+  const count = Math.max(1, candidates.filter(({ known }) => known === undefined).length)
   const price = Math.log(ONE_FAULT / count)
   const searched = new Search(candidates, rows, off, price)
   const singles = rows.map((_, j) => searched.single(j))

@@ -1,21 +1,7 @@
-import { type Candidate } from '../../chain/belief'
-import { figuresOf, type NamedSource } from '../../chain/variation'
-import { type Axis } from '../../ground/geometry'
-import { isShared, isTouch, type TakenAll } from '../../predict/measured'
-import { type PlannedSetup } from '../../plan/planning'
-
-/** Something that may be to blame for what was measured. */
-export interface Suspect extends Candidate {
-  /** That of its source, with what is special about it. */
-  readonly key: string
-  readonly source: NamedSource
-  /** The piece that it is only in, from 0; in all of them when undefined. */
-  readonly piece: number | undefined
-  /** A gross mistake in words, where it is one. */
-  readonly mistake: string | undefined
-  /** The sources of the joined pieces that it moves. */
-  readonly moves: readonly number[]
-}
+import { figuresOf } from '../../chain/variation'
+import { isShared, isTouch, steerable, type TakenAll } from '../../predict/measured'
+import { numberMistakes, type Shown, tipMistakes } from './mistakes'
+import { type Suspect } from './suspect'
 
 /** Everything that may be to blame: every source that was seen, in all pieces or in one, and gross mistakes of a known size. */
 export function suspectsOf({ chain, pieces, taken }: TakenAll): readonly Suspect[] {
@@ -47,7 +33,16 @@ export function suspectsOf({ chain, pieces, taken }: TakenAll): readonly Suspect
     )
     if (pieces.count > 1 && !isShared(source)) for (const { at, piece } of places) make([at], piece)
   })
-  return [...suspects, ...mistakesAmong(suspects, chain.plan.setups)]
+  const shown = (index: number): Shown | undefined => {
+    const moves = (placesOf.get(index) ?? []).map(({ at }) => at)
+    const pattern = sumOf(patterns, moves, observed.length)
+    return pattern && { moves, pattern }
+  }
+  return [
+    ...suspects,
+    ...tipMistakes(suspects, chain.plan.setups),
+    ...numberMistakes(steerable(chain), shown),
+  ]
 }
 
 type Pieces = TakenAll['pieces']
@@ -96,35 +91,4 @@ function sumOf(
   const sum = new Float64Array(count)
   for (const pattern of own) pattern.forEach((value, o) => (sum[o] = (sum[o] as number) + value))
   return sum
-}
-
-const AXES: readonly Axis[] = ['x', 'y', 'z']
-
-/** Mistakes whose size is known: half or all of the tip forgotten, or added the wrong way. */
-function mistakesAmong(suspects: readonly Suspect[], setups: readonly PlannedSetup[]): Suspect[] {
-  return setups.flatMap((planned, i) =>
-    AXES.flatMap((axis): Suspect[] => {
-      const how = planned.setup.zero[axis]
-      if (how.kind !== 'edge' && how.kind !== 'height') return []
-      const instrument = planned.workshop.instruments.find(({ id }) => id === how.instrument)
-      const tip = instrument?.tip
-      const touch = suspects.find(({ key }) => key === `at ${planned.id}, zero ${axis} touch 0`)
-      if (tip === undefined || !touch || !instrument) return []
-      const name = instrument.name.toLowerCase()
-      // A height is set by the whole of a feeler; an edge by half of a tip.
-      const part = how.kind === 'height' ? 1 : 0.5
-      return [part, -part, 2 * part, -2 * part].map((share): Suspect => ({
-        ...touch,
-        key: `${touch.key}, tip ${share}`,
-        known: share * tip,
-        mistake: `${TIP_WORDS[Math.abs(share)] ?? ''} of the ${name} ${Math.abs(share) > part ? 'counted the wrong way' : 'forgotten'} in ${axis.toUpperCase()}, setup ${i + 1}`,
-      }))
-    }),
-  )
-}
-
-const TIP_WORDS: Readonly<Record<number, string>> = {
-  0.5: 'half the tip',
-  1: 'the whole tip',
-  2: 'twice the thickness',
 }

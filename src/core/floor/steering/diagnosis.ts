@@ -9,7 +9,8 @@ import {
   type TakenAll,
   takenOf,
 } from '../../predict/measured'
-import { type Suspect, suspectsOf } from './candidates'
+import { suspectsOf } from './candidates'
+import { type Suspect } from './suspect'
 import { readableNow } from './nextMeasurement'
 import { progressOf } from './state'
 
@@ -173,9 +174,7 @@ function causeOf(
     unit: source.unit ?? 'mm',
     probability,
     piece: piece === undefined || ids.length < 2 ? undefined : ids[piece],
-    remedy: suspect.mistake
-      ? 'Find zero again, and write down what is added for the tip.'
-      : (source.remedy ?? ''),
+    remedy: suspect.mistake?.remedy ?? source.remedy ?? '',
     lights: source.lights ?? [],
     setup: source.setup,
   }
@@ -193,7 +192,7 @@ const CHIP = 3
 /** A cause in shop words: how much, of what, where. */
 export function wordsOf({ mistake, source }: Suspect, size: number, plan: Plan): string {
   const much = source.unit === 'mm/mm' ? `${figure(size * 100)} in 100` : `${figure(size)}`
-  if (mistake) return `${mistake} (${much})`
+  if (mistake) return `${mistake.words} (${much})`
   const planned = plan.setups.find(({ id }) => id === source.setup)
   const where = planned ? ` in setup ${planned.index + 1}` : ''
   if (source.contact !== undefined && planned && size > (CHIP * source.plusMinus) / 3)

@@ -14,7 +14,7 @@ import {
 import { makePiece } from '../../chain/made'
 import { figuresOf, FormBuilder, formOf, normalStream, seededUniform } from '../../chain/variation'
 import { contactRow, dotSix, type Point, point } from '../../ground/geometry'
-import { type Plan, planWay } from '../../plan/planning'
+import { type Plan, planWay, zeroPoint } from '../../plan/planning'
 import { type MeasuredPiece } from '../../predict/measured'
 import { chainOf } from '../../predict/prediction'
 import { STANDARD_WORKSHOP as W } from '../../shop/workshop'
@@ -224,6 +224,44 @@ describe('a cause in shop words', () => {
       ...found.value.causes.map(({ key }) => key),
     ]).toContain('at s-3, seat guide3')
     expect(found.value.distinguish.length).toBeGreaterThan(0)
+  })
+})
+
+describe('mistakes in the program', () => {
+  /** What is named where a feature was cut somewhere else than it should be. */
+  const named = (plan: Plan, move: NonNullable<MeasuredPiece['moved']>[number], seed: number) => {
+    const found = diagnose(plan, { pieces: told(made(plan, { moved: [move], seed })) })
+    if (!found.ok) throw new Error(found.issues[0].sentence)
+    return found.value.causes[0]
+  }
+  /** Where the axis of a feature lies in a setup, from its zero. */
+  const along = (plan: Plan, setup: number, id: string, axis: 'x' | 'y'): number => {
+    const planned = plan.setups[setup]
+    const surface = plan.surfaces.get(id)
+    if (!planned || surface?.kind !== 'axis') throw new Error(`no ${id}`)
+    const { x, y, z } = surface.from
+    const row = planned.standing.setupFromPart.rows[axis === 'x' ? 0 : 1] as Point<'part'>
+    const shift = planned.standing.setupFromPart.shift
+    return row.x * x + row.y * y + row.z * z + shift[axis] - zeroPoint(planned)[axis]
+  }
+
+  it('another feature’s number, and a sign turned round, are told as what they are', () => {
+    for (const seed of [1, 2, 3]) {
+      const by = along(worm, 3, 'cover.1', 'x') - along(worm, 3, 'bore', 'x')
+      expect(Math.abs(by)).toBeGreaterThan(5)
+      const number = named(worm, { setup: 's-4', axis: 'x', by, only: ['bore'] }, seed)
+      expect(number?.words).toContain('X of cover screws used for worm bore in setup 4')
+      expect(number?.remedy).toContain('Read the program')
+      const turned = -2 * along(worm, 4, 'mount.1', 'y')
+      const sign = named(worm, { setup: 's-5', axis: 'y', by: turned, only: ['mount'] }, seed)
+      expect(sign?.words).toContain('sign of Y of mounting holes turned round in setup 5')
+    }
+  })
+
+  it('a feature that is off by something else is not taken for either', () => {
+    const by = 0.6 * (along(worm, 3, 'cover.1', 'x') - along(worm, 3, 'bore', 'x'))
+    const found = named(worm, { setup: 's-4', axis: 'x', by, only: ['bore'] }, 1)
+    expect(found?.words).not.toMatch(/used for|sign of/)
   })
 })
 

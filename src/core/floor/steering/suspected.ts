@@ -10,7 +10,8 @@ import {
   type TakenAll,
   takenOf,
 } from '../../predict/measured'
-import { type Suspect, suspectsOf } from './candidates'
+import { suspectsOf } from './candidates'
+import { type Suspect } from './suspect'
 
 /** What is believed of several pieces, and what is suspected where they are not as a sound shop makes them. */
 export interface Suspected {
