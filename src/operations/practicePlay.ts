@@ -9,6 +9,7 @@ import {
   stepsOf,
 } from '@/core/paper/run'
 import { type Plan } from '@/core/plan/planning'
+import { movedOf } from '@/core/predict/measured'
 import { predictWay } from '@/core/predict/prediction'
 import { type Practice } from './hidden'
 import { readingsOn } from './runTasks'
@@ -42,17 +43,8 @@ export function playThrough(plan: Plan, practice: Practice, solve: Solve): Playe
       const pieces = [measuredPiece(pieceState(steps, entries, 1), 1)]
       const steered = steerPieces(plan, { pieces }, solve)
       const moves = (steered.ok && steered.value[0]?.advice.moves) || []
-      for (const { axis, by, feature, only, roughed, setup } of moves) {
-        const move = {
-          setup,
-          axis,
-          by,
-          feature,
-          only: only && [...only],
-          roughed: roughed && [...roughed],
-        }
-        enter({ kind: 'moved', step: step.id, move, taken: true })
-      }
+      for (const move of moves)
+        enter({ kind: 'moved', step: step.id, move: movedOf(move), taken: true })
       if (moves.length > 0 && !isNamed) isNamed = namesIt(plan, pieces, practice)
     }
     enter({ kind: 'done', step: step.id })

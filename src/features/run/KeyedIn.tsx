@@ -58,7 +58,8 @@ export function KeyedIn({ onEnter, plan, state, step, zero }: KeyedInProps) {
                 onEnter({
                   kind: 'moved',
                   step: step.id,
-                  move: { ...move, by: -move.by },
+                  // What is cut already stays where it is.
+                  move: { ...move, by: -move.by, ...state.toCut(move.setup) },
                   taken: true,
                   following: true,
                 })

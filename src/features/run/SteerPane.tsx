@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react'
 import { measuredPiece, type EntryBody, type PieceState, type RunStep } from '@/core/paper/run'
-import { type MeasuredPiece } from '@/core/predict/measured'
+import { type MeasuredPiece, movedOf } from '@/core/predict/measured'
 import { type Part } from '@/core/work/part'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
@@ -55,18 +55,11 @@ export function SteerPane(props: SteerPaneProps) {
   const isAnswered = step !== undefined && state.decided.has(step.id)
   const decide = (taken: boolean, following = false): void => {
     if (!step) return
-    for (const { axis, by, feature, only, roughed, setup } of advice.moves)
+    for (const move of advice.moves)
       onEnter({
         kind: 'moved',
         step: step.id,
-        move: {
-          setup,
-          by,
-          ...(axis && { axis }),
-          ...(feature && { feature }),
-          ...(only && { only: [...only] }),
-          ...(roughed && { roughed: [...roughed] }),
-        },
+        move: movedOf(move),
         taken,
         ...(following && { following }),
       })

@@ -7,6 +7,7 @@ import { type NamedSource } from '../../chain/variation'
 import { contactRow, dotSix, point } from '../../ground/geometry'
 import { planWay } from '../../plan/planning'
 import { chainOf } from '../../predict/prediction'
+import { drawnOf } from './readInProcess'
 
 /** The same errors in two makers that share nothing but the documents. */
 describe('a fault made by two makers that share nothing', () => {
@@ -17,14 +18,7 @@ describe('a fault made by two makers that share nothing', () => {
       const plan = planWay(EXACT_WORKSHOP, part, way)
       const { model } = chainOf(plan)
       const { sources } = model.stack
-      const drawn = new Map(
-        [...plan.surfaces].map(([id, s]) => [
-          id,
-          s.kind === 'plane'
-            ? ({ kind: 'plane', normal: s.normal } as const)
-            : ({ kind: 'axis', from: s.from, to: s.to } as const),
-        ]),
-      )
+      const drawn = drawnOf(plan)
       const values = (fault: string, size: number): number[] =>
         sources.map(({ key, offset }) => (key === fault ? size : offset))
       const there = (called: string, size: number) =>

@@ -3,7 +3,7 @@ import { loadSolver } from '../../../kernel/lp'
 import { roughBoreIn } from '../../../../tests/support/roughBore'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../../paper/demo'
 import { planWay } from '../../plan/planning'
-import { type MeasuredPiece, type ReadValue } from '../../predict/measured'
+import { type MeasuredPiece, movedOf, type ReadValue } from '../../predict/measured'
 import { chainOf } from '../../predict/prediction'
 import { STANDARD_WORKSHOP as W } from '../../shop/workshop'
 import { type MadePiece, makeMeasured, steerPieces } from '.'
@@ -156,14 +156,7 @@ describe('the last cut put right', () => {
       const move = advice?.moves.find(({ axis, setup }) => setup === 's-4' && axis === 'y')
       expect(move, advice?.words).toMatchObject({ only: ['bore', 'cover'], roughed: ['bore'] })
       expect(advice?.words).toContain('the rest of setup 4')
-      const moved = (advice?.moves ?? []).map(({ axis, by, feature, only, roughed, setup }) => ({
-        axis,
-        by,
-        feature,
-        only: only && [...only],
-        roughed: roughed && [...roughed],
-        setup,
-      }))
+      const moved = (advice?.moves ?? []).map(movedOf)
       const error = (made: MadePiece) => Math.abs(boreToBase(made).done - 32)
       expect(error(piece(faults, { seed, moved }))).toBeLessThan(
         0.5 * error(piece(faults, { seed })),

@@ -34,7 +34,7 @@ import {
   type ReadValue,
 } from '../../predict/measured'
 import { allRequirements, directionOf, type Surface } from '../../work/part'
-import { type Drawn, readInProcess } from './readInProcess'
+import { drawnOf, readInProcess } from './readInProcess'
 
 /** A piece that was made with a hidden truth. */
 export interface MadePiece extends MeasuredPiece {
@@ -79,14 +79,7 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
       `The way has no source “${key}”${near ? `; did you mean “${near}”?` : ''}.`,
     )
   }
-  const drawn: Drawn = new Map(
-    [...plan.surfaces].map(([id, surface]) => [
-      id,
-      surface.kind === 'plane'
-        ? ({ kind: 'plane', normal: surface.normal } as const)
-        : ({ kind: 'axis', from: surface.from, to: surface.to } as const),
-    ]),
-  )
+  const drawn = drawnOf(plan)
   const draw = drawer(sources, making, plan)
   const done = making.setups ?? chain.model.stack.setups.length
   const model = { ...chain.model.stack, setups: chain.model.stack.setups.slice(0, done) }

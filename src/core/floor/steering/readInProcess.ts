@@ -17,6 +17,17 @@ import { allRequirements } from '../../work/part'
 /** Surfaces as drawn. */
 export type Drawn = Parameters<typeof makePiece>[2]
 
+/** The surfaces of a plan as its drawing has them. */
+export const drawnOf = ({ surfaces }: Plan): Drawn =>
+  new Map(
+    Array.from(surfaces, ([id, surface]) => [
+      id,
+      surface.kind === 'plane'
+        ? { kind: 'plane', normal: surface.normal }
+        : { kind: 'axis', from: surface.from, to: surface.to },
+    ]),
+  )
+
 /** A reading of a made piece before it is out, or before its last cut, without the error of any instrument. */
 export interface ReadInProcess extends InProcess {
   readonly readable: Readable

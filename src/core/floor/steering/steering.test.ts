@@ -15,11 +15,12 @@ import { makePiece } from '../../chain/made'
 import { figuresOf, FormBuilder, formOf, normalStream, seededUniform } from '../../chain/variation'
 import { contactRow, dotSix, type Point, point } from '../../ground/geometry'
 import { type Plan, planWay, zeroPoint } from '../../plan/planning'
-import { type MeasuredPiece } from '../../predict/measured'
+import { type MeasuredPiece, movedOf } from '../../predict/measured'
 import { chainOf } from '../../predict/prediction'
 import { STANDARD_WORKSHOP as W } from '../../shop/workshop'
 import { type Able, ableOf } from '../../../../tests/support/able'
 import { diagnose, makeMeasured, type MadePiece, steerPieces } from '.'
+import { drawnOf } from './readInProcess'
 
 const worm = planWay(W, WORM_BLOCK, WORM_BLOCK_WAY_A)
 const PLANS: readonly (readonly [string, Plan])[] = [
@@ -52,14 +53,7 @@ describe('a piece made with full rotations', () => {
       const { sigma } = figuresOf(sources)
       const normal = normalStream(seededUniform(3))
       const usual = Array.from(sources, (__, i) => normal() * (sigma[i] as number))
-      const drawn = new Map(
-        [...plan.surfaces].map(([id, s]) => [
-          id,
-          s.kind === 'plane'
-            ? ({ kind: 'plane', normal: s.normal } as const)
-            : ({ kind: 'axis', from: s.from, to: s.to } as const),
-        ]),
-      )
+      const drawn = drawnOf(plan)
       const missBy = (factor: number): number => {
         const values = usual.map((v) => v * factor)
         const piece = makePiece(model.stack, values, drawn)
@@ -297,12 +291,7 @@ describe('what to move before the next cut', () => {
         if (!steered.ok) throw new Error(steered.issues[0].sentence)
         const advice = steered.value[0]?.advice
         if (!advice || advice.moves.length === 0) continue
-        const moved = advice.moves.map(({ axis, by, feature, setup }) => ({
-          axis,
-          by,
-          feature,
-          setup,
-        }))
+        const moved = advice.moves.map(movedOf)
         const worst = ([piece]: readonly MadePiece[]): number =>
           Math.max(
             ...advice.gains.map((g) => (piece?.excess[g.requirement] ?? -Infinity) / g.allowed),

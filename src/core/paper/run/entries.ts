@@ -71,6 +71,8 @@ export interface PieceState {
   readonly inForce: PieceState['moved']
   /** What of it is for this piece only: it is put back when the setup is done. */
   readonly putBack: PieceState['moved']
+  /** What of a setup a correction still moves; all of it where nothing there is cut. */
+  readonly toCut: (setup: string) => Pick<Moves[number], 'only' | 'roughed'>
   /** Steps at which it was said what becomes of the advice, and nothing was measured since. */
   readonly decided: ReadonlySet<string>
   readonly isPaused: boolean
@@ -145,6 +147,7 @@ export function pieceState(
     moved: [...keptFrom(entries, piece), ...movesIn(log)],
     inForce: summed([...keptFrom(entries, piece), ...movesIn(log)]),
     putBack: summed(movesIn(log.filter(({ body }) => body.kind === 'moved' && !body.following))),
+    toCut: (setup) => toCutIn(steps, setup, isOver),
     decided: decidedIn(log),
     isPaused:
       log.findLast(({ body }) => body.kind === 'paused' || body.kind === 'resumed')?.body.kind ===
@@ -191,6 +194,25 @@ function decidedIn(log: readonly RunEntry[]): ReadonlySet<string> {
   )
 }
 
+/** What of a setup is still to be cut, and what of that is roughed; nothing is said where all of it is. */
+function toCutIn(
+  steps: readonly RunStep[],
+  setup: string,
+  isOver: (step: RunStep) => boolean,
+): Pick<Moves[number], 'only' | 'roughed'> {
+  const cuts = steps.filter((one) => one.setup === setup && one.kind === 'cut')
+  const over = cuts.filter(isOver)
+  if (over.length === 0) return {}
+  const only = featuresOf(cuts.filter((one) => !isOver(one)))
+  const roughed = featuresOf(over).filter((feature) => only.includes(feature))
+  return { only, ...(roughed.length > 0 && { roughed }) }
+}
+
+/** What some steps cut, each once. */
+const featuresOf = (steps: readonly RunStep[]): string[] => [
+  ...new Set(steps.flatMap(({ cuts }) => cuts?.feature ?? [])),
+]
+
 /** What is cut: a setup with its last cut, a feature with the last of its cuts there. */
 function cutSoFar(
   steps: readonly RunStep[],
@@ -201,9 +223,6 @@ function cutSoFar(
     steps.filter((one) => one.setup === setup && one.kind === 'cut')
   const firstOpen = setups.findIndex((setup) => !cutsIn(setup).every(isOver))
   const open = cutsIn(setups[firstOpen])
-  const featuresOf = (some: readonly RunStep[]): readonly string[] => [
-    ...new Set(some.flatMap(({ cuts }) => cuts?.feature ?? [])),
-  ]
   const left = new Set(featuresOf(open.filter((one) => !isOver(one))))
   const roughs = open.filter((one) => isOver(one) && one.cuts?.pass === 'rough')
   return {

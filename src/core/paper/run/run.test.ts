@@ -4,6 +4,7 @@ import { CLUTCH_HUB, CLUTCH_HUB_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WA
 import { checkCsv } from '../formats'
 import { roughBoreIn } from '../../../../tests/support/roughBore'
 import { planWay } from '../../plan/planning'
+import { movesOf } from '../../predict/measured'
 import { predictWay } from '../../predict/prediction'
 import { STANDARD_WORKSHOP as W } from '../../shop/workshop'
 import {
@@ -295,6 +296,28 @@ describe('how far a piece is', () => {
     expect(moveWords(prediction.plan, { setup: 's-1', feature: 'bottom', by: 0.012 })).toBe(
       'base by 0.012 less deep',
     )
+  })
+
+  it('a correction that is taken back moves nothing that is cut already', () => {
+    const own = stepsOf(predictWay(planWay(W, WORM_BLOCK, roughBoreIn(WORM_BLOCK_WAY_A))))
+    const toCut = (last: string) => {
+      const place = own.findIndex(({ id }) => id === last)
+      const log = own.slice(0, place + 1).map(({ id }): EntryBody => ({ kind: 'done', step: id }))
+      return pieceState(own, logOf(...log), 1).toCut('s-4')
+    }
+    expect(toCut('s-4 zero')).toEqual({})
+    expect(toCut('s-4 cut bore-rough')).toEqual({ only: ['bore', 'cover'], roughed: ['bore'] })
+    expect(toCut('s-4 cut bore')).toEqual({ only: ['cover'] })
+    expect(toCut('s-4 check')).toEqual({ only: [] })
+    const plan = planWay(W, WORM_BLOCK, WORM_BLOCK_WAY_A)
+    const back = { setup: 's-4', by: 0.02, only: [] }
+    expect([
+      ...movesOf(plan, [
+        { ...back, axis: 'y' },
+        { ...back, feature: 'front' },
+      ]),
+    ]).toEqual([])
+    expect(movesOf(plan, [{ setup: 's-4', by: 0.02, feature: 'front' }]).size).toBe(1)
   })
 
   it('an entry that says nothing is refused', () => {

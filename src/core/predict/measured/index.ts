@@ -12,6 +12,8 @@ export {
   type MeasuredPiece,
   MeasuredPieceSchema,
   MeasuredSchema,
+  type Moved,
+  movedOf,
   MovedSchema,
   type PointValue,
   PointValueSchema,

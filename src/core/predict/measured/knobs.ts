@@ -39,8 +39,9 @@ export function movesOf(
   const by = new Map<string, number>()
   const add = (key: string, mm: number): void => void by.set(key, (by.get(key) ?? 0) + mm)
   for (const { axis, by: mm, feature, only, roughed = [], setup } of moved)
-    if (!axis) add(depthKey(setup, feature ?? ''), mm)
-    else
+    if (!axis) {
+      if (only?.includes(feature ?? '') !== false) add(depthKey(setup, feature ?? ''), mm)
+    } else
       for (const one of only ?? ownersIn(setups.find(({ id }) => id === setup)))
         add((roughed.includes(one) ? lastKey : offsetKey)(setup, axis, one), mm)
   return by

@@ -95,4 +95,29 @@ export const MeasuredSchema = z.strictObject({
 export type ReadValue = z.infer<typeof ReadValueSchema>
 export type PointValue = z.infer<typeof PointValueSchema>
 export type MeasuredPiece = z.infer<typeof MeasuredPieceSchema>
+export type Moved = z.infer<typeof MovedSchema>
 export type Measured = z.infer<typeof MeasuredSchema>
+
+/** What was advised, as a correction that was taken is told. */
+export const movedOf = ({
+  axis,
+  by,
+  feature,
+  only,
+  roughed,
+  setup,
+}: {
+  readonly setup: string
+  readonly axis: Moved['axis']
+  readonly feature: string | undefined
+  readonly by: number
+  readonly only: readonly string[] | undefined
+  readonly roughed: readonly string[] | undefined
+}): Moved => ({
+  setup,
+  by,
+  ...(axis && { axis }),
+  ...(feature && { feature }),
+  ...(only && { only: [...only] }),
+  ...(roughed && { roughed: [...roughed] }),
+})
