@@ -22,15 +22,6 @@ export {
   setJobArchived,
 } from './repositories/jobs'
 export {
-  clearTicks,
-  listMeasurements,
-  listTicks,
-  type MeasurementRecord,
-  setMeasurements,
-  setTick,
-  type TickRecord,
-} from './repositories/holes'
-export {
   appendFixtureVersion,
   findFixture,
   type FixtureEventRow,
@@ -42,12 +33,6 @@ export {
   listFixtures,
   setFixtureRetired,
 } from './repositories/fixtures'
-export {
-  insertZeroRecord,
-  listZeroRecords,
-  setZeroRecordWithdrawn,
-  type ZeroRow,
-} from './repositories/zeros'
 export { listStandings, type StandingRow, writeStanding } from './repositories/standings'
 export {
   insertWorkshop,
@@ -66,6 +51,7 @@ export {
 } from './repositories/solids'
 export {
   type EntryRow,
+  ensureWayRun,
   findRun,
   insertEntry,
   insertRelease,

@@ -25,7 +25,6 @@ export {
 } from './backroom'
 export { type GearChoice, importJob, type Imported } from './importing'
 export { allLookedAt, type JobList, type JobSummary, listJobs, type WayLine } from './jobList'
-export { beginAgain, type HoleWork, holeWork, measureHoles, tickHole } from './holes'
 export {
   changeFixture,
   createFixture,
@@ -45,7 +44,7 @@ export { type LearnedTold } from './learning'
 export { MakingSchema } from './steering'
 export { labelAddress, labelCode } from './label'
 export { clearAside, saveGear, saveShopFigures, shopNow } from './workshop'
-export { keepZero, registerAnchors, wayWork, withdrawZero, zeroRecords } from './zeros'
+export { jobWork, registerAnchors, runWork, wayZeros } from './zeros'
 export {
   addWay,
   archiveJob,
@@ -72,18 +71,22 @@ export { MOST_FILE_BYTES } from './solids/limits'
 export {
   checkPdf,
   checkTable,
-  EntrySchema,
-  keepEntry,
-  loadRun,
   NewRunSchema,
   OverrideSchema,
   type ReleaseLine,
   releaseWay,
-  runEntries,
   runList,
   type RunLine,
   type RunList,
-  type RunView,
   startRun,
 } from './runs'
+export {
+  EntrySchema,
+  keepEntry,
+  loadRun,
+  type ReleasedRun,
+  releasedRun,
+  runLog,
+  type RunView,
+} from './runLog'
 export { hiddenFault, practiceReadings } from './practiceReadings'

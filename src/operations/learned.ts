@@ -14,7 +14,7 @@ import { findDocument, insertWorkshop, recentRuns, writeGear } from '@/db'
 import { learnFromRuns } from './backroom'
 import { workshopOrStandard } from './jobs'
 import { type LearnedTold, type LearningRun } from './learning'
-import { runEntries } from './runs'
+import { runLog } from './runLog'
 import { saveGear, saveShopFigures } from './workshop'
 
 /** So many runs are looked back at, the newest first. */
@@ -31,7 +31,7 @@ export async function learnedOf(wayId: string, isPractice: boolean): Promise<Res
       const [way] = found.ok ? found.value.ways : []
       if (!found.ok || !way) return []
       const { part, workshop } = found.value
-      const entries = await runEntries(run)
+      const { entries } = await runLog(run)
       return [{ run, part, way, workshop, pieces, entries, isAside: of !== wayId }]
     }),
   )

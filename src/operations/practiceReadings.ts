@@ -3,14 +3,14 @@ import { type ReadValue } from '@/core/predict/measured'
 import { findRun } from '@/db'
 import { practiceReadingsOf } from './backroom'
 import { type Practice, PracticeSchema } from './hidden'
-import { loadRun } from './runs'
+import { releasedRun } from './runLog'
 
 /** What would be read on a piece of the stand-in shop, as far as it is made and corrected. */
 export async function practiceReadings(
   runId: string,
   piece: number,
 ): Promise<Result<readonly ReadValue[]>> {
-  const view = await loadRun(runId)
+  const view = await releasedRun(runId)
   if (!view.ok) return view
   const found = await findRun(runId)
   const practice = PracticeSchema.safeParse(found?.run.practice)

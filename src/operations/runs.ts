@@ -3,23 +3,9 @@ import { nanoid } from 'nanoid'
 import { z } from 'zod'
 import { absent, fail, type Issue, type Result, succeed } from '@/core/ground/issues'
 import { readDocument, writeDocument } from '@/core/paper/formats'
-import { type EntryBody, EntryBodySchema, type RunEntry } from '@/core/paper/run'
-import { readStored } from '@/core/paper/stored'
-import { type Way } from '@/core/plan/way'
-import { type Workshop } from '@/core/shop/workshop'
-import { type Part } from '@/core/work/part'
-import {
-  findDocument,
-  findRun,
-  insertEntry,
-  insertRelease,
-  insertRun,
-  listEntries,
-  listReleases,
-  listRuns,
-} from '@/db'
+import { insertRelease, insertRun, listReleases, listRuns } from '@/db'
 import { checkPdfOf, checkTableOf, forbiddingOf, hideFault } from './backroom'
-import { loadJob } from './jobs'
+import { noWay, releasedRun, wayNow } from './runLog'
 import { type Forbidding } from './runTasks'
 import { changedSince } from './sinceRelease'
 
@@ -57,15 +43,6 @@ export interface RunList {
   readonly runs: readonly RunLine[]
   readonly forbids: readonly Forbidding[]
 }
-
-async function wayNow(wayId: string) {
-  const record = await findDocument(wayId)
-  const job = record?.kind === 'way' ? await loadJob(record.jobId) : undefined
-  const way = job?.ok ? job.value.ways.find((one) => one.id === wayId) : undefined
-  return job?.ok && way ? { job: job.value, way } : undefined
-}
-
-const noWay = (): Result<never> => absent('way.missing', 'This way is not there any more.')
 
 export async function runList(wayId: string): Promise<Result<RunList>> {
   const now = await wayNow(wayId)
@@ -180,6 +157,7 @@ export async function startRun(
   if (hidden?.ok === false) return hidden
   await insertRun({
     id,
+    wayId,
     releaseId: release.id,
     pieces,
     every,
@@ -189,91 +167,15 @@ export async function startRun(
   return succeed({ id })
 }
 
-/** A run with all that a page needs to go on with it. */
-export interface RunView {
-  readonly id: string
-  readonly release: number
-  readonly pieces: number
-  readonly every: number
-  readonly isPractice: boolean
-  readonly part: Part
-  readonly way: Way
-  readonly workshop: Workshop
-  readonly entries: readonly RunEntry[]
-}
-
-const noRun = (): Result<never> => absent('run.missing', 'This run is not there.')
-
-export async function loadRun(id: string): Promise<Result<RunView>> {
-  const found = await findRun(id)
-  if (!found) return noRun()
-  const document = readDocument(found.release.document)
-  if (!document.ok) return document
-  const { part, ways, workshop } = document.value
-  const [way] = ways
-  if (!way) return noRun()
-  const { every, pieces, practice } = found.run
-  return succeed({
-    id,
-    release: found.release.number,
-    pieces,
-    every,
-    isPractice: practice !== null,
-    part,
-    way,
-    workshop,
-    entries: await runEntries(id),
-  })
-}
-
-/** The entries of a run that this version can read. */
-export async function runEntries(id: string): Promise<readonly RunEntry[]> {
-  return (await listEntries(id)).flatMap((row): readonly RunEntry[] => {
-    const body = readStored<EntryBody>('entry', EntryBodySchema, row)
-    if (!body.ok) return []
-    return [
-      {
-        id: row.id,
-        piece: row.piece,
-        body: body.value,
-        who: row.who,
-        at: row.happenedAt.getTime(),
-      },
-    ]
-  })
-}
-
-export const EntrySchema = z.strictObject({
-  id: z.string().min(6).max(40),
-  piece: z.int().min(1).max(200),
-  who: z.string().trim().min(1, 'must say who did it: a name or initials').max(60),
-  at: z.int().min(0).max(8.64e15),
-  body: EntryBodySchema,
-})
-
-/** Keeps what happened; sent again it is kept once. */
-export async function keepEntry(
-  runId: string,
-  { at, body, id, piece, who }: z.infer<typeof EntrySchema>,
-): Promise<Result<readonly RunEntry[]>> {
-  const found = await findRun(runId)
-  if (!found) return noRun()
-  if (piece > found.run.pieces)
-    return fail('entry.piece', `This run has ${found.run.pieces} pieces.`, 'piece')
-  if (!(await insertEntry({ id, runId, piece, body, who, happenedAt: new Date(at) })))
-    return fail('entry.id', 'This was not kept: its id belongs to another run.', 'id')
-  return succeed(await runEntries(runId))
-}
-
 /** The check sheets of a run's pieces, as a table. */
 export async function checkTable(runId: string): Promise<Result<string>> {
-  const view = await loadRun(runId)
+  const view = await releasedRun(runId)
   return view.ok ? checkTableOf(view.value) : view
 }
 
 /** The check sheet of one piece as a PDF. */
 export async function checkPdf(runId: string, piece: number): Promise<Result<Uint8Array>> {
-  const view = await loadRun(runId)
+  const view = await releasedRun(runId)
   if (!view.ok) return view
   if (piece > view.value.pieces)
     return fail('entry.piece', `This run has ${view.value.pieces} pieces.`, 'piece')

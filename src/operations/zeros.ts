@@ -1,27 +1,11 @@
+import { type Anchor, type RecordsBySetup } from '@/core/floor/offsets'
 import { anchorOfFixture } from '@/core/floor/register'
-import { FORMAT, readStored } from '@/core/paper/stored'
-import { absent, fail, type Result, succeed } from '@/core/ground/issues'
-import { type Anchor, foundZero, type RecordsBySetup, ZeroRecordSchema } from '@/core/floor/offsets'
-import { insertZeroRecord, listZeroRecords, setZeroRecordWithdrawn } from '@/db'
+import { type Result, succeed } from '@/core/ground/issues'
+import { type FootholdFile } from '@/core/paper/formats'
+import { zerosOf } from '@/core/paper/run'
 import { listRegister } from './fixtures'
-import { setupNow } from './holes'
-import { loadJob } from './jobs'
-
-/** Readings of a way by setup; what cannot be read is among them, with the reason. */
-export async function zeroRecords(wayId: string): Promise<RecordsBySetup> {
-  const bySetup: Record<string, RecordsBySetup[string][number][]> = {}
-  for (const row of await listZeroRecords(wayId)) {
-    const record = readStored('reading', ZeroRecordSchema, { body: row.record, format: row.format })
-    const list = (bySetup[row.setupId] ??= [])
-    list.push({
-      id: row.id,
-      who: row.who,
-      takenAt: row.takenAt.toISOString(),
-      ...(record.ok ? { record: record.value } : { unread: record.issues[0].sentence }),
-    })
-  }
-  return bySetup
-}
+import { jobFile, loadJob } from './jobs'
+import { loadRun, runLog } from './runLog'
 
 /** Vises of the register whose numbers may be trusted now. */
 export async function registerAnchors(): Promise<readonly Anchor[]> {
@@ -31,58 +15,37 @@ export async function registerAnchors(): Promise<readonly Anchor[]> {
   })
 }
 
-/** Keeps readings when they give a zero; what gives none is told and not kept. */
-export async function keepZero(
-  wayId: string,
-  setupId: string,
-  kept: {
-    readonly id: string
-    readonly who: string
-    readonly record: unknown
-    readonly format?: number
-  },
-): Promise<Result<RecordsBySetup>> {
-  const record = readStored('reading', ZeroRecordSchema, {
-    body: kept.record,
-    format: kept.format ?? FORMAT,
-  })
-  if (!record.ok) return record
-  const now = await setupNow(wayId, setupId)
-  if (!now.ok) return now
-  const found = foundZero(now.value, record.value)
-  if (!found.ok) return found
-  const { id, who } = kept
-  if (!(await insertZeroRecord({ id, who, record: record.value, wayId, setupId })))
-    return fail(
-      'record.id',
-      'These readings were not kept: their id belongs to another setup. Send them with a new one.',
-      'id',
-    )
-  return succeed(await zeroRecords(wayId))
+/** Readings of zero that were kept of a way without a release. */
+export async function wayZeros(wayId: string): Promise<RecordsBySetup> {
+  return zerosOf(await runLog(wayId), 1)
 }
 
-/** Withdraws readings, or puts them in again. */
-export async function withdrawZero(
-  wayId: string,
-  id: string,
-  withdrawn: boolean,
-): Promise<Result<RecordsBySetup>> {
-  const done = await setZeroRecordWithdrawn(wayId, id, withdrawn ? new Date() : null)
-  return done
-    ? succeed(await zeroRecords(wayId))
-    : absent('record.missing', 'These readings are not there any more.')
+/** What is written out, and what was found of its zeros. */
+export interface FoundWork {
+  readonly file: FootholdFile
+  readonly records: RecordsBySetup
+  readonly register: readonly Anchor[]
 }
 
-/** What was found in a way of a job, the first when none is named, and what the register knows. */
-export async function wayWork(
-  jobId: string,
-  wayName?: string,
-): Promise<{ readonly records: RecordsBySetup; readonly register: readonly Anchor[] }> {
+/** A job with what was found in one of its ways, the first when none is named, and what the register knows. */
+export async function jobWork(jobId: string, wayName?: string): Promise<Result<FoundWork>> {
+  const file = await jobFile(jobId)
+  if (!file.ok) return file
   const job = await loadJob(jobId)
   const ways = job.ok ? job.value.ways : []
   const way = wayName === undefined ? ways[0] : ways.find((w) => w.body.name === wayName)
-  return {
-    records: way ? await zeroRecords(way.id) : {},
+  const records = way ? await wayZeros(way.id) : {}
+  return succeed({ file: file.value, records, register: await registerAnchors() })
+}
+
+/** What a run is made by, with what was found for a piece of it. */
+export async function runWork(runId: string, piece: number): Promise<Result<FoundWork>> {
+  const run = await loadRun(runId)
+  if (!run.ok) return run
+  const { part, way, workshop } = run.value
+  return succeed({
+    file: { part, ways: [way], workshop },
+    records: zerosOf(run.value, piece),
     register: await registerAnchors(),
-  }
+  })
 }

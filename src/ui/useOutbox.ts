@@ -23,8 +23,6 @@ export type OutboxState =
 export interface Outbox<Item> {
   readonly state: OutboxState
   push(item: Item): void
-  /** Forgets what waits. */
-  empty(): void
 }
 
 const RETRY_MS = 3000
@@ -111,12 +109,8 @@ export function useOutbox<Item, Data>(store: string, hands: OutboxHands<Item, Da
         write()
         void sendAll()
       },
-      empty: () => {
-        queue.current = []
-        localStorage.removeItem(store)
-      },
     }),
-    [sendAll, state, store, write],
+    [sendAll, state, write],
   )
 }
 

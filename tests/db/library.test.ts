@@ -13,17 +13,11 @@ import {
   fixtureVersions,
   jobs,
   workshopItems,
-  zeroRecords,
+  runEntries,
+  runs,
 } from '@/db/schema'
-import {
-  keepZero,
-  loadJob,
-  readRegister,
-  saveDocument,
-  stepHistory,
-  withdrawZero,
-  zeroRecords as readingsOf,
-} from '@/operations'
+import { keepEntry, loadJob, readRegister, saveDocument, stepHistory, wayZeros } from '@/operations'
+import { entryOf } from '../support/runEntries'
 
 const FOLDER = 'tests/library/foothold-1'
 const load = (name: string): unknown => JSON.parse(readFileSync(`${FOLDER}/${name}`, 'utf8'))
@@ -37,6 +31,17 @@ const must = <V>(result: Result<V>): V => {
   return result.value
 }
 
+/** Readings of zero, as they were taken along into the run of their way. */
+const reading = (way: string, setup: string, record: unknown, format: number) => ({
+  id: nanoid(),
+  runId: way,
+  piece: 1,
+  body: { kind: 'zero', setup, record },
+  format,
+  who: 'N. Pell',
+  happenedAt: new Date(1000),
+})
+
 /** Rows as the build of format 3 left them. */
 async function asSaved(format: number) {
   const [job, part, way] = [nanoid(), nanoid(), nanoid()]
@@ -48,15 +53,10 @@ async function asSaved(format: number) {
     await database().insert(documents).values({ id, jobId: job, kind, position, currentVersion: 1 })
     await database().insert(documentVersions).values({ documentId: id, version: 1, body, format })
   }
-  const readings = ROWS.readings.map(({ record, setup }) => ({
-    id: nanoid(),
-    wayId: way,
-    setupId: setup,
-    record,
-    who: 'N. Pell',
-    format,
-  }))
-  await database().insert(zeroRecords).values(readings)
+  await database().insert(runs).values({ id: way, wayId: way, pieces: 1, every: 1, who: 'N. Pell' })
+  await database()
+    .insert(runEntries)
+    .values(ROWS.readings.map(({ record, setup }) => reading(way, setup, record, format)))
   return { job, part, way }
 }
 
@@ -89,18 +89,20 @@ describe('rows of an earlier format', () => {
 
   it('readings keep counting; one that cannot be read is shown, can be withdrawn, and takes none with it', async () => {
     const { way } = await asSaved(3)
-    const [, reading] = ROWS.readings
-    const setup = reading?.setup ?? ''
-    const bad = { id: nanoid(), wayId: way, setupId: setup, who: 'N. Pell' }
-    await database()
-      .insert(zeroRecords)
-      .values({ ...bad, record: { readings: { kind: 'by ear' } }, format: 3 })
-    const kept = (await readingsOf(way))[setup] ?? []
-    expect(kept.filter((k) => k.record)).toHaveLength(2)
-    expect(kept.flatMap((k) => k.unread ?? [])).toEqual([expect.stringMatching(/readings/)])
-    expect(must(await withdrawZero(way, bad.id, true))[setup]).toHaveLength(2)
-    const again = { id: nanoid(), who: 'N. Pell', record: reading?.record, format: 3 }
-    expect(must(await keepZero(way, setup, again))[setup]).toHaveLength(3)
+    const [, row] = ROWS.readings
+    const setup = row?.setup ?? ''
+    const bad = reading(way, setup, { readings: { kind: 'by ear' } }, 3)
+    await database().insert(runEntries).values(bad)
+    const kept = async () => (await wayZeros(way))[setup] ?? []
+    expect((await kept()).filter((k) => k.record)).toHaveLength(2)
+    expect((await kept()).flatMap((k) => k.unread ?? [])).toEqual([
+      expect.stringMatching(/readings/),
+    ])
+    must(await keepEntry(way, entryOf({ kind: 'withdrawn', entry: bad.id, why: 'by ear' })))
+    expect(await kept()).toHaveLength(2)
+    const again = { kind: 'zero', setup, record: row?.record }
+    must(await keepEntry(way, entryOf(again, 2000, { format: 3 })))
+    expect(await kept()).toHaveLength(3)
   })
 
   it('fixtures open; one that cannot be read is told of beside the others', async () => {

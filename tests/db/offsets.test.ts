@@ -14,7 +14,8 @@ import {
   fixtureLife,
   importJob,
   jobFile,
-  keepZero,
+  jobWork,
+  keepEntry,
   listRegister,
   loadJob,
   moveFixtureZero,
@@ -22,13 +23,18 @@ import {
   registerAnchors,
   retireFixture,
   saveGear,
-  wayWork,
-  withdrawZero,
-  zeroRecords,
+  NewRunSchema,
+  releaseWay,
+  runList,
+  runLog,
+  runWork,
+  startRun,
+  wayZeros,
 } from '@/operations'
 import { clampingOf } from '../support/documents'
 import { type Setup } from '@/core/plan/way'
 import { loadDemoJobs } from '../support/demo'
+import { entryOf } from '../support/runEntries'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
@@ -67,25 +73,30 @@ const recordOf = (setup: Setup, readings: Readings): ZeroRecord => ({
 beforeAll(migrateDatabase)
 afterAll(closeDatabase)
 
+const zero = (setup: Setup, readings: Readings, more: object = {}) =>
+  entryOf({ kind: 'zero', setup: setup.id, record: recordOf(setup, readings) }, 1, more)
+
 describe('readings', () => {
-  it('are kept once, whatever is sent twice; withdrawn they do not count, and can come back', async () => {
+  it('are kept once, whatever is sent twice; withdrawn they do not count and stay in the log', async () => {
     const { first, way } = await worm()
-    const kept = { id: nanoid(12), who: 'A. Fell', record: recordOf(first, stored) }
-    must(await keepZero(way.id, first.id, kept))
-    const records = must(await keepZero(way.id, first.id, kept))
+    const kept = zero(first, stored, { who: 'A. Fell' })
+    must(await keepEntry(way.id, kept))
+    must(await keepEntry(way.id, kept))
+    const records = await wayZeros(way.id)
     expect(records[first.id]).toHaveLength(1)
     expect(records[first.id]?.[0]).toMatchObject({ who: 'A. Fell', record: { readings: stored } })
-    expect(must(await withdrawZero(way.id, kept.id, true))[first.id]).toBeUndefined()
-    expect(must(await withdrawZero(way.id, kept.id, false))[first.id]).toHaveLength(1)
-    expect(refused(await withdrawZero(way.id, 'no-such-one', true))).toBe('record.missing')
+    const gone = (entry: string) => entryOf({ kind: 'withdrawn', entry, why: 'wrong edge' }, 2)
+    must(await keepEntry(way.id, gone(kept.id)))
+    expect((await wayZeros(way.id))[first.id]).toBeUndefined()
+    expect((await runLog(way.id)).entries).toHaveLength(2)
+    expect(refused(await keepEntry(way.id, gone('no-such-one')))).toBe('record.missing')
     const other = await worm()
-    const taken = await keepZero(other.way.id, other.first.id, kept)
-    expect(refused(taken)).toBe('record.id')
-    expect(await zeroRecords(other.way.id)).toEqual({})
+    expect(refused(await keepEntry(other.way.id, kept))).toBe('entry.id')
+    expect(await wayZeros(other.way.id)).toEqual({})
   })
   it('that give no zero are refused in words and not kept', async () => {
     const { first, way } = await worm()
-    const bad = recordOf(first, {
+    const bad: Readings = {
       kind: 'both-sides',
       axis: 'x',
       first: 'left',
@@ -93,32 +104,44 @@ describe('readings', () => {
       tip: 10,
       a: { at: 0, towards: '+' },
       b: { at: 4, towards: '-' },
-    })
-    const kept = { id: nanoid(12), who: 'A', record: bad }
-    expect(refused(await keepZero(way.id, first.id, kept))).toBe('touch.width')
-    expect(refused(await keepZero(way.id, 's-99', kept))).toBe('setup.missing')
-    expect(await zeroRecords(way.id)).toEqual({})
+    }
+    expect(refused(await keepEntry(way.id, zero(first, bad)))).toBe('touch.width')
+    const stray = entryOf({ kind: 'zero', setup: 's-99', record: recordOf(first, stored) })
+    expect(refused(await keepEntry(way.id, stray))).toBe('setup.missing')
+    expect(await wayZeros(way.id)).toEqual({})
   })
   it('reach the offsets that are written out: found in one setup, predicted in the next', async () => {
     const { first, id, way } = await worm()
-    must(
-      await keepZero(way.id, first.id, {
-        id: nanoid(12),
-        who: 'A',
-        record: recordOf(first, stored),
-      }),
-    )
-    const work = await wayWork(id)
-    const exported = must(
-      await exportFile(must(await jobFile(id)), 'offsets-csv', { ...work, register: [] }),
-    )
+    must(await keepEntry(way.id, zero(first, stored)))
+    const { file, ...found } = must(await jobWork(id))
+    const exported = must(await exportFile(file, 'offsets-csv', { ...found, register: [] }))
     const lines = new TextDecoder().decode(exported.bytes).split('\n')
     expect(lines[1]).toContain('found')
     expect(lines[2]).toContain('predicted')
-    const program = must(
-      await exportFile(must(await jobFile(id)), 'offsets-g10', { ...work, setup: 1 }),
-    )
+    const program = must(await exportFile(file, 'offsets-g10', { ...found, setup: 1 }))
     expect(new TextDecoder().decode(program.bytes)).toContain('G10 L2 P1 X-298.000 Y-96.400')
+  })
+  it('of a run are of its pieces: those before count, those after do not, and the way keeps its own', async () => {
+    const { first, id, way } = await worm()
+    const forbids = must(await runList(way.id)).forbids
+    const overrides = forbids.map(({ code, setup }) => ({ code, setup, why: 'looked at it' }))
+    const [release] = must(await releaseWay(way.id, { who: 'A', overrides })).releases
+    const asked = NewRunSchema.parse({ release: release?.id, who: 'A', pieces: 2 })
+    const run = must(await startRun(way.id, asked)).id
+    must(await keepEntry(run, zero(first, stored, { piece: 2 })))
+    const found = async (piece: number) => must(await runWork(run, piece)).records[first.id]
+    expect(await found(1)).toBeUndefined()
+    expect(await found(2)).toHaveLength(1)
+    expect(must(await jobWork(id)).records).toEqual({})
+    const { file, ...work } = must(await runWork(run, 2))
+    const program = must(await exportFile(file, 'offsets-g10', { ...work, setup: 1 }))
+    expect(new TextDecoder().decode(program.bytes)).toContain('G10 L2 P1 X-298.000 Y-96.400')
+    // Something changed in the setup: what was read before says nothing any more.
+    const changed = entryOf({ kind: 'changed', setup: first.id, text: 'stop moved' }, 5, {
+      piece: 2,
+    })
+    must(await keepEntry(run, changed))
+    expect(await found(2)).toBeUndefined()
   })
   it('with nothing found and nothing written down, no offsets are made up', async () => {
     const { id } = await worm()

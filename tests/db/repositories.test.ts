@@ -12,6 +12,7 @@ import {
   WORM_BLOCK_WAY_A,
 } from '@/core/paper/demo'
 import { writeDocument } from '@/core/paper/formats'
+import { measuredHoles, ticksOf } from '@/core/paper/run'
 import { type Part } from '@/core/work/part'
 import { changeClamping, type Way } from '@/core/plan/way'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
@@ -21,23 +22,22 @@ import {
   addWay,
   allLookedAt,
   archiveJob,
-  beginAgain,
   copyJob,
   createJob,
-  holeWork,
   importJob,
   jobFile,
+  keepEntry,
   listJobs,
   loadJob,
-  measureHoles,
+  loadRun,
   removeWay,
   saveDocument,
   type Saved,
   stepHistory,
-  tickHole,
 } from '@/operations'
 import { type Result } from '@/core/ground/issues'
 import { loadDemoJobs } from '../support/demo'
+import { entryOf } from '../support/runEntries'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
@@ -268,45 +268,52 @@ describe('holes at the machine', () => {
   }
   const drill = { stage: 'drill-drill-6.8', hole: 'feet.1' }
 
-  it('a tick is kept once however often it is sent, and taken back', async () => {
+  const log = async (way: string) => must(await loadRun(way)).entries
+  const ticks = async (way: string) => ticksOf(await log(way), 1, 's-2')
+  const tick = (done: boolean, more: object = {}) => ({
+    kind: 'tick',
+    setup: 's-2',
+    ...drill,
+    done,
+    ...more,
+  })
+  const code = async (way: string, body: object, at = 1) => {
+    const result = await keepEntry(way, entryOf(body, at))
+    return result.ok ? 'done' : result.issues[0].code
+  }
+
+  it('a tick is kept once however often it is sent, taken back, and begun anew', async () => {
     const way = await pier()
-    const work = must(await tickHole(way, 's-2', { ...drill, done: true }))
-    expect(work.ticks).toEqual([drill])
-    expect(must(await tickHole(way, 's-2', { ...drill, done: true })).ticks).toHaveLength(1)
-    expect(must(await tickHole(way, 's-2', { ...drill, done: false })).ticks).toEqual([])
-    must(await tickHole(way, 's-2', { ...drill, done: true }))
-    expect((await beginAgain(way, 's-2')).ticks).toEqual([])
+    expect(await log(way)).toEqual([])
+    const first = entryOf(tick(true), 1)
+    must(await keepEntry(way, first))
+    must(await keepEntry(way, first))
+    expect(await log(way)).toHaveLength(1)
+    expect(await ticks(way)).toEqual([drill])
+    await code(way, tick(false), 2)
+    expect(await ticks(way)).toEqual([])
+    await code(way, tick(true), 3)
+    await code(way, { kind: 'again', setup: 's-2' }, 4)
+    expect(await ticks(way)).toEqual([])
   })
   it('what is not on the list is refused: hole, tool, setup or way', async () => {
     const way = await pier()
-    const code = async (w: string, s: string, stage: string, hole: string) => {
-      const result = await tickHole(w, s, { stage, hole, done: true })
-      return result.ok ? 'done' : result.issues[0].code
-    }
-    expect(await code(way, 's-2', 'drill-drill-6.8', 'side.1')).toBe('tick.not-listed')
-    expect(await code(way, 's-2', 'drill-drill-99', 'feet.1')).toBe('tick.not-listed')
-    expect(await code(way, 's-9', 'drill-drill-6.8', 'feet.1')).toBe('setup.missing')
-    expect(await code('nowhere', 's-2', 'drill-drill-6.8', 'feet.1')).toBe('way.missing')
-    expect((await holeWork(way, 's-2')).ticks).toEqual([])
+    expect(await code(way, tick(true, { hole: 'side.1' }))).toBe('tick.not-listed')
+    expect(await code(way, tick(true, { stage: 'drill-drill-99' }))).toBe('tick.not-listed')
+    expect(await code(way, tick(true, { setup: 's-9' }))).toBe('setup.missing')
+    expect(await code('nowhere', tick(true))).toBe('run.missing')
+    expect(await log(way)).toEqual([])
   })
   it('measured places are written all or none, changed and taken away', async () => {
     const way = await pier()
     const at = { x: -15.1, y: 15 }
-    const refused = await measureHoles(way, 's-2', [
-      { hole: 'feet.1', at },
-      { hole: 'nothing', at },
-    ])
-    expect(refused.ok).toBe(false)
-    expect((await holeWork(way, 's-2')).measured).toEqual([])
-    must(
-      await measureHoles(way, 's-2', [
-        { hole: 'feet.1', at },
-        { hole: 'feet.2', at },
-      ]),
-    )
-    const changed = must(
-      await measureHoles(way, 's-2', [{ hole: 'feet.1', at: { x: 1, y: 2 } }, { hole: 'feet.2' }]),
-    )
-    expect(changed.measured).toEqual([{ hole: 'feet.1', x: 1, y: 2 }])
+    const holes = (...places: object[]) => ({ kind: 'holes', setup: 's-2', places })
+    const refused = holes({ hole: 'feet.1', at }, { hole: 'nothing', at })
+    expect(await code(way, refused)).toBe('measured.not-listed')
+    expect(await log(way)).toEqual([])
+    await code(way, holes({ hole: 'feet.1', at }, { hole: 'feet.2', at }), 1)
+    await code(way, holes({ hole: 'feet.1', at: { x: 1, y: 2 } }, { hole: 'feet.2' }), 2)
+    const places = measuredHoles(await log(way), 1, 's-2')
+    expect([...places]).toEqual([['feet.1', { x: 1, y: 2 }]])
   })
 })

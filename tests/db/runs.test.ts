@@ -2,12 +2,11 @@ import { execFileSync } from 'node:child_process'
 import { rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { nanoid } from 'nanoid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type Result } from '@/core/ground/issues'
 import { WORM_BLOCK, WORM_BLOCK_WAY_A } from '@/core/paper/demo'
 import { writeDocument } from '@/core/paper/formats'
-import { pieceState, stepsOf } from '@/core/paper/run'
+import { pieceState, stepsOf, ticksOf, toTick } from '@/core/paper/run'
 import { planWay } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
@@ -15,7 +14,6 @@ import { closeDatabase, migrateDatabase } from '@/db'
 import {
   checkPdf,
   checkTable,
-  EntrySchema,
   hiddenFault,
   importJob,
   keepEntry,
@@ -32,6 +30,7 @@ import {
   takeFigure,
 } from '@/operations'
 import { makeFile } from '@/operations/steering'
+import { entryOf } from '../support/runEntries'
 
 const must = <V>(result: Result<V>): V => {
   if (!result.ok) throw new Error(result.issues.map((i) => i.sentence).join(' '))
@@ -71,9 +70,6 @@ async function begun(asked: Partial<{ pieces: number; practice: boolean }> = {})
   )
   return { way, run: run.id, release }
 }
-
-const entry = (body: object, at = 1, more: object = {}) =>
-  EntrySchema.parse({ id: nanoid(16), piece: 1, who: 'AB', at, body, ...more })
 
 beforeAll(migrateDatabase)
 afterAll(closeDatabase)
@@ -127,15 +123,19 @@ describe('releases', () => {
 describe('what happens to a piece', () => {
   it('an hour of two devices without a network: 200 ticks and 40 readings, each there once, in order', async () => {
     const { run } = await begun({ pieces: 3 })
+    const { part, way, workshop } = must(await loadRun(run))
+    const holes = planWay(workshop, part, way).setups.find(({ id }) => id === 's-5')
+    const list = holes ? toTick(holes, 'mount') : []
+    expect(list.length).toBeGreaterThan(3)
     const all = Array.from({ length: 240 }, (_, i) =>
-      entry(
+      entryOf(
         i % 6 === 5
           ? {
               kind: 'measured',
               step: 's-2 check',
               value: { requirement: 'top-base', value: 75 + i / 1e5 },
             }
-          : { kind: 'note', step: 's-1 take', text: `tick ${i}` },
+          : { kind: 'tick', setup: 's-5', ...list[i % list.length], done: i < 200 || i % 2 === 0 },
         1000 * i,
         { who: i % 2 === 0 ? 'AB' : 'CD', piece: 1 + (i % 3) },
       ),
@@ -149,28 +149,29 @@ describe('what happens to a piece', () => {
     const kept = must(await loadRun(run)).entries
     expect(kept.map(({ id }) => id)).toEqual(all.map(({ id }) => id))
     expect(kept.map(({ at }) => at)).toEqual(all.map(({ at }) => at))
+    expect(ticksOf(kept, 1, 's-5')).toEqual(ticksOf([...kept].reverse(), 1, 's-5'))
   }, 120_000)
 
   it('an id that belongs to another run, a piece that there is not: refused', async () => {
     const [one, two] = [await begun(), await begun()]
-    const mine = entry({ kind: 'note', step: 's-1 take', text: 'mine' })
+    const mine = entryOf({ kind: 'note', step: 's-1 take', text: 'mine' })
     must(await keepEntry(one.run, mine))
     expect((await keepEntry(two.run, mine)).ok).toBe(false)
-    const third = entry({ kind: 'note', step: 's-1 take', text: 'x' }, 1, { piece: 3 })
+    const third = entryOf({ kind: 'note', step: 's-1 take', text: 'x' }, 1, { piece: 3 })
     expect((await keepEntry(one.run, third)).ok).toBe(false)
     expect((await keepEntry('no-such-run', mine)).ok).toBe(false)
   })
 
   it('what is withdrawn stays in the log and out of the check sheet', async () => {
     const { run } = await begun()
-    const wrong = entry({
+    const wrong = entryOf({
       kind: 'measured',
       step: 's-2 check',
       value: { requirement: 'top-base', value: 75.4 },
     })
     must(await keepEntry(run, wrong))
     expect(must(await checkTable(run))).toMatch(/75\.400/)
-    must(await keepEntry(run, entry({ kind: 'withdrawn', entry: wrong.id, why: 'a chip' }, 2)))
+    must(await keepEntry(run, entryOf({ kind: 'withdrawn', entry: wrong.id, why: 'a chip' }, 2)))
     expect(must(await checkTable(run))).not.toMatch(/75\.400/)
     expect(must(await loadRun(run)).entries).toHaveLength(2)
   })
@@ -184,7 +185,7 @@ describe('the stand-in shop', () => {
     const { part, way, workshop } = must(await loadRun(run))
     const steps = stepsOf(predictWay(planWay(workshop, part, way)))
     for (const [i, { id }] of steps.entries())
-      must(await keepEntry(run, entry({ kind: 'done', step: id }, i)))
+      must(await keepEntry(run, entryOf({ kind: 'done', step: id }, i)))
     expect(pieceState(steps, must(await loadRun(run)).entries, 1).next).toBeUndefined()
     const read = async () =>
       must(await practiceReadings(run, 1)).find(({ requirement }) => requirement === 'bore-base')
@@ -194,7 +195,7 @@ describe('the stand-in shop', () => {
       way.setups.find(({ ops }) => ops.some(({ feature }) => feature === 'bore'))?.id ?? ''
     const move = { setup: cut, axis: 'y', by: 0.1 }
     must(
-      await keepEntry(run, entry({ kind: 'moved', step: `${cut} zero`, move, taken: true }, 999)),
+      await keepEntry(run, entryOf({ kind: 'moved', step: `${cut} zero`, move, taken: true }, 999)),
     )
     expect(Math.abs((await read()) - before)).toBeCloseTo(0.1, 3)
   })
@@ -211,9 +212,9 @@ describe('the stand-in shop', () => {
 describe('the check sheet on paper', () => {
   it('has every requirement with what was measured, by whom, and the story', async () => {
     const { run } = await begun()
-    await keepEntry(run, entry({ kind: 'done', step: 's-1 take' }))
+    await keepEntry(run, entryOf({ kind: 'done', step: 's-1 take' }))
     const value = { requirement: 'top-base', value: 75.013, plusMinus: 0.005 }
-    await keepEntry(run, entry({ kind: 'measured', step: 's-2 turn', value }, 2))
+    await keepEntry(run, entryOf({ kind: 'measured', step: 's-2 turn', value }, 2))
     const pdf = must(await checkPdf(run, 1))
     const file = join(tmpdir(), `check-${run}.pdf`)
     writeFileSync(file, pdf)
@@ -243,7 +244,7 @@ describe('what is learnt', () => {
         if ('requirement' in value && value.requirement === 'bore-size')
           await keepEntry(
             run,
-            entry({ kind: 'measured', step: 's-4 check', value }, p, { piece: p + 1 }),
+            entryOf({ kind: 'measured', step: 's-4 check', value }, p, { piece: p + 1 }),
           )
     return { run, way }
   }

@@ -97,10 +97,10 @@ test('ticks are saved as they are made, and kept while the server is away', asyn
   await expect(page.getByText('next, 2 of 4')).toBeVisible()
   // The network goes away: ticks go on, are said to be kept, and arrive when it is back.
   quiet.expectErrors = true
-  await page.route('**/ticks', (route) => route.abort())
+  await page.route('**/entries', (route) => route.abort())
   await page.keyboard.press('Enter')
   await expect(page.locator('[data-ticks]')).toHaveAttribute('data-ticks', 'kept')
-  await page.unroute('**/ticks')
+  await page.unroute('**/entries')
   await expect(page.locator('[data-ticks]')).toHaveAttribute('data-ticks', 'saved')
   await again(page)
   await expect(page.getByText('next, 3 of 4')).toBeVisible()
@@ -112,8 +112,14 @@ test('ticks are saved as they are made, and kept while the server is away', asyn
   await expect(page.getByText('next, 1 of 4')).toBeVisible()
   await accessible(page)
   // A hole that is not on the list cannot be ticked.
-  const stranger = await request.put(`/api/ways/${pier.way}/setups/s-2/ticks`, {
-    data: { stage: 'drill-drill-6.8', hole: 'side.1', done: true },
+  const stranger = await request.post(`/api/runs/${pier.way}/entries`, {
+    data: {
+      id: 'a-stranger',
+      piece: 1,
+      who: 'A',
+      at: 1,
+      body: { kind: 'tick', setup: 's-2', stage: 'drill-drill-6.8', hole: 'side.1', done: true },
+    },
   })
   expect(stranger.status()).toBe(422)
   expect(JSON.stringify(await stranger.json())).toContain('not on the list')

@@ -32,6 +32,17 @@ async function practice(
   return { path: `/jobs/${job.id}/ways/${way}/run`, run: run.id }
 }
 
+/** What was kept of a run. */
+async function logOf(request: APIRequestContext, run: string) {
+  const log = (await (await request.get(`/api/runs/${run}/entries`)).json()) as {
+    readonly entries: readonly {
+      readonly who: string
+      readonly body: { readonly kind: string; readonly step?: string }
+    }[]
+  }
+  return log.entries
+}
+
 const large = (page: Page, name: string) => page.getByRole('button', { name, exact: true })
 
 /** Goes on until a reading is asked for, or the piece is made. */
@@ -113,9 +124,7 @@ test('a worm block is made from the page alone: a hidden fault named, the last c
   // What was hidden was among what was named when the last cut was put right.
   expect(key).not.toBe('')
   expect(named.some((causes) => causes.split('; ').includes(key))).toBe(true)
-  const log = (await (await request.get(`/api/runs/${run}/entries`)).json()) as {
-    body: { kind: string }
-  }[]
+  const log = await logOf(request, run)
   expect(log.length).toBeGreaterThan(30)
   expect(log.some(({ body }) => body.kind === 'moved')).toBe(true)
   await page.getByRole('link', { name: 'Its check sheet' }).click()
@@ -151,10 +160,7 @@ test('readings by keypad: out of limits asks once more; two that differ are both
   await page.getByRole('button', { name: 'Measure again' }).click()
   await expect(page.getByText('75.800')).toHaveCount(0)
   await expect(page.locator('[data-kept="saved"]')).toBeVisible()
-  const log = (await (await request.get(`/api/runs/${run}/entries`)).json()) as {
-    who: string
-    body: { kind: string }
-  }[]
+  const log = await logOf(request, run)
   expect(log.filter(({ body }) => body.kind === 'measured')).toHaveLength(1)
   expect(log.some(({ body, who }) => body.kind === 'withdrawn' && who === 'CD')).toBe(true)
 })
@@ -246,14 +252,88 @@ test('the network gone: what is done waits on the device and is there afterwards
   await expect(page.locator('[data-kept="kept"]')).toContainText('3 kept on this device')
   await context.setOffline(false)
   await expect(page.locator('[data-kept="saved"]')).toBeVisible({ timeout: 20_000 })
-  const log = (await (await request.get(`/api/runs/${run}/entries`)).json()) as {
-    body: { step: string }
-  }[]
+  const log = await logOf(request, run)
   expect(log.map(({ body }) => body.step)).toEqual(['s-1 take', 's-1 hold', 's-1 zero'])
   // Something changed: clamping and zero are to be done again.
   page.once('dialog', (dialog) => void dialog.accept('the stop was moved'))
   await page.getByRole('button', { name: 'Something changed' }).click()
   await expect(page.locator('[data-step="s-1 hold"]')).toBeVisible()
+})
+
+test('zero and holes belong to the piece: taken over from before the run, found, ticked and measured in it', async ({
+  page,
+  request,
+}) => {
+  const { path, run } = await practice(request, 'Worm block, zero', { practice: false, pieces: 2 })
+  const way = path.split('/')[4] ?? ''
+  const readings = {
+    kind: 'edge',
+    axis: 'x',
+    surface: 'left',
+    tip: 10,
+    touch: { at: -303, towards: '+' },
+  }
+  const stood = 'small-cnc vise-125 p-6 left 0 top back'
+  const record = { readings, instrument: 'edge-finder', source: 'typed', stood }
+  const before = await request.post(`/api/runs/${way}/entries`, {
+    data: {
+      id: `before-${Date.now()}`,
+      piece: 1,
+      who: 'EF',
+      at: 1,
+      body: { kind: 'zero', setup: 's-2', record },
+    },
+  })
+  expect(before.ok()).toBe(true)
+  for (const [i, step] of stepsTo('s-2 zero').slice(0, -1).entries())
+    await request.post(`/api/runs/${run}/entries`, {
+      data: {
+        id: `zero-${Date.now()}-${i}`,
+        piece: 1,
+        who: 'AB',
+        at: 10 + i,
+        body: { kind: 'done', step },
+      },
+    })
+  await open(page, `${path}/${run}`)
+  await expect(page.locator('[data-step="s-2 zero"]')).toBeVisible()
+  await page.getByPlaceholder('initials').fill('AB')
+  await page.getByRole('button', { name: /^Take over what EF found/ }).click()
+  await expect(page.getByText('−298.000')).toBeVisible()
+  await expect(page.getByText(/^found ±/)).toBeVisible()
+  await page.getByRole('link', { name: 'Find it step by step' }).click()
+  await expect(page.getByText('piece 1 of 2')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Kept readings' })).toContainText('AB')
+  await accessible(page)
+  page.once('dialog', (dialog) => void dialog.accept('the stop was moved'))
+  await page.getByRole('button', { name: 'Withdraw these readings' }).click()
+  await expect(page.getByRole('region', { name: 'Kept readings' })).toHaveCount(0)
+  await page.getByRole('link', { name: 'Run', exact: true }).click()
+  await expect(page.getByRole('button', { name: /^Take over what EF found/ })).toBeVisible()
+  // Holes of the second piece: the first has none of its ticks.
+  await open(page, `${path}/${run}/ticks?piece=2&setup=s-5`)
+  const next = page.locator('[data-next]')
+  const first = await next.getAttribute('data-next')
+  await page.getByRole('button', { name: 'Done, next' }).click()
+  await expect(next).not.toHaveAttribute('data-next', first ?? '')
+  await expect(page.locator('[data-ticks="saved"]')).toBeVisible()
+  await accessible(page)
+  await open(page, `${path}/${run}/ticks?piece=1&setup=s-5`)
+  await expect(next).toHaveAttribute('data-next', first ?? '')
+  await open(page, `${path}/${run}/holes?piece=2&setup=s-5`)
+  await page.getByRole('textbox', { name: /no. 1: measured X$/ }).fill('0.1')
+  await page.getByRole('textbox', { name: /no. 1: measured Y$/ }).fill('0.2')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('region', { name: 'What it says' })).toBeVisible()
+  await accessible(page)
+  const kinds = (await logOf(request, run)).map(({ body }) => body.kind)
+  expect(kinds.filter((kind) => kind !== 'done').sort()).toEqual([
+    'holes',
+    'tick',
+    'withdrawn',
+    'zero',
+  ])
+  expect((await logOf(request, way)).map(({ body }) => body.kind)).toEqual(['zero'])
 })
 
 test('over HTTP: made, measured, explained, steered', async ({ request }) => {

@@ -24,7 +24,7 @@ test('zeros over HTTP: kept, listed, withdrawn; what gives no zero is refused in
   request,
 }) => {
   const job = await freshWorm(request)
-  const way = `/api/ways/${job.ways[0]?.id}`
+  const way = job.ways[0]?.id ?? ''
   const stood = 'small-cnc vise-125 p-6 left 0 top back'
   const record = {
     readings: {
@@ -38,15 +38,26 @@ test('zeros over HTTP: kept, listed, withdrawn; what gives no zero is refused in
     source: 'typed',
     stood,
   }
-  const path = `${way}/setups/s-2/zeros`
+  const path = `/api/runs/${way}/entries`
   const one = `kept-${Date.now()}`
-  const kept = await request.post(path, { data: { id: one, who: 'A', record } })
-  expect(kept.status()).toBe(201)
-  expect(Object.keys((await (await request.get(`${way}/zeros`)).json()) as object)).toEqual(['s-2'])
-  const withdrawn = await request.put(`${way}/zeros/${one}`, { data: { withdrawn: true } })
-  expect(await withdrawn.json()).toEqual({})
+  const zero = (more: object = {}) => ({
+    kind: 'zero',
+    setup: 's-2',
+    record: { ...record, ...more },
+  })
+  const entry = (id: string, body: object, who = 'A') => ({ id, piece: 1, who, at: 1, body })
+  const kinds = async () => {
+    const log = (await (await request.get(path)).json()) as {
+      entries: { body: { kind: string } }[]
+    }
+    return log.entries.map(({ body }) => body.kind)
+  }
+  expect(await kinds()).toEqual([])
+  expect((await request.post(path, { data: entry(one, zero()) })).ok()).toBe(true)
+  const withdrawn = { kind: 'withdrawn', entry: one, why: 'the wrong edge' }
+  expect((await request.post(path, { data: entry(`${one}-w`, withdrawn) })).ok()).toBe(true)
   const send = (more: object, who = 'A') =>
-    refused(request, 'post', path, { id: `${one}-b`, who, record: { ...record, ...more } })
+    refused(request, 'post', path, entry(`${one}-b`, zero(more), who))
   expect((await send({}, '  ')).sentence).toContain('“who”')
   expect((await send({ stood: 'elsewhere' })).code).toBe('record.stood')
   expect((await send({ readings: { ...record.readings, tip: 0 } })).sentence).toContain('tip')
@@ -57,9 +68,9 @@ test('zeros over HTTP: kept, listed, withdrawn; what gives no zero is refused in
   const line = [0, 1, 2].map((i) => ({ x: i, y: i }))
   const round = { kind: 'round', feature: 'cover.1', where: 'bore', tip: 2, touches: line }
   expect((await send({ readings: round })).status).toBe(422)
-  const gone = await refused(request, 'put', `${way}/zeros/no-such-one`, { withdrawn: true })
-  expect(gone.status).toBe(404)
-  expect(await (await request.get(`${way}/zeros`)).json()).toEqual({})
+  const stray = entry(`${one}-g`, { ...withdrawn, entry: 'no-such-one' })
+  expect((await refused(request, 'post', path, stray)).status).toBe(404)
+  expect(await kinds()).toEqual(['zero', 'withdrawn'])
 })
 
 test('fixtures over HTTP: a name that is HTML stays a name, a stale version is a conflict', async ({

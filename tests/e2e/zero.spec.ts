@@ -65,7 +65,7 @@ test('the worm block’s second setup is predicted, then confirmed with the stan
   await expect(page.getByText('● as predicted')).toBeVisible()
   // It is shown at once; the sheet below is made by the server, which must have it.
   const kept = page.waitForResponse(
-    (answer) => answer.url().endsWith('/zeros') && answer.request().method() === 'POST',
+    (answer) => answer.url().endsWith('/entries') && answer.request().method() === 'POST',
   )
   await page.getByRole('button', { name: 'Keep it' }).click()
   await kept
@@ -100,6 +100,7 @@ test('readings are typed, worked out, doubted, kept, withdrawn; half a tip is na
   await expect(page.getByRole('region', { name: 'Kept readings' })).toContainText('B. Tarn')
   await again(page)
   await expect(page.getByRole('region', { name: 'Kept readings' })).toContainText('B. Tarn')
+  page.once('dialog', (dialog) => void dialog.accept('the wrong edge'))
   await page.getByRole('button', { name: 'Withdraw these readings' }).click()
   await expect(page.getByRole('region', { name: 'Kept readings' })).toHaveCount(0)
   // A zero tip gives a sentence and no offset.
@@ -122,12 +123,12 @@ test('readings are kept while the server is away, and sent when it is back', asy
   await openLive(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/zero?setup=s-2`)
   await page.getByLabel('Who').fill('C')
   await page.keyboard.press('Enter')
-  await page.route('**/zeros', (route) => route.abort())
+  await page.route('**/entries', (route) => route.abort())
   await page.getByLabel('X at the touch').fill('-303')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByText('Kept on this device until the server is back')).toBeVisible()
-  await page.unroute('**/zeros')
+  await page.unroute('**/entries')
   await expect(page.getByText('Kept on this device')).toHaveCount(0, { timeout: 10_000 })
   await again(page)
   await expect(page.getByRole('region', { name: 'Kept readings' })).toContainText('touch one edge')

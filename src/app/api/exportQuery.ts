@@ -25,15 +25,21 @@ const Query = z.object({
       return z.NEVER
     })
     .optional(),
+  piece: z.coerce.number().int().min(1).max(200).default(1),
   cycles: z.enum(['yes', 'no']).default('yes'),
 })
 
 /** What an export is asked for in the address. */
-export function exportQuery(request: Request): { kind: ExportKind; options: ExportOptions } {
+export function exportQuery(request: Request): {
+  readonly kind: ExportKind
+  readonly options: ExportOptions
+  /** Of a run: the piece whose zeros are meant. */
+  readonly piece: number
+} {
   const query = Query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   if (!query.success) throw new BadRequest(schemaIssues(query.error), 422)
-  const { as, cycles, ...rest } = query.data
-  return { kind: as, options: { ...rest, cycles: cycles === 'yes' } }
+  const { as, cycles, piece, ...rest } = query.data
+  return { kind: as, piece, options: { ...rest, cycles: cycles === 'yes' } }
 }
 
 export const download = ({ bytes, name, type }: Exported): Response =>

@@ -37,11 +37,20 @@ export async function insertRun(run: Omit<RunRow, 'startedAt'>): Promise<void> {
   await database().insert(runs).values(run)
 }
 
-/** The runs of a way, the newest first. */
+/** The run of a way without a release, under the way's own id; nothing happens where it is there. */
+export async function ensureWayRun(wayId: string, who: string): Promise<void> {
+  await database()
+    .insert(runs)
+    .values({ id: wayId, wayId, pieces: 1, every: 1, who })
+    .onConflictDoNothing()
+}
+
+/** The runs of a way's releases, the newest first. */
 export const listRuns = (wayId: string): Promise<(RunRow & { readonly number: number })[]> =>
   database()
     .select({
       id: runs.id,
+      wayId: runs.wayId,
       releaseId: runs.releaseId,
       pieces: runs.pieces,
       every: runs.every,
@@ -80,14 +89,14 @@ export const recentRuns = (
     .orderBy(desc(runs.startedAt))
     .limit(most)
 
-/** A run with the release that it is made by. */
+/** A run with the release that it is made by; that of a way without a release has none. */
 export async function findRun(
   id: string,
-): Promise<{ readonly run: RunRow; readonly release: ReleaseRow } | undefined> {
+): Promise<{ readonly run: RunRow; readonly release: ReleaseRow | null } | undefined> {
   const [row] = await database()
     .select({ run: runs, release: releases })
     .from(runs)
-    .innerJoin(releases, eq(runs.releaseId, releases.id))
+    .leftJoin(releases, eq(runs.releaseId, releases.id))
     .where(eq(runs.id, id))
   return row
 }

@@ -1,7 +1,6 @@
 import {
   customType,
   boolean,
-  doublePrecision,
   index,
   integer,
   jsonb,
@@ -112,35 +111,6 @@ export const workshopItems = pgTable(
   (table) => [primaryKey({ columns: [table.kind, table.id] })],
 )
 
-/** Holes ticked at the machine: one row for a hole that is done under a tool of a setup. */
-export const holeTicks = pgTable(
-  'hole_ticks',
-  {
-    wayId: text('way_id')
-      .notNull()
-      .references(() => documents.id, { onDelete: 'cascade' }),
-    setupId: text('setup_id').notNull(),
-    stage: text('stage').notNull(),
-    hole: text('hole').notNull(),
-    tickedAt: when('ticked_at').notNull().defaultNow(),
-  },
-  (table) => [primaryKey({ columns: [table.wayId, table.setupId, table.stage, table.hole] })],
-)
-
-/** Readings by which zero was found, as taken; a withdrawn one stays in the history. */
-export const zeroRecords = pgTable('zero_records', {
-  id: text('id').primaryKey(),
-  wayId: text('way_id')
-    .notNull()
-    .references(() => documents.id, { onDelete: 'cascade' }),
-  setupId: text('setup_id').notNull(),
-  record: jsonb('record').notNull(),
-  format: format(),
-  who: text('who').notNull(),
-  takenAt: when('taken_at').notNull().defaultNow(),
-  withdrawnAt: when('withdrawn_at'),
-})
-
 /** The fixture register; the body of a fixture lives in its versions. */
 export const fixtures = pgTable('fixtures', {
   id: text('id').primaryKey(),
@@ -178,22 +148,6 @@ export const fixtureEvents = pgTable('fixture_events', {
   who: text('who').notNull(),
   happenedAt: when('happened_at').notNull().defaultNow(),
 })
-
-/** Where holes were measured, in the axes of their setup from its zero, mm. */
-export const holeMeasurements = pgTable(
-  'hole_measurements',
-  {
-    wayId: text('way_id')
-      .notNull()
-      .references(() => documents.id, { onDelete: 'cascade' }),
-    setupId: text('setup_id').notNull(),
-    hole: text('hole').notNull(),
-    xMm: doublePrecision('x_mm').notNull(),
-    yMm: doublePrecision('y_mm').notNull(),
-    measuredAt: when('measured_at').notNull().defaultNow(),
-  },
-  (table) => [primaryKey({ columns: [table.wayId, table.setupId, table.hole] })],
-)
 
 /** Files that parts came from, kept as they came, by the SHA-256 of what is in them. */
 export const solidFiles = pgTable('solid_files', {
@@ -236,14 +190,18 @@ export const releases = pgTable(
   (table) => [index('releases_of_way').on(table.wayId)],
 )
 
-/** Pieces made by a release: one, or a batch. */
+/**
+ * Pieces made by a release: one, or a batch. What is found and ticked of a way without one belongs to a run
+ * that has the way's id and no release.
+ */
 export const runs = pgTable(
   'runs',
   {
     id: text('id').primaryKey(),
-    releaseId: text('release_id')
+    wayId: text('way_id')
       .notNull()
-      .references(() => releases.id, { onDelete: 'cascade' }),
+      .references(() => documents.id, { onDelete: 'cascade' }),
+    releaseId: text('release_id').references(() => releases.id, { onDelete: 'cascade' }),
     pieces: integer('pieces').notNull(),
     /** The first piece and every so many after it are checked in full. */
     every: integer('every').notNull(),
@@ -252,7 +210,7 @@ export const runs = pgTable(
     who: text('who').notNull(),
     startedAt: when('started_at').notNull().defaultNow(),
   },
-  (table) => [index('runs_of_release').on(table.releaseId)],
+  (table) => [index('runs_of_way').on(table.wayId)],
 )
 
 /** Append only: what happened to a piece, as the device that tells of it saw it. */

@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react'
 import { holesInSetup } from '@/core/plan/drilling'
 import { holeChecks } from '@/core/foreman/findings'
 import { type PlanePoint } from '@/core/ground/geometry'
+import { type RunLog } from '@/core/paper/run'
 import { type Part, type Side } from '@/core/work/part'
 import { planWay } from '@/core/plan/planning'
 import { changeSetup, tickCut, type Way } from '@/core/plan/way'
@@ -15,6 +16,7 @@ import { barJob, TopBar } from '@/ui/TopBar'
 import { useDocument } from '@/ui/useDocument'
 import { useHistoryKeys } from '@/ui/useHistoryKeys'
 import { SetupHoles } from './SetupHoles'
+import { useMeasured } from './useMeasured'
 import { useHolesAddress } from './useHolesAddress'
 
 interface Stored<Body> {
@@ -25,30 +27,23 @@ interface Stored<Body> {
   readonly canRedo: boolean
 }
 
-type MeasuredPlaces = Readonly<Record<string, readonly { hole: string; x: number; y: number }[]>>
-
 interface HolesViewProps {
   readonly jobId: string
   readonly part: Stored<Part>
   readonly way: Stored<Way>
   readonly workshop: Workshop
-  /** What has been measured so far, by setup. */
-  readonly measured: MeasuredPlaces
+  /** What was kept of the way without a release. */
+  readonly log: RunLog
 }
 
 /** The holes of the part in the axes of each setup: laid out, checked, drilled, measured. */
-export function HolesView({
-  jobId,
-  measured,
-  part: storedPart,
-  way: stored,
-  workshop,
-}: HolesViewProps) {
+export function HolesView({ jobId, log, part: storedPart, way: stored, workshop }: HolesViewProps) {
   const partDocument = useDocument('part', storedPart)
   const wayDocument = useDocument('way', stored)
   useHistoryKeys(partDocument)
   const [part, way] = [partDocument.body, wayDocument.body]
   const address = useHolesAddress()
+  const measured = useMeasured(stored.id, 1, log)
   const [stage, setStage] = useState<string>()
   const [pointing, setPointing] = useState(false)
   const [draft, setDraft] = useState<readonly PlanePoint[]>([])
@@ -94,7 +89,7 @@ export function HolesView({
           planned={setup}
           index={index}
           findings={findings}
-          measured={measured[setup.setup.id] ?? []}
+          measured={measured}
           stage={stage}
           onStage={setStage}
           pointing={pointing}

@@ -1,7 +1,9 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import { type Measure, MeasuredTable, type Places } from './MeasuredTable'
+import { TextField } from '@/ui/fields'
+import { type Measure, MeasuredTable } from './MeasuredTable'
+import { type MeasuredWork } from './useMeasured'
 import { type HoleInSetup, judgeMeasured, type MeasuredHole } from '@/core/plan/drilling'
 import { readPlaces } from '@/core/paper/formats'
 import { type Part, refLabel } from '@/core/work/part'
@@ -10,15 +12,17 @@ import { type LengthUnit, printDegrees, printSpread, unitSign } from '@/core/han
 interface MeasuredPaneProps {
   readonly part: Part
   readonly holes: readonly HoleInSetup[]
-  readonly measured: Places
+  readonly work: MeasuredWork
+  readonly setup: string
   readonly unit: LengthUnit
-  readonly sentence: string | undefined
-  readonly onMeasure: Measure
 }
 
 /** Where the holes came out, how far off each is, and what the pattern as a whole says. */
 export function MeasuredPane(props: MeasuredPaneProps) {
-  const { holes, measured, onMeasure, part, sentence, unit } = props
+  const { holes, part, setup, unit, work } = props
+  const { sentence } = work
+  const measured = work.places(setup)
+  const onMeasure = work.measure(setup)
   const report = useMemo(() => {
     const list = holes.flatMap((hole): MeasuredHole[] => {
       const at = measured.get(hole.key)
@@ -55,6 +59,9 @@ export function MeasuredPane(props: MeasuredPaneProps) {
           </p>
         </section>
       )}
+      <div className="w-40 px-3 pt-2">
+        <TextField label="Who" value={work.who} onChange={work.setWho} />
+      </div>
       <Paste holes={holes} unit={unit} onMeasure={onMeasure} />
       {sentence !== undefined && (
         <p role="alert" className="px-3 py-1 text-red">
@@ -86,7 +93,7 @@ function Paste({
   holes,
   onMeasure,
   unit,
-}: Pick<MeasuredPaneProps, 'holes' | 'onMeasure' | 'unit'>) {
+}: Pick<MeasuredPaneProps, 'holes' | 'unit'> & { readonly onMeasure: Measure }) {
   const [text, setText] = useState('')
   const [sentence, setSentence] = useState<string>()
   const take = (): void => {

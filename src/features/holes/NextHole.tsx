@@ -95,7 +95,8 @@ export function Finished(props: {
   readonly nextTool: ToolStage | undefined
   readonly onNext: (id: string) => void
   readonly onBack: (() => void) | undefined
-  readonly onAgain: () => void
+  /** Begins the next piece; a run has pieces of its own. */
+  readonly onAgain: (() => void) | undefined
 }) {
   const { nextTool, onAgain, onBack, onNext, stage } = props
   return (
@@ -117,9 +118,11 @@ export function Finished(props: {
             Every hole on the list is made. Count them on the part: any more were never on the
             drawing.
           </p>
-          <button type="button" className="button min-h-[56px]! justify-center" onClick={onAgain}>
-            Begin the next piece
-          </button>
+          {onAgain && (
+            <button type="button" className="button min-h-[56px]! justify-center" onClick={onAgain}>
+              Begin the next piece
+            </button>
+          )}
         </>
       )}
       <button

@@ -28,7 +28,7 @@ import { PlacesPane } from './PlacesPane'
 import { ProgramPane } from './ProgramPane'
 import { ToolsPane } from './ToolsPane'
 import { type Pane, PANES, type useHolesAddress } from './useHolesAddress'
-import { useMeasured } from './useMeasured'
+import { type MeasuredWork } from './useMeasured'
 
 const PANE_WORDS: Readonly<Record<Pane, string>> = {
   places: 'Coordinates',
@@ -47,7 +47,7 @@ export interface SetupHolesProps {
   readonly planned: PlannedSetup
   readonly index: number
   readonly findings: readonly Finding[]
-  readonly measured: readonly { hole: string; x: number; y: number }[]
+  readonly measured: MeasuredWork
   readonly stage: string | undefined
   readonly onStage: (stage: string | undefined) => void
   readonly pointing: boolean
@@ -192,7 +192,6 @@ function HolePanes(props: Shown) {
   const { address, fromZero, holes, index, jobId, part, plan, planned, way, wayId } = props
   const { from, go, pane } = address
   const { setup } = planned
-  const [places, sentence, measure] = useMeasured(wayId, setup.id, props.measured)
   const { unit } = part
   const exportPath = (as: string, more: Readonly<Record<string, string>> = {}): string =>
     `/api/jobs/${jobId}/export?${new URLSearchParams({ as, way: way.name, setup: String(index + 1), from, ...more }).toString()}`
@@ -240,10 +239,9 @@ function HolePanes(props: Shown) {
         <MeasuredPane
           part={part}
           holes={fromZero.filter((hole) => hole.cutHere)}
-          measured={places}
+          work={props.measured}
+          setup={setup.id}
           unit={unit}
-          sentence={sentence}
-          onMeasure={measure}
         />
       )}
     </aside>

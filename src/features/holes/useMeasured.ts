@@ -1,41 +1,39 @@
 'use client'
 
-import { useState } from 'react'
-import { type PlanePoint } from '@/core/ground/geometry'
-import { call } from '@/ui/api'
-import { useOutbox } from '@/ui/useOutbox'
+import { useCallback } from 'react'
+import { measuredHoles, type RunLog } from '@/core/paper/run'
+import { useRunLog } from '@/ui/useRunLog'
+import { useWho } from '@/ui/useWho'
+import { type Measure, type Places } from './MeasuredTable'
 
-type List = readonly { hole: string; at?: PlanePoint | undefined }[]
+export interface MeasuredWork {
+  readonly sentence: string | undefined
+  readonly who: string
+  setWho(who: string): void
+  places(setup: string): Places
+  measure(setup: string): Measure
+}
 
-/** Measured places of a setup, each shown at once, and sent. */
-export function useMeasured(
-  wayId: string,
-  setupId: string,
-  initial: readonly { hole: string; x: number; y: number }[],
-) {
-  const [places, setPlaces] = useState<ReadonlyMap<string, PlanePoint>>(
-    () => new Map(initial.map(({ hole, x, y }) => [hole, { x, y }])),
+/** Where holes were measured on a piece of a run. */
+export function useMeasured(runId: string, piece: number, initial: RunLog): MeasuredWork {
+  const { enter, entries, kept } = useRunLog(runId, initial)
+  const [who, setWho] = useWho()
+  const measure = useCallback(
+    (setup: string): Measure =>
+      (places) =>
+        enter(piece, { kind: 'holes', setup, places: [...places] }, who),
+    [enter, piece, who],
   )
-  const { push, state } = useOutbox<List, unknown>(`foothold:measured:${wayId}:${setupId}`, {
-    send: (measured) => call(`/api/ways/${wayId}/setups/${setupId}/measured`, 'PUT', { measured }),
-    show: (list) =>
-      setPlaces((old) => {
-        const next = new Map(old)
-        for (const { at, hole } of list) {
-          if (at) next.set(hole, at)
-          else next.delete(hole)
-        }
-        return next
-      }),
-    taken: () => undefined,
-    // What is not taken stays to be seen and put right.
-    refused: () => undefined,
-  })
-  const sentence =
-    state.kind === 'kept'
-      ? '▲ Kept on this device until the server is back.'
-      : state.kind === 'refused'
-        ? state.sentence
-        : undefined
-  return [places, sentence, push] as const
+  return {
+    sentence:
+      kept.kind === 'kept'
+        ? '▲ Kept on this device until the server is back.'
+        : kept.kind === 'refused'
+          ? kept.sentence
+          : undefined,
+    who,
+    setWho,
+    places: (setup) => measuredHoles(entries, piece, setup),
+    measure,
+  }
 }

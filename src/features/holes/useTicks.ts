@@ -1,57 +1,35 @@
 'use client'
 
-import { useCallback, useState } from 'react'
-import { call } from '@/ui/api'
-import { type OutboxState, useOutbox } from '@/ui/useOutbox'
+import { useMemo } from 'react'
+import { type HoleTick, type RunLog, tickKey, ticksOf } from '@/core/paper/run'
+import { type OutboxState } from '@/ui/useOutbox'
+import { useRunLog } from '@/ui/useRunLog'
+import { useWho } from '@/ui/useWho'
 
-/** One hole under one tool. */
-export interface TickMark {
-  readonly stage: string
-  readonly hole: string
+export interface Ticks {
+  readonly done: ReadonlySet<string>
+  readonly state: OutboxState | { readonly kind: 'sending' }
+  readonly who: string
+  setWho(who: string): void
+  tick(what: HoleTick, isDone: boolean): void
+  /** Takes every tick of the setup back. */
+  again(): void
 }
 
-interface Waiting extends TickMark {
-  readonly done: boolean
-}
-
-export const tickKey = ({ hole, stage }: TickMark): string => `${stage} ${hole}`
-
-/** The ticks of a setup, made at the machine: each is shown at once, and sent. */
-export function useTicks(wayId: string, setupId: string, initial: readonly TickMark[]) {
-  const path = `/api/ways/${wayId}/setups/${setupId}/ticks`
-  const [done, setDone] = useState<ReadonlySet<string>>(() => new Set(initial.map(tickKey)))
-  const [stays, setStays] = useState<string>()
-
-  const mark = (tick: Waiting): void =>
-    setDone((old) => {
-      const next = new Set(old)
-      if (tick.done) next.add(tickKey(tick))
-      else next.delete(tickKey(tick))
-      return next
-    })
-  const { empty, push, state } = useOutbox<Waiting, unknown>(`foothold:ticks:${wayId}:${setupId}`, {
-    send: (tick) => call(path, 'PUT', tick),
-    show: mark,
-    taken: () => setStays(undefined),
-    refused: (tick) => mark({ ...tick, done: !tick.done }),
-  })
-
-  const tick = useCallback(
-    (what: TickMark, isDone: boolean): void => push({ ...what, done: isDone }),
-    [push],
+/** The ticks of a setup for a piece of a run, made at the machine. */
+export function useTicks(runId: string, piece: number, setup: string, initial: RunLog): Ticks {
+  const { enter, entries, kept, waiting } = useRunLog(runId, initial)
+  const [who, setWho] = useWho()
+  const done = useMemo(
+    () => new Set(ticksOf(entries, piece, setup).map(tickKey)),
+    [entries, piece, setup],
   )
-
-  const again = useCallback(async (): Promise<boolean> => {
-    const answer = await call(path, 'DELETE')
-    if (answer.kind !== 'done') {
-      setStays('The server does not answer; the ticks stay as they are.')
-      return false
-    }
-    empty()
-    setDone(new Set())
-    return true
-  }, [empty, path])
-
-  const told: OutboxState = stays ? { kind: 'refused', sentence: stays } : state
-  return { done, state: told, tick, again }
+  return {
+    done,
+    state: kept.kind === 'saved' && waiting > 0 ? { kind: 'sending' } : kept,
+    who,
+    setWho,
+    tick: (what, isDone) => enter(piece, { kind: 'tick', setup, ...what, done: isDone }, who),
+    again: () => enter(piece, { kind: 'again', setup }, who),
+  }
 }

@@ -56,6 +56,8 @@ export function Foot({
           : work.kept.kind === 'refused'
             ? `▲ ${work.kept.sentence}`
             : `▲ Network gone: ${work.waiting} kept on this device`}
+        {work.unread.length > 0 &&
+          ` ▲ ${work.unread.length} of its entries cannot be read by this version of Foothold; they are kept as they are.`}
       </p>
     </footer>
   )

@@ -1,20 +1,16 @@
 'use client'
 
-import { ArrowLeft, Printer } from 'lucide-react'
-import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
 import {
   type Asked,
   type EntryBody,
   isFull,
   piecesBefore,
-  type PieceState,
   readAsked,
-  type RunEntry,
-  type RunStep,
+  type RunLog,
   stepsOf,
 } from '@/core/paper/run'
-import { type Anchor, type RecordsBySetup, zeroLedger } from '@/core/floor/offsets'
+import { type Anchor, type RecordsBySetup } from '@/core/floor/offsets'
 import { benchViews } from '@/core/paper/picture'
 import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
@@ -28,7 +24,8 @@ import { useKeys } from '@/ui/useKeys'
 import { useWho } from '@/ui/useWho'
 import { Finished } from './Finished'
 import { Foot } from './Foot'
-import { StepPane } from './StepPane'
+import { Head, Strip } from './RunHead'
+import { StepInHand } from './StepInHand'
 import { SteerPane } from './SteerPane'
 import { useRun } from './useRun'
 
@@ -44,23 +41,23 @@ interface RunViewProps {
   readonly part: Part
   readonly way: Way
   readonly workshop: Workshop
-  readonly entries: readonly RunEntry[]
-  /** Readings of zero of the way, and what the register knows. */
-  readonly records: RecordsBySetup
+  readonly log: RunLog
+  /** Readings of zero that were kept of the way before the run, and what the register knows. */
+  readonly foundBefore: RecordsBySetup
   readonly register: readonly Anchor[]
 }
 
 /** At the machine: the next thing to do, large, with its picture, and nothing else in the way. */
 export function RunView(props: RunViewProps) {
   const {
-    entries,
     every,
+    foundBefore,
     isPractice,
     jobId,
+    log,
     part,
     piece,
     pieces,
-    records,
     register,
     runId,
     way,
@@ -69,13 +66,13 @@ export function RunView(props: RunViewProps) {
   } = props
   const prediction = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
   const steps = useMemo(() => stepsOf(prediction, isFull(piece, every)), [every, piece, prediction])
-  const work = useRun(runId, piece, steps, entries)
+  const work = useRun(runId, piece, steps, log)
   const [who, setWho] = useWho()
   const [back, setBack] = useState<string>()
   const step = steps.find(({ id }) => id === back) ?? work.state.next
   // What is asked for is measured, or the step is skipped with a reason.
   const isMissing = step !== undefined && work.state.missing(step).length > 0
-  const enter = (body: EntryBody): void => work.enter(body, who || 'nobody named')
+  const enter = (body: EntryBody): void => work.enter(body, who)
   const done = (): void => {
     if (!step || isMissing || work.state.isPaused) return
     enter({ kind: 'done', step: step.id })
@@ -83,11 +80,6 @@ export function RunView(props: RunViewProps) {
   }
   useKeys({ Enter: done, PageDown: done })
   useAwakeScreen(step !== undefined)
-  // What is found at a real machine says nothing of the stand-in shop.
-  const zeros = useMemo(
-    () => (isPractice ? [] : zeroLedger(prediction.plan, records, register)),
-    [isPractice, prediction, records, register],
-  )
   const before = useMemo(
     () => piecesBefore(steps, work.entries, piece),
     [piece, steps, work.entries],
@@ -128,14 +120,15 @@ export function RunView(props: RunViewProps) {
       />
       <main className="grid grow content-start gap-3 px-3 pb-3 md:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
         {step ? (
-          <StepPane
+          <StepInHand
             step={step}
-            state={work.state}
+            work={work}
             prediction={prediction}
-            instruments={workshop.instruments}
+            piece={piece}
+            foundBefore={foundBefore}
+            register={register}
+            hrefOf={(page) => `${base}/${runId}/${page}?piece=${piece}&setup=${step.setup}`}
             standin={isPractice ? standin : undefined}
-            zero={zeros.find(({ setup }) => setup === step.setup)}
-            zeroHref={isPractice ? undefined : `/jobs/${jobId}/ways/${wayId}/zero`}
             onEnter={enter}
           />
         ) : (
@@ -169,104 +162,6 @@ export function RunView(props: RunViewProps) {
     </div>
   )
 }
-
-function Head({
-  base,
-  onWho,
-  part,
-  piece,
-  pieces,
-  runId,
-  seconds,
-  step,
-  way,
-  who,
-}: Pick<RunViewProps, 'part' | 'piece' | 'pieces' | 'runId' | 'way'> & {
-  readonly base: string
-  readonly step: RunStep | undefined
-  readonly seconds: number
-  readonly who: string
-  readonly onWho: (who: string) => void
-}) {
-  return (
-    <header className="flex flex-wrap items-center gap-3 bg-bar px-3 py-2 text-bar-ink">
-      <Link
-        href={base}
-        className="button min-h-[44px]! border-bar-soft! bg-transparent! text-bar-ink!"
-      >
-        <ArrowLeft className="size-5" aria-hidden /> Out
-      </Link>
-      <span className="text-[17px]">
-        {part.name} ·{' '}
-        <b>
-          piece {piece} of {pieces}
-        </b>
-        {step ? ` · setup ${step.setupNumber} of ${way.setups.length}` : ''}
-      </span>
-      <span className="figures mr-auto text-bar-soft">{clock(seconds)}</span>
-      <label className="flex items-center gap-2">
-        by
-        <input
-          className="min-h-[44px] w-24 rounded-lg border border-bar-soft bg-transparent px-2"
-          value={who}
-          placeholder="initials"
-          onChange={(event) => onWho(event.target.value)}
-        />
-      </label>
-      <Link href={`${base}/${runId}/sheet?piece=${piece}`} className="button min-h-[44px]!">
-        <Printer className="size-5" aria-hidden /> Check sheet
-      </Link>
-    </header>
-  )
-}
-
-/** The steps of the setup in hand: what is done, what is next, what has to be done again. */
-function Strip({
-  onChoose,
-  state,
-  step,
-  steps,
-}: {
-  readonly steps: readonly RunStep[]
-  readonly step: RunStep | undefined
-  readonly state: PieceState
-  readonly onChoose: (id: string | undefined) => void
-}) {
-  return (
-    <nav aria-label="Steps of this setup" className="flex gap-2 overflow-x-auto px-3 py-2">
-      {steps.map((one) => {
-        const isDone = state.done.has(one.id)
-        const isFallen = state.fallen.includes(one.id)
-        return (
-          <button
-            key={one.id}
-            type="button"
-            aria-current={one.id === step?.id ? 'step' : undefined}
-            className={`sheet min-h-[48px] shrink-0 cursor-pointer px-3 text-[16px] ${one.id === step?.id ? 'border-2! border-yellow!' : ''}`}
-            onClick={() => onChoose(one.id === state.next?.id ? undefined : one.id)}
-          >
-            {isFallen ? '▲ ' : isDone ? '✓ ' : state.skipped.has(one.id) ? '– ' : ''}
-            {SHORT[one.kind]}
-          </button>
-        )
-      })}
-    </nav>
-  )
-}
-
-const SHORT = {
-  take: 'take',
-  hold: 'hold',
-  true: 'true',
-  zero: 'zero',
-  place: 'look',
-  cut: 'cut',
-  check: 'measure',
-  turn: 'turn',
-} as const
-
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 3600)}:${String(Math.floor(seconds / 60) % 60).padStart(2, '0')}`
 
 /** The screen stays on while a step is open, where the device can. */
 function useAwakeScreen(isOpen: boolean): void {

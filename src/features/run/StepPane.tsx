@@ -1,9 +1,8 @@
 'use client'
 
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import { type OffsetRow } from '@/core/floor/offsets'
 import { KeyedIn } from './KeyedIn'
-import { ZeroLines } from './ZeroLines'
 import {
   type Asked,
   type EntryBody,
@@ -26,13 +25,14 @@ interface StepPaneProps {
   readonly standin: ((asked: Asked) => Promise<ReadValue | undefined>) | undefined
   /** Zero of the setup in hand as it was found, or is to be expected. */
   readonly zero: OffsetRow | undefined
-  /** Where it is found step by step; undefined in the stand-in shop. */
-  readonly zeroHref: string | undefined
   readonly onEnter: (body: EntryBody) => void
+  /** Where else this step leads. */
+  readonly children: ReactNode
 }
 
 /** The step in hand: what to do, or what to measure with a keypad under it. */
 export function StepPane({
+  children,
   instruments,
   onEnter,
   prediction,
@@ -40,7 +40,6 @@ export function StepPane({
   state,
   step,
   zero,
-  zeroHref,
 }: StepPaneProps) {
   const missing = state.missing(step)
   const [next] = missing
@@ -59,9 +58,7 @@ export function StepPane({
           <li key={line}>{line}</li>
         ))}
       </ul>
-      {step.kind === 'zero' && zeroHref !== undefined && (
-        <ZeroLines zero={zero} unit={prediction.plan.part.unit} href={zeroHref} />
-      )}
+      {children}
       <KeyedIn plan={prediction.plan} step={step} state={state} zero={zero} onEnter={onEnter} />
       {hiddenOf(step).map(({ count, words }) => (
         <p key={words} className="text-[17px] text-ochre">
@@ -183,7 +180,7 @@ function Measure({
   prediction,
   standin,
   step,
-}: Omit<StepPaneProps, 'state' | 'zero' | 'zeroHref'> & { readonly asked: Asked }) {
+}: Omit<StepPaneProps, 'children' | 'state' | 'zero'> & { readonly asked: Asked }) {
   const [shown, setShown] = useState('')
   const [instrument, setInstrument] = useState('')
   const [plusMinus, setPlusMinus] = useState<number>()

@@ -81,6 +81,7 @@ export function KeptReadings(props: KeptReadingsProps) {
   )
 }
 
-const Taken = ({ at }: { readonly at: string }) => (
-  <time dateTime={at}>{at.slice(0, 16).replace('T', ' ')} UTC</time>
-)
+const Taken = ({ at }: { readonly at: number }) => {
+  const iso = new Date(at).toISOString()
+  return <time dateTime={iso}>{iso.slice(0, 16).replace('T', ' ')} UTC</time>
+}

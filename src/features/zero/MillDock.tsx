@@ -44,7 +44,8 @@ export function MillDock(props: {
 interface BeginProps {
   readonly part: Part
   readonly planned: PlannedSetup
-  readonly wayId: string
+  /** Names the vise, so that it stands where it stood. */
+  readonly seed: string
   readonly register: readonly Anchor[]
   readonly onStanding: (standing: Standing) => void
 }
@@ -55,7 +56,7 @@ const UNKNOWN_MM = 3
 /** Where the stop stands from the middle of the travel when nobody has said. */
 const STOP_FROM_MIDDLE_MM = 50
 
-function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
+function Begin({ onStanding, part, planned, register, seed }: BeginProps) {
   const [sentence, setSentence] = useState<string>()
   const stand = async (): Promise<void> => {
     const { id } = planned.setup
@@ -79,8 +80,8 @@ function Begin({ onStanding, part, planned, register, wayId }: BeginProps) {
     const answer = await call<Standing>('/api/mill/mills', 'POST', {
       kind: 'setup',
       world,
-      viseSeed: seedOf(wayId),
-      setupSeed: seedOf(wayId + id),
+      viseSeed: seedOf(seed),
+      setupSeed: seedOf(seed + id),
       loose: {
         place: known && sameStop ? TRUSTED_MM : UNKNOWN_MM,
         turnRad: outOfLinePer100 / 100,

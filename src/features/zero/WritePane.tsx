@@ -16,8 +16,8 @@ import { Choice } from '@/ui/fields'
 import { type PaneProps } from './types'
 
 /** The offset's name, where zero lies, all offsets of the way as a table, and what goes into the control. */
-export function WritePane(props: PaneProps & { readonly wayName: string }) {
-  const { index, jobId, onChange, part, planned, rows, wayName } = props
+export function WritePane(props: PaneProps) {
+  const { exportPath, index, onChange, part, planned, rows, wayName } = props
   const { setup } = planned
   const place = zeroPlaceOf(setup)
   const rounds = [...planned.surfaces.values()].filter(
@@ -36,25 +36,31 @@ export function WritePane(props: PaneProps & { readonly wayName: string }) {
       : value === 'corner' || value === 'centre'
         ? { kind: value }
         : { kind: 'touched' }
-    onChange((s) => moveZero({ ...planned, setup: s }, next))
+    onChange?.((s) => moveZero({ ...planned, setup: s }, next))
   }
   const away = zeroFromTouched(planned)
   const path = (as: string, more: Readonly<Record<string, string>> = {}): string =>
-    `/api/jobs/${jobId}/export?${new URLSearchParams({ as, way: wayName, ...more }).toString()}`
+    exportPath + new URLSearchParams({ as, way: wayName, ...more }).toString()
   return (
     <section className="flex flex-col gap-3">
-      <div className="grid grid-cols-2 gap-3">
-        <Choice
-          label="Work offset of this setup"
-          value={setup.zero.offset}
-          options={[...new Set([...OFFSET_NAMES, setup.zero.offset])].map((name) => ({
-            value: name,
-            label: name === 'DRO' ? 'none: DRO zero' : name,
-          }))}
-          onChange={(offset) => onChange((s) => ({ ...s, zero: { ...s.zero, offset } }))}
-        />
-        <Choice label="Zero lies" value={chosen} options={options} onChange={pick} />
-      </div>
+      {onChange ? (
+        <div className="grid grid-cols-2 gap-3">
+          <Choice
+            label="Work offset of this setup"
+            value={setup.zero.offset}
+            options={[...new Set([...OFFSET_NAMES, setup.zero.offset])].map((name) => ({
+              value: name,
+              label: name === 'DRO' ? 'none: DRO zero' : name,
+            }))}
+            onChange={(offset) => onChange((s) => ({ ...s, zero: { ...s.zero, offset } }))}
+          />
+          <Choice label="Zero lies" value={chosen} options={options} onChange={pick} />
+        </div>
+      ) : (
+        <p>
+          Offset <b>{setup.zero.offset}</b>, as it was released: a run keeps its way.
+        </p>
+      )}
       <p className="text-[14px] text-soft">
         {place.kind === 'touched'
           ? 'Zero lies on what is touched.'

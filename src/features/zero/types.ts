@@ -22,7 +22,6 @@ export interface KnownFixture {
 
 /** What every pane of a setup is given. */
 export interface PaneProps {
-  readonly jobId: string
   readonly part: Part
   readonly workshop: Workshop
   readonly plan: Plan
@@ -30,5 +29,9 @@ export interface PaneProps {
   readonly index: number
   readonly rows: readonly OffsetRow[]
   readonly anchor: Anchor | undefined
-  readonly onChange: (next: (setup: Setup) => Setup) => void
+  readonly wayName: string
+  /** Where offsets are written out, as far as the question. */
+  readonly exportPath: string
+  /** Undefined where the way is frozen in a release. */
+  readonly onChange: ((next: (setup: Setup) => Setup) => void) | undefined
 }

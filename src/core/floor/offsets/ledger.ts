@@ -25,8 +25,8 @@ import { type ZeroRecord } from './record'
 export type KeptRecord = {
   readonly id: string
   readonly who: string
-  /** When it was taken, ISO 8601. */
-  readonly takenAt: string
+  /** When it was taken, ms since 1970. */
+  readonly takenAt: number
 } & (
   | { readonly record: ZeroRecord; readonly unread?: undefined }
   | { readonly record?: undefined; readonly unread: string }

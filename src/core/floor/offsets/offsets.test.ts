@@ -290,7 +290,7 @@ describe('the next zero from the last', () => {
   })
   it('axes that a setup did not find come from before it; a stop that was moved in between says nothing', () => {
     const keep = (s: Setup, readings: Readings) => [
-      { id: s.id, who: 'A', takenAt: '2026-01-01T00:00:00Z', record: recordOf(s, readings) },
+      { id: s.id, who: 'A', takenAt: 0, record: recordOf(s, readings) },
     ]
     const second = analysis.plan.setups[1]?.setup
     if (!second) throw new Error('no setup')
@@ -323,7 +323,7 @@ describe('the next zero from the last', () => {
         {
           id: 'r',
           who: 'A',
-          takenAt: '2026-01-01T00:00:00Z',
+          takenAt: 0,
           record: recordOf(first.setup, stored(-298, -96.4, -300)),
         },
       ],

@@ -21,7 +21,7 @@ const foundAt = (
       {
         id: 'r-1',
         who: 'A. Fell',
-        takenAt: '2026-01-01T08:00:00Z',
+        takenAt: 0,
         record: {
           readings: { kind: 'stored', fixture: 'plate', at, knownMm: 0.01 },
           instrument: '',

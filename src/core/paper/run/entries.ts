@@ -1,55 +1,7 @@
-import { z } from 'zod'
-import { IdSchema } from '../../work/part'
-import {
-  type InProcess,
-  type MeasuredPiece,
-  MovedSchema,
-  type ReadValue,
-  ReadValueSchema,
-} from '../../predict/measured'
+import { type InProcess, type MeasuredPiece, type ReadValue } from '../../predict/measured'
 import { type Asked } from './asks'
+import { type RunEntry, standing } from './log'
 import { type RunStep } from './steps'
-
-const step = z.string().min(1).max(120)
-const words = z.string().trim().min(1, 'must say something').max(500)
-
-/** What happened at the machine: nothing of it is ever changed, only withdrawn. */
-export const EntryBodySchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('done'), step }),
-  z.strictObject({ kind: z.literal('skipped'), step, why: words }),
-  z.strictObject({ kind: z.literal('measured'), step, value: ReadValueSchema }),
-  z.strictObject({ kind: z.literal('note'), step, text: words }),
-  z.strictObject({ kind: z.literal('different'), step, text: words }),
-  z.strictObject({ kind: z.literal('wrong'), step, text: words }),
-  z.strictObject({ kind: z.literal('changed'), setup: IdSchema, text: words }),
-  z.strictObject({
-    kind: z.literal('moved'),
-    step,
-    move: MovedSchema,
-    taken: z.boolean(),
-    following: z
-      .boolean()
-      .optional()
-      .describe('It stays keyed in for the pieces after this one, until it is moved back.'),
-  }),
-  z.strictObject({ kind: z.literal('paused'), step }),
-  z.strictObject({ kind: z.literal('resumed'), step }),
-  // Said when asked after a long silence: it was work all the time.
-  z.strictObject({ kind: z.literal('worked'), step }),
-  z.strictObject({ kind: z.literal('withdrawn'), entry: z.string().min(1).max(40), why: words }),
-])
-export type EntryBody = z.infer<typeof EntryBodySchema>
-
-/** An entry as it was kept. */
-export interface RunEntry {
-  readonly id: string
-  /** The piece, from 1. */
-  readonly piece: number
-  readonly body: EntryBody
-  readonly who: string
-  /** When it happened, by the clock of the device, ms since 1970. */
-  readonly at: number
-}
 
 /** How far one piece is. */
 export interface PieceState {
@@ -86,15 +38,6 @@ export interface PieceState {
   readonly roughed: readonly string[]
   /** Readings of the same thing that do not agree: both are kept. */
   readonly disagree: readonly string[]
-}
-
-/** What of an entry log stands: what was withdrawn is left out, in the order in which it happened. */
-export function standing(entries: readonly RunEntry[], piece: number): readonly RunEntry[] {
-  const own = entries.filter((entry) => entry.piece === piece)
-  const gone = new Set(own.flatMap(({ body }) => (body.kind === 'withdrawn' ? [body.entry] : [])))
-  return own
-    .filter(({ body, id }) => body.kind !== 'withdrawn' && !gone.has(id))
-    .sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
 }
 
 /** Two readings of one thing that differ by more than this are asked about, in parts of what they are known to (common practice, no source). */
@@ -243,7 +186,7 @@ function secondsOf(
   const seconds = new Map<string, number>()
   let before: RunEntry | undefined
   for (const entry of log) {
-    const setup = 'step' in entry.body ? setupOf.get(entry.body.step) : undefined
+    const setup = setupIn(entry.body, setupOf)
     const spent = before ? (entry.at - before.at) / 1000 : 0
     const isWork =
       before?.body.kind !== 'paused' && (spent < LONG_S || entry.body.kind === 'worked')
@@ -252,6 +195,13 @@ function secondsOf(
   }
   return seconds
 }
+
+/** Where something happened. */
+const setupIn = (
+  body: RunEntry['body'],
+  setupOf: ReadonlyMap<string, string>,
+): string | undefined =>
+  'setup' in body ? body.setup : 'step' in body ? setupOf.get(body.step) : undefined
 
 /** Seconds since something was entered of a piece, where that is so long that it has to be asked about; else 0. */
 export function silenceOf(entries: readonly RunEntry[], piece: number, now: number): number {

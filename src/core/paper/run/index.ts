@@ -1,17 +1,22 @@
 export { type CheckLine, checkSheet, VERDICTS, withinOf } from './checkSheet'
 export {
-  type EntryBody,
-  EntryBodySchema,
   isReadingOf,
   measuredPiece,
   type PieceState,
   piecesBefore,
   pieceState,
   readAsked,
-  type RunEntry,
   silenceOf,
-  standing,
 } from './entries'
+export { type HoleTick, measuredHoles, tickKey, ticksOf, toTick, zerosOf } from './found'
+export {
+  type EntryBody,
+  EntryBodySchema,
+  type RunEntry,
+  type RunLog,
+  standing,
+  type UnreadEntry,
+} from './log'
 export { type Asked } from './asks'
 export { moveWords } from './moveWords'
 export { type StoryLine, storyOf } from './story'

@@ -301,7 +301,7 @@ describe('two pins', () => {
     }
     expect(foundZero(at, record).ok).toBe(true)
     const rows = zeroLedger(plan, {
-      's-2': [{ id: 'r', who: 'N. Pell', takenAt: '2026-01-01T00:00:00Z', record }],
+      's-2': [{ id: 'r', who: 'N. Pell', takenAt: 0, record }],
     })
     expect(rows[2]?.axes.x).toMatchObject({ at: -200, how: 'predicted' })
     expect(rows[2]?.axes.z).toMatchObject({ at: -310, how: 'predicted' })

@@ -1,4 +1,4 @@
-import { exportFile, jobFile, wayWork } from '@/operations'
+import { exportFile, jobWork } from '@/operations'
 import { download, exportQuery } from '../../../exportQuery'
 import { must, respond } from '../../../respond'
 
@@ -10,8 +10,7 @@ export function GET(
   return respond(async () => {
     const { kind, options } = exportQuery(request)
     const { job } = await params
-    const file = must(await jobFile(job))
-    const work = await wayWork(job, options.way)
-    return download(must(await exportFile(file, kind, { ...work, ...options })))
+    const { file, ...found } = must(await jobWork(job, options.way))
+    return download(must(await exportFile(file, kind, { ...found, ...options })))
   })
 }

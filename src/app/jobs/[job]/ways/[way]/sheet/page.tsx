@@ -1,12 +1,12 @@
 import { SheetView } from '@/features/sheet/SheetView'
-import { registerAnchors, zeroRecords } from '@/operations'
+import { registerAnchors, wayZeros } from '@/operations'
 import { loadWay, type WayParams } from '../loadWay'
 
 export const dynamic = 'force-dynamic'
 
 export default async function SheetPage({ params }: WayParams) {
   const { job, way } = await loadWay(params)
-  const [records, register] = await Promise.all([zeroRecords(way.id), registerAnchors()])
+  const [records, register] = await Promise.all([wayZeros(way.id), registerAnchors()])
   return (
     <SheetView
       jobId={job.id}

@@ -1,28 +1,27 @@
 import { notFound } from 'next/navigation'
 import { TickView } from '@/features/holes/TickView'
-import { holeWork } from '@/operations'
+import { runLog } from '@/operations'
 import { loadWay, type WayParams } from '../loadWay'
+import { type SetupAsked, setupAsked } from '../setupAsked'
 
 export const dynamic = 'force-dynamic'
 
-export default async function TickPage({
-  params,
-  searchParams,
-}: WayParams & { readonly searchParams: Promise<{ setup?: string | string[] }> }) {
-  const [{ job, way }, { setup }] = await Promise.all([loadWay(params), searchParams])
-  const chosen = way.body.setups.find((s) => s.id === setup) ?? way.body.setups[0]
+export default async function TickPage({ params, searchParams }: WayParams & SetupAsked) {
+  const [{ job, way }, search] = await Promise.all([loadWay(params), searchParams])
+  const chosen = setupAsked(way.body, search)
   if (!chosen) notFound()
-  const { ticks } = await holeWork(way.id, chosen.id)
   return (
     <TickView
       key={chosen.id}
-      jobId={job.id}
-      wayId={way.id}
+      runId={way.id}
+      piece={1}
+      pieces={undefined}
+      back={{ href: `/jobs/${job.id}/ways/${way.id}/holes?setup=${chosen.id}`, words: 'Holes' }}
       setupId={chosen.id}
       part={job.part.body}
       way={way.body}
       workshop={job.workshop}
-      ticks={ticks}
+      log={await runLog(way.id)}
     />
   )
 }

@@ -1,16 +1,16 @@
-import { anchorOfFixture, fixtureOffsets } from '@/core/floor/register'
 import { ZeroView } from '@/features/zero/ZeroView'
-import { listRegister, registerAnchors, zeroRecords } from '@/operations'
+import { registerAnchors, runLog } from '@/operations'
 import { loadWay, type WayParams } from '../loadWay'
+import { knownFixtures } from './knownFixtures'
 
 export const dynamic = 'force-dynamic'
 
 export default async function ZeroPage({ params }: WayParams) {
   const { job, way } = await loadWay(params)
-  const [records, register, fixtures] = await Promise.all([
-    zeroRecords(way.id),
+  const [log, register, fixtures] = await Promise.all([
+    runLog(way.id),
     registerAnchors(),
-    listRegister(),
+    knownFixtures(),
   ])
   return (
     <ZeroView
@@ -19,17 +19,9 @@ export default async function ZeroPage({ params }: WayParams) {
       part={job.part.body}
       workshop={job.workshop}
       way={way}
-      records={records}
+      log={log}
       register={register}
-      fixtures={fixtures.map(({ fixture, id, standing }) => ({
-        id,
-        name: fixture.name,
-        machine: fixture.machine,
-        trusted: standing.kind === 'trusted',
-        knownMm: fixture.knownMm,
-        anchor: anchorOfFixture(fixture),
-        offsets: fixtureOffsets(fixture),
-      }))}
+      fixtures={fixtures}
     />
   )
 }

@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation'
-import { loadRun, type RunView } from '@/operations'
+import { type RunLog } from '@/core/paper/run'
+import { type ReleasedRun, releasedRun } from '@/operations'
 
 export interface PieceParams {
   readonly params: Promise<{ readonly job: string; readonly way: string; readonly run: string }>
@@ -10,13 +11,25 @@ export interface PieceParams {
 export async function loadPiece({ params, searchParams }: PieceParams): Promise<{
   readonly jobId: string
   readonly wayId: string
-  readonly run: RunView
+  readonly run: ReleasedRun
   readonly piece: number
+  readonly log: RunLog
+  /** Where the run goes on with this piece. */
+  readonly back: string
 }> {
   const [{ job, run: runId, way }, { piece }] = await Promise.all([params, searchParams])
-  const run = await loadRun(runId)
+  const run = await releasedRun(runId)
   if (!run.ok) notFound()
   const asked = Number(piece ?? 1)
   const known = Number.isInteger(asked) && asked >= 1 && asked <= run.value.pieces
-  return { jobId: job, wayId: way, run: run.value, piece: known ? asked : 1 }
+  const chosen = known ? asked : 1
+  const { entries, unread } = run.value
+  return {
+    jobId: job,
+    wayId: way,
+    run: run.value,
+    piece: chosen,
+    log: { entries, unread },
+    back: `/jobs/${job}/ways/${way}/run/${runId}?piece=${chosen}`,
+  }
 }

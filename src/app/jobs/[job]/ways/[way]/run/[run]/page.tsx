@@ -1,12 +1,12 @@
 import { RunView } from '@/features/run/RunView'
-import { registerAnchors, zeroRecords } from '@/operations'
+import { registerAnchors, wayZeros } from '@/operations'
 import { loadPiece, type PieceParams } from './loadPiece'
 
 export const dynamic = 'force-dynamic'
 
 export default async function RunPage(props: PieceParams) {
-  const { jobId, piece, run, wayId } = await loadPiece(props)
-  const [records, register] = await Promise.all([zeroRecords(wayId), registerAnchors()])
+  const { jobId, log, piece, run, wayId } = await loadPiece(props)
+  const [before, register] = await Promise.all([wayZeros(wayId), registerAnchors()])
   return (
     <RunView
       key={`${run.id} ${piece}`}
@@ -20,8 +20,8 @@ export default async function RunPage(props: PieceParams) {
       part={run.part}
       way={run.way}
       workshop={run.workshop}
-      entries={run.entries}
-      records={records}
+      log={log}
+      foundBefore={before}
       register={register}
     />
   )
