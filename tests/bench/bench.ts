@@ -6,14 +6,17 @@ import { findingsOf, holeChecks } from '@/core/foreman/findings'
 import { anchorOfFixture } from '@/core/floor/register'
 import { zeroLedger, predictZero } from '@/core/floor/offsets'
 import { smallestZoneFit } from '@/core/handbook/patterns'
-import { planWay } from '@/core/plan/planning'
+import { type Plan, planWay } from '@/core/plan/planning'
+import { type Measured, type MeasuredPiece } from '@/core/predict/measured'
 import { chainOf } from '@/core/predict/prediction'
 import { predictionOf } from '../support/predictionOf'
 import { roundFromTouches } from '@/core/handbook/probing'
+import { diagnose, makeMeasured, steerPieces } from '@/core/floor/steering'
 import { hear, Mill, newMonitor, setUpExercise } from '@/core/floor/standin'
 import { simulate, stack } from '@/core/chain/variation'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { readDxf } from '@/exchange'
+import { loadSolver } from '@/kernel'
 import { denseStack } from './denseReference'
 import { drawingOf, manyHoles, wanderedPlaces } from './holesModel'
 import { crowdedJob, largeJob } from './largeModel'
@@ -29,6 +32,7 @@ const compiled = demo.requirements.flatMap((r) => r.compiled ?? [])
 
 /** A workshop that no figure was worked out with before. */
 let times = 0
+const solve = await loadSolver()
 const anew = () => ({ ...STANDARD_WORKSHOP, seatMm: 0.003 + 1e-9 * ++times })
 
 const bench = new Bench({ time: 1500, warmupTime: 400 })
@@ -87,7 +91,43 @@ bench
   })
   .add('circle through eight touches', () => void roundFromTouches(touches, 'bore', 4, 0.004))
   .add('one message of the stream heard', () => void hear(newMonitor(0), line, 0))
+for (const [name, plan] of [
+  ['the demo', demo.plan],
+  ['12 setups, 100 requirements', planWay(STANDARD_WORKSHOP, large.part, large.way)],
+] as const) {
+  const { pieces, read } = measuredOf(plan)
+  bench
+    .add(`${name}: a reading kept, believed and advised`, () => {
+      steerPieces(plan, read(), solve)
+    })
+    .add(`${name}: cause of an error in one piece`, () => void diagnose(plan, pieces(1)))
+    .add(`${name}: cause of an error in ten pieces`, () => void diagnose(plan, pieces(10)))
+}
 await bench.run()
+
+/** Pieces of the stand-in shop; a piece on which half of the setups are done is read a little otherwise each time. */
+function measuredOf(plan: Plan) {
+  const made = makeMeasured(plan, { faults: new Map(), pieces: 10, seed: 4 })
+  if (!made.ok) throw new Error(made.issues[0].sentence)
+  const all = made.value.map(({ done, id, values }): MeasuredPiece => ({ id, done, values }))
+  const half = makeMeasured(plan, {
+    faults: new Map(),
+    pieces: 1,
+    seed: 4,
+    setups: Math.floor(plan.setups.length / 2),
+  })
+  const [piece] = half.ok ? half.value : []
+  if (!piece) throw new Error('nothing is made')
+  const [first, ...others] = piece.values
+  if (!first || !('value' in first)) throw new Error('nothing is measured')
+  return {
+    pieces: (count: number): Measured => ({ pieces: all.slice(0, count) }),
+    read: (): Measured => {
+      const values = [{ ...first, value: first.value + 1e-9 * ++times }, ...others.slice(0, 5)]
+      return { pieces: [{ id: piece.id, done: piece.done, values }] }
+    },
+  }
+}
 
 const medianMs = (name: string): number => {
   const result = bench.getTask(name)?.result
@@ -106,6 +146,10 @@ const targets: Readonly<Record<string, number>> = {
   'next zero predicted': 1,
   'offsets of six setups': 6,
   'one message of the stream heard': 0.2,
+  'the demo: a reading kept, believed and advised': 50,
+  'the demo: cause of an error in one piece': 500,
+  'the demo: cause of an error in ten pieces': 2000,
+  '12 setups, 100 requirements: a reading kept, believed and advised': 200,
 }
 const rows = bench.tasks.map((task) => ({
   what: task.name,

@@ -76,6 +76,13 @@ describe('what is believed after measuring', () => {
           const found = belief.of(form(...asked))
           expect(found.mean).toBeCloseTo(mean, 8)
           expect(found.sigma).toBeCloseTo(Math.sqrt(variance), 8)
+          // By how much the mean goes when the values go along a pattern: Σ' Cᵀ R⁻¹ p.
+          const pattern = rows.map((_, i) => Math.sin(i + 1))
+          const along = spread.mmul(c.transpose()).mmul(r).mmul(Matrix.columnVector(pattern))
+          expect(belief.partOf(Float64Array.from(pattern))(form(...asked))).toBeCloseTo(
+            row.mmul(along).get(0, 0),
+            8,
+          )
           // The form over sources and measurements has the same mean and spread.
           const { coefficients, indices } = belief.believed(form(...asked))
           let [middle, square] = [0, 0]

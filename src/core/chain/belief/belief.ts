@@ -18,6 +18,8 @@ export interface Belief {
   readonly covariance: (a: Sparse, b: Sparse) => number
   /** How much of each observation's surprise goes into a form. */
   readonly weights: (form: Sparse) => Float64Array
+  /** How much of a pattern over the observations goes into a form: for many forms of one pattern. */
+  readonly partOf: (pattern: Float64Array) => (form: Sparse) => number
   /** A form over the sources as a form over those of the belief. */
   readonly believed: (form: Sparse) => Sparse
   /** By how much what was measured is off what was expected, squared and weighed: about as many as there are values. */
@@ -68,6 +70,7 @@ export function believe(sources: readonly NamedSource[], observed: readonly Obse
     believed,
     covariance,
     weights: gain.weights,
+    partOf: (pattern) => readerOf(spreadOver(gain.answer(pattern), observed, sigma)),
     of: (form) => {
       let middle = 0
       form.indices.forEach(
@@ -80,6 +83,27 @@ export function believe(sources: readonly NamedSource[], observed: readonly Obse
     surprise: gain.surprise,
   }
 }
+
+/** Σ Cᵀ v over the sources: each form only reads it. */
+function spreadOver(
+  values: Float64Array,
+  observed: readonly Observed[],
+  sigma: Float64Array,
+): Float64Array {
+  const dense = new Float64Array(sigma.length)
+  observed.forEach(({ form }, o) =>
+    form.indices.forEach((index, i) => {
+      const part = (form.coefficients[i] as number) * (values[o] as number)
+      dense[index] = (dense[index] as number) + part * (sigma[index] as number) ** 2
+    }),
+  )
+  return dense
+}
+
+const readerOf =
+  (dense: Float64Array) =>
+  (form: Sparse): number =>
+    read(form, dense)
 
 const believedMeasures = new WeakMap<Belief, WeakMap<CompiledMeasure, CompiledMeasure>>()
 
@@ -120,6 +144,8 @@ interface Gain {
   along(form: Sparse): Float64Array
   /** How much of each observation's surprise a form takes. */
   weights(form: Sparse): Float64Array
+  /** S⁻¹ of a pattern over the observations. */
+  answer(pattern: Float64Array): Float64Array
   /** What was measured less what was expected. */
   readonly off: Float64Array
   readonly surprise: number
@@ -145,12 +171,13 @@ function gainOf(sources: readonly NamedSource[], observed: readonly Observed[]):
     for (const index of form.indices) dense[index] = 0
     return found
   }
-  if (m === 0) return { along, weights: () => off, off, surprise: 0 }
+  if (m === 0) return { along, weights: () => off, answer: () => off, off, surprise: 0 }
   const { solve } = spreadOf(sources, observed)
   const answer = solve(off)
   return {
     along,
     weights: (form) => solve(along(form)),
+    answer: solve,
     off,
     surprise: off.reduce((sum, v, j) => sum + v * (answer[j] as number), 0),
   }

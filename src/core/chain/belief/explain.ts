@@ -40,6 +40,8 @@ const SECOND_FAULT = 0.1
 const KNOWN_PART = 0.05
 /** Singles to which a second is looked for. */
 const PAIRED = 40
+/** So much less likely, as a logarithm, a guess of a known size is no partner any more. */
+const FAR_OFF = 50
 const LOG_HALF_2PI = Math.log(2 * Math.PI) / 2
 
 /**
@@ -65,7 +67,13 @@ export function explain(
       return value - expected
     }),
   )
-  const rows = candidates.map(({ pattern }) => weigh(pattern))
+  // Guesses of several sizes share a pattern: it is weighed once.
+  const rows = candidates.map(
+    onceFor(
+      ({ pattern }) => pattern,
+      ({ pattern }) => weigh(pattern),
+    ),
+  )
   // Bold guesses, however many, take nothing from what else may be.
   const count = Math.max(1, candidates.filter(({ known }) => known === undefined).length)
   const price = Math.log(ONE_FAULT / count)
@@ -81,9 +89,13 @@ export function explain(
     ...singles.flatMap((one) => one ?? []),
   ]
   const tried = new Set<number>()
+  // A bold guess that is far off by itself is so beside another cause.
+  const partners = Array.from(rows.keys()).filter(
+    (k) => candidates[k]?.known === undefined || (singles[k]?.log ?? -Infinity) > price - FAR_OFF,
+  )
   for (const { j } of order) {
     tried.add(j)
-    rows.forEach((_, k) => {
+    partners.forEach((k) => {
       if (tried.has(k)) return
       const pair = searched.pair(j, k)
       if (pair) found.push({ ...pair, log: pair.log + Math.log(SECOND_FAULT / ONE_FAULT) })
@@ -92,11 +104,24 @@ export function explain(
   return weighed(found, rows)
 }
 
+/** Works something out once for all that have the same thing in them. */
+function onceFor<Item, Value>(
+  of: (item: Item) => object,
+  work: (item: Item) => Value,
+): (item: Item) => Value {
+  const known = new Map<object, Value>()
+  return (item) => {
+    const value = known.has(of(item)) ? (known.get(of(item)) as Value) : work(item)
+    known.set(of(item), value)
+    return value
+  }
+}
+
 function weighed(
   found: readonly Omit<Explanation, 'probability'>[],
   rows: readonly Weighed[],
 ): Explained {
-  const most = Math.max(...found.map(({ log }) => log))
+  const most = found.reduce((high, { log }) => Math.max(high, log), -Infinity)
   const total = found.reduce((sum, { log }) => sum + Math.exp(log - most), 0)
   const blame = new Float64Array(rows.length)
   let sound = 0
@@ -108,7 +133,12 @@ function weighed(
       return { ...one, probability }
     })
     .sort((a, b) => b.probability - a.probability)
-  const squares = rows.map((row) => inner(row, row))
+  const squares = rows.map(
+    onceFor(
+      (row: Weighed) => row,
+      (row) => inner(row, row),
+    ),
+  )
   return {
     explanations: explanations.slice(0, 200),
     sound,
@@ -131,8 +161,9 @@ class Search {
     private readonly off: Weighed,
     private readonly price: number,
   ) {
-    this.squares = rows.map((row) => inner(row, row))
-    this.along = rows.map((row) => inner(row, off))
+    const itself = (row: Weighed): Weighed => row
+    this.squares = rows.map(onceFor(itself, (row) => inner(row, row)))
+    this.along = rows.map(onceFor(itself, (row) => inner(row, off)))
   }
 
   single(j: number): Omit<Explanation, 'probability'> | undefined {

@@ -1,4 +1,4 @@
-import { type Program, type Row, type Solve } from '../fitting'
+import { lazily, type Program, type Row, type Solve } from '../fitting'
 
 /** A figure that must stay under 0, and what moving each knob by one does to it. */
 export interface Limit {
@@ -20,6 +20,8 @@ export interface KnobRange {
 
 /** So often the next smallest margin is made large, once those that bind are as good as they get. */
 const ROUNDS = 4
+/** No margin is so many times what is allowed: without a limit, few of the rows would have no answer. */
+const MOST = 1e4
 /** What counts as the same margin, in parts of what is allowed. */
 const NEAR = 0.005
 
@@ -37,15 +39,16 @@ export function steer(
   { readonly moves: readonly number[]; readonly margins: ReadonlyMap<number, number> } | undefined {
   const n = knobs.length
   if (n === 0 || limits.length === 0) return undefined
+  const solved = lazily(solve)
   const settled = new Map<number, number>()
   const groups = new Set(limits.map(({ of }) => of))
   let moves: readonly number[] | undefined
   for (let round = 0; round < ROUNDS && settled.size < groups.size; round++) {
-    const best = solve({
+    const best = solved({
       aim: [...knobs.map(() => 0), 1],
       rows: rowsOf(limits, settled),
       low: [...knobs.map(({ low }) => low), -Infinity],
-      high: [...knobs.map(({ high }) => high), Infinity],
+      high: [...knobs.map(({ high }) => high), MOST],
     })
     const margin = best?.x[n]
     if (!best || margin === undefined) break
@@ -57,7 +60,7 @@ export function steer(
     if (settled.size === before) break
   }
   if (!moves) return undefined
-  return { moves: leastMoves(limits, knobs, settled, solve) ?? moves, margins: settled }
+  return { moves: leastMoves(limits, knobs, settled, solved) ?? moves, margins: settled }
 }
 
 /** Each limit with the margin as a last unknown; those that are settled keep theirs. */

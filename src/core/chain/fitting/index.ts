@@ -9,6 +9,7 @@ export {
   lookAtFit,
   type PointSlack,
 } from './fitCasting'
+export { lazily } from './lazily'
 export {
   type FitKind,
   type FitPoint,

@@ -64,7 +64,7 @@ const worked = new Remembered<
 
 /** Likely and worst answers of one measure, with the links that make up its tightest reading. */
 export function evaluate(compiled: CompiledMeasure, sources: readonly NamedSource[]): Outcome {
-  const { allowed, kind } = compiled
+  const { kind } = compiled
   const { failing, point, tightest, worst } = worked.of(markOfMeasure(compiled, sources), () => {
     const prepared = prepare(compiled, sources)
     return {
@@ -73,18 +73,33 @@ export function evaluate(compiled: CompiledMeasure, sources: readonly NamedSourc
       tightest: tightestReading(prepared),
     }
   })
-  const verdict = (excess: number): Verdict => ({
-    predicted: allowed + excess,
-    offset: kind === 'limits' ? tightest.offset : 0,
-    allowed,
-    margin: -excess,
-  })
   return {
-    likely: { ...verdict(point), failing },
-    worst: verdict(worst),
+    likely: { ...verdictOf(compiled, tightest, point), failing },
+    worst: verdictOf(compiled, tightest, worst),
     links: linkShares(tightest.forms, sources, kind),
   }
 }
+
+/** The likely answer of one measure alone: for one that is asked once, as where something was measured. */
+export function evaluateLikely(
+  compiled: CompiledMeasure,
+  sources: readonly NamedSource[],
+): LikelyVerdict {
+  const prepared = prepare(compiled, sources)
+  const { failing, point } = likelyExcess(prepared)
+  return { ...verdictOf(compiled, tightestReading(prepared), point), failing }
+}
+
+const verdictOf = (
+  { allowed, kind }: CompiledMeasure,
+  { offset }: Pick<Tightest, 'offset'>,
+  excess: number,
+): Verdict => ({
+  predicted: allowed + excess,
+  offset: kind === 'limits' ? offset : 0,
+  allowed,
+  margin: -excess,
+})
 
 interface Tightest {
   /** One form, or two across a round zone, in the terms of what is predicted. */

@@ -28,24 +28,24 @@ export interface Reach {
   /** Mean and standard deviation, in the terms of what is predicted. */
   readonly mean: number
   readonly sigma: number
-  /** What one unit of each source that was asked for adds. */
+  /** What one unit of all sources of each group that was asked for adds. */
   readonly slopes: readonly number[]
 }
 
-/** All the ways in which a measure comes to fail, and what some sources add to each. */
+/** All the ways in which a measure comes to fail, and what some groups of sources add to each. */
 export function reachesOf(
   measure: CompiledMeasure,
   sources: readonly NamedSource[],
-  asked: readonly number[],
+  asked: readonly (readonly number[])[],
 ): readonly Reach[] {
   const { events, figures } = prepare(measure, sources)
-  const places = new Map(asked.map((index, k) => [index, k]))
+  const places = new Map(asked.flatMap((group, k) => group.map((index) => [index, k])))
   // What is asked of each form, and of each figure over them: events only add these up.
   const ofForms = measure.forms.map(({ coefficients, indices }) => {
     const own = new Float64Array(asked.length)
     indices.forEach((index, i) => {
       const k = places.get(index)
-      if (k !== undefined) own[k] = coefficients[i] as number
+      if (k !== undefined) own[k] = (own[k] as number) + (coefficients[i] as number)
     })
     return own
   })

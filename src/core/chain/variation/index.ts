@@ -14,6 +14,7 @@ export {
   type Outcome,
   type Verdict,
   evaluate,
+  evaluateLikely,
 } from './evaluate'
 export { type Reach, reachesOf, tightestOf } from './eventForm'
 export { excessReader } from './excess'

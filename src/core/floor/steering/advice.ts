@@ -3,7 +3,7 @@ import { type Solve } from '../../chain/fitting'
 import { reachesOf } from '../../chain/variation'
 import { type Knob } from '../../predict/measured'
 import { refLabel } from '../../work/part'
-import { type OpenRequirement, outcomeOf, type PieceBelief } from './state'
+import { type OpenRequirement, likelyOf, type PieceBelief } from './state'
 
 /** One thing to move before what is still to be cut. */
 export interface Move {
@@ -79,7 +79,7 @@ export function adviceFor(state: PieceBelief, solve: Solve): Advice {
     .flatMap((one, of): readonly Gain[] => {
       const own = limits.filter((limit) => limit.of === of)
       if (own.length === 0) return []
-      const { margin } = outcomeOf(one, state).likely
+      const { margin } = likelyOf(one, state)
       return [
         {
           requirement: one.requirement.id,
@@ -200,22 +200,17 @@ function limitsOf(
   knobs: readonly Knob[],
   { all: { pieces }, belief, piece }: PieceBelief,
 ): readonly Limit[] {
+  // A knob moves all its sources alike.
   const places = knobs.map(({ sources }) =>
     [...sources.values()].map((source) => placeOf(pieces, source, piece)),
   )
-  const limits = reachesOf(believedMeasure(compiled, belief), belief.sources, places.flat()).map(
-    ({ mean, sigma, slopes }): Limit => {
-      // A knob moves all its sources alike.
-      let at = 0
-      const ofKnob = (own: readonly number[]): number =>
-        slopes.slice(at, (at += own.length)).reduce((sum, slope) => sum + slope, 0)
-      return {
-        of,
-        allowed: compiled.allowed,
-        reach: mean + SIGMAS * sigma,
-        slopes: places.map(ofKnob),
-      }
-    },
+  const limits = reachesOf(believedMeasure(compiled, belief), belief.sources, places).map(
+    ({ mean, sigma, slopes }): Limit => ({
+      of,
+      allowed: compiled.allowed,
+      reach: mean + SIGMAS * sigma,
+      slopes,
+    }),
   )
   return limits.some(({ slopes }) => slopes.some((slope) => Math.abs(slope) > 1e-9)) ? limits : []
 }

@@ -1,18 +1,12 @@
-import { believe, type Belief, explain, type Explained } from '../../chain/belief'
+import { believe, explain, type Explained } from '../../chain/belief'
 import { type Result, succeed } from '../../ground/issues'
 import { type Plan, type PlannedSetup } from '../../plan/planning'
 import { chainOf } from '../../predict/prediction'
-import {
-  type Measured,
-  type Readable,
-  steerable,
-  type TakenAll,
-  takenOf,
-} from '../../predict/measured'
+import { type Measured, steerable, takenOf } from '../../predict/measured'
 import { suspectsOf } from './candidates'
+import { type Group, grouped, sizeOf } from './groups'
+import { distinguishing, type Distinguishing } from './parting'
 import { type Suspect } from './suspect'
-import { readableNow } from './nextMeasurement'
-import { progressOf } from './state'
 
 /** A cause as it is named: what shows the same in everything that was measured counts as one. */
 export interface Cause {
@@ -35,14 +29,6 @@ export interface Cause {
   readonly setup: string | undefined
 }
 
-/** What would part two causes. */
-export interface Distinguishing {
-  readonly between: readonly [string, string]
-  readonly words: string
-  readonly requirement: string | undefined
-  readonly reading: string | undefined
-}
-
 export interface Diagnosis {
   /** Whether what was measured is what a sound shop would give. */
   readonly isSound: boolean
@@ -57,13 +43,6 @@ export interface Diagnosis {
 
 /** Below this probability that all is well a cause is named (no source: chosen so that sound pieces are left alone). */
 const SOUND = 0.5
-/** Two that differ by less than so many standard deviations in all that was measured are not told apart. */
-const APART = 2
-/** However little was seen of them: what is less alike than this is not the same. */
-const ALIKE = 0.85
-const MOST_CAUSES = 6
-/** A cause is told from this probability on. */
-const TOLD = 0.02
 
 /**
  * What explains what was measured on one piece or several: the one or two causes that do it best.
@@ -91,43 +70,8 @@ export function diagnose(plan: Plan, measured: Measured): Result<Diagnosis> {
     sound: explained.sound,
     causes,
     together: togetherOf(groups, suspects, explained),
-    distinguish: distinguishing(groups, causes, suspects, explained, all.value, belief, measured),
+    distinguish: distinguishing(groups, suspects, explained, all.value, belief, measured),
   })
-}
-
-interface Group {
-  /** Suspects by their numbers, the likeliest first. */
-  readonly members: readonly number[]
-  readonly probability: number
-}
-
-/** Suspects that show the same, as one; the likeliest group first. */
-function grouped(suspects: readonly Suspect[], explained: Explained): readonly Group[] {
-  const { alike, blame } = explained
-  const order = Array.from(suspects.keys()).sort(
-    (a, b) => (blame[b] as number) - (blame[a] as number),
-  )
-  const taken = new Set<number>()
-  const groups: Group[] = []
-  for (const lead of order) {
-    if (groups.length >= MOST_CAUSES) break
-    if (taken.has(lead) || (blame[lead] as number) === 0) continue
-    // How many standard deviations of it there are, and how much of that another would leave unexplained.
-    const seen = Math.abs(sizeOf(lead, explained)) / (explained.sigma[lead] as number)
-    const members = order.filter((j) => {
-      const like = Math.abs(alike(lead, j))
-      return (
-        !taken.has(j) &&
-        (j === lead || (like > ALIKE && seen * Math.sqrt(Math.max(0, 1 - like * like)) < APART))
-      )
-    })
-    for (const j of members) taken.add(j)
-    const probability = members.reduce((sum, j) => sum + (blame[j] as number), 0)
-    groups.push({ members, probability: Math.min(1, probability) })
-  }
-  return groups
-    .sort((a, b) => b.probability - a.probability)
-    .filter(({ probability }, i) => i === 0 || probability > TOLD)
 }
 
 /** Explanations in terms of the groups. */
@@ -180,12 +124,6 @@ function causeOf(
   }
 }
 
-/** A suspect's size in the likeliest explanation that has it. */
-function sizeOf(suspect: number, { explanations }: Explained): number {
-  const best = explanations.find(({ of }) => of.includes(suspect))
-  return best?.sizes[best.of.indexOf(suspect)] ?? 0
-}
-
 /** So many times its usual size something under a contact is no seating any more (common practice, no source). */
 const CHIP = 3
 
@@ -231,100 +169,4 @@ function underContact({ contacts, standing }: PlannedSetup, id: string): string 
           : ', high'
         : ''
   return `${standing.words.roles[role].onto}, ${side}${along}`
-}
-
-/** For the likeliest two causes, what would part them. */
-function distinguishing(
-  groups: readonly Group[],
-  causes: readonly Cause[],
-  suspects: readonly Suspect[],
-  explained: Explained,
-  all: TakenAll,
-  belief: Belief,
-  measured: Measured,
-): readonly Distinguishing[] {
-  const found: Distinguishing[] = []
-  const pairs: (readonly [number, number])[] = []
-  const [first, second] = groups
-  const rivals = (first?.members ?? []).slice(1, 3)
-  if (first && second && second.probability > 0.1)
-    pairs.push([first.members[0] as number, second.members[0] as number])
-  for (const rival of rivals) pairs.push([first?.members[0] as number, rival])
-  for (const [a, b] of pairs) {
-    const [one, other] = [suspects[a], suspects[b]]
-    if (!one || !other || one.key === other.key) continue
-    found.push(partedBy([a, b], suspects, explained, all, belief, measured))
-  }
-  return causes.length === 0 ? [] : found
-}
-
-/** A reading is worth taking where the two causes differ in it by so many sigma. */
-const PARTS = 2
-const USUAL_SIGMA_MM = 0.005 / 3
-
-function partedBy(
-  [a, b]: readonly [number, number],
-  suspects: readonly Suspect[],
-  explained: Explained,
-  all: TakenAll,
-  belief: Belief,
-  measured: Measured,
-): Distinguishing {
-  const [one, other] = [suspects[a] as Suspect, suspects[b] as Suspect]
-  const [sizeA, sizeB] = [sizeOf(a, explained), alikeSize(a, b, explained)]
-  const way = steerable(chainOf(all.chain.plan))
-  let best:
-    | {
-        readonly readable: Readable
-        readonly title: string
-        readonly by: number
-        readonly mm: number
-      }
-    | undefined
-  measured.pieces.forEach((told, piece) => {
-    const progress = progressOf(all, told, piece)
-    for (const { readable, title } of readableNow({ all, way, piece, progress })) {
-      const form = all.pieces.of(readable.form, piece)
-      const weights = belief.weights(form)
-      const shown = ({ moves, pattern }: Suspect): number =>
-        coefficientOf(form, moves) - weights.reduce((sum, w, o) => sum + w * (pattern[o] ?? 0), 0)
-      const mm = sizeA * shown(one) - sizeB * shown(other)
-      const by = Math.abs(mm) / Math.hypot(belief.of(form).sigma, USUAL_SIGMA_MM, readable.own)
-      if (!best || by > best.by) best = { readable, title, by, mm }
-    }
-  })
-  const between: readonly [string, string] = [one.key, other.key]
-  if (best && best.by > PARTS) {
-    const { mm, readable, title } = best
-    const where = readable.words === '' ? title : `${title}, ${readable.words}`
-    return {
-      between,
-      words: `Measure ${where}: it differs by ${Math.abs(mm).toFixed(3)} between the two.`,
-      requirement: readable.requirement,
-      reading: readable.name,
-    }
-  }
-  const look = one.source.setup === other.source.setup ? other : one
-  return {
-    between,
-    words: `Nothing on the piece parts it from “${(look === one ? other : one).source.cause}”. Look at it itself: ${look.source.cause}.${look.source.remedy ? ` ${look.source.remedy}` : ''}`,
-    requirement: undefined,
-    reading: undefined,
-  }
-}
-
-/** The size at which another shows as much as the first does. */
-const alikeSize = (a: number, b: number, explained: Explained): number =>
-  sizeOf(b, explained) ||
-  (sizeOf(a, explained) * (explained.sigma[b] as number)) / (explained.sigma[a] as number)
-
-function coefficientOf(
-  form: { readonly indices: Int32Array; readonly coefficients: Float64Array },
-  moves: readonly number[],
-): number {
-  let sum = 0
-  form.indices.forEach((index, i) => {
-    if (moves.includes(index)) sum += form.coefficients[i] as number
-  })
-  return sum
 }

@@ -1,5 +1,6 @@
 export { type Advice, type Gain, type Move } from './advice'
-export { type Cause, diagnose, type Diagnosis, type Distinguishing } from './diagnosis'
+export { type Cause, diagnose, type Diagnosis } from './diagnosis'
+export { type Distinguishing } from './parting'
 export { type ValueDoubt } from './doubt'
 export { type NextMeasurement } from './nextMeasurement'
 export { type PieceSteered, type Steered, steerPieces, type ValueSeen } from './steering'

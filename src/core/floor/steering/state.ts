@@ -1,5 +1,5 @@
 import { type Belief, believedMeasure } from '../../chain/belief'
-import { type CompiledMeasure, evaluate, type Outcome } from '../../chain/variation'
+import { type CompiledMeasure, evaluateLikely, type LikelyVerdict } from '../../chain/variation'
 import {
   type MeasuredPiece,
   type Progress,
@@ -28,16 +28,17 @@ export interface OpenRequirement {
   readonly isSettled: boolean
 }
 
-const outcomes = new WeakMap<Belief, WeakMap<CompiledMeasure, Outcome>>()
+const verdicts = new WeakMap<Belief, WeakMap<CompiledMeasure, LikelyVerdict>>()
 
 /** A requirement judged by what is believed, once. */
-export function outcomeOf(
+export function likelyOf(
   { compiled }: Pick<OpenRequirement, 'compiled'>,
   { belief }: Pick<PieceBelief, 'belief'>,
-): Outcome {
-  const all = outcomes.get(belief) ?? new WeakMap<CompiledMeasure, Outcome>()
-  outcomes.set(belief, all)
-  const found = all.get(compiled) ?? evaluate(believedMeasure(compiled, belief), belief.sources)
+): LikelyVerdict {
+  const all = verdicts.get(belief) ?? new WeakMap<CompiledMeasure, LikelyVerdict>()
+  verdicts.set(belief, all)
+  const found =
+    all.get(compiled) ?? evaluateLikely(believedMeasure(compiled, belief), belief.sources)
   all.set(compiled, found)
   return found
 }

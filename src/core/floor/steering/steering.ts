@@ -18,7 +18,7 @@ import { allRequirements, type Requirement, requirementTitle } from '../../work/
 import { type Advice, adviceFor } from './advice'
 import { doubtOf, type ValueDoubt } from './doubt'
 import { nextMeasurements, type NextMeasurement } from './nextMeasurement'
-import { type OpenRequirement, outcomeOf, type PieceBelief, progressOf } from './state'
+import { type OpenRequirement, likelyOf, type PieceBelief, progressOf } from './state'
 
 /** A requirement as believed of one piece. */
 export interface Steered {
@@ -102,14 +102,14 @@ export function steerPieces(
               standing: 'open',
               reason: one.reason,
             }
-          const outcome = outcomeOf(one, state)
+          const likely = likelyOf(one, state)
           return {
             requirement,
             title,
             isSettled,
             before,
-            after: outcome.likely,
-            standing: standingOf(outcome),
+            after: likely,
+            standing: standingOf(likely),
             reason: undefined,
           }
         }),

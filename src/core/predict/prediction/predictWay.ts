@@ -80,7 +80,7 @@ function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
   const own = { requirement, title: requirementTitle(chain.plan.part, requirement), ...found }
   if (!compiled) return { ...own, standing: 'open' }
   const outcome = evaluate(compiled, chain.model.stack.sources)
-  return { ...own, standing: standingOf(outcome), compiled, outcome }
+  return { ...own, standing: standingOf(outcome.likely), compiled, outcome }
 }
 
 /** What of a requirement is there before it is judged: its readings over the sources of a chain, or why there are none. */
@@ -149,8 +149,7 @@ function notThere({ part, setups, surfaces }: Plan, last: number): string | unde
   return undefined
 }
 
-export function standingOf(outcome: Outcome): Standing {
-  const { margin, allowed } = outcome.likely
+export function standingOf({ allowed, margin }: Outcome['likely']): Standing {
   if (margin < 0) return 'short'
   return margin < NEAR * allowed ? 'near' : 'holds'
 }
