@@ -73,7 +73,7 @@ export function readingsOn(
   practice: Practice,
 ): Result<readonly ReadValue[]> {
   const prediction = predictWay(plan)
-  const { moved, next } = pieceState(stepsOf(prediction), entries, piece)
+  const { anew, moved, next } = pieceState(stepsOf(prediction), entries, piece)
   // What the setup in hand has cut can be measured in it.
   const setups = next ? next.setupNumber : plan.setups.length
   const found = makeMeasured(plan, {
@@ -83,6 +83,7 @@ export function readingsOn(
     seed: practice.seed,
     setups,
     moved,
+    anew: anew.map(({ at: _at, ...one }) => one),
     inProcess: true,
   })
   if (!found.ok) return found

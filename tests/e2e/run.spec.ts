@@ -260,6 +260,51 @@ test('the network gone: what is done waits on the device and is there afterwards
   await expect(page.locator('[data-step="s-1 hold"]')).toBeVisible()
 })
 
+test('a chip that shows on the rough cut is put right by seating anew: the last cut is not moved for it', async ({
+  page,
+  request,
+}) => {
+  const { path, run } = await practice(request, 'Worm block, chip', {
+    practice: false,
+    text: ROUGHED,
+  })
+  const hold = 's-4 hold bore-rough'
+  // Off from the base, right from the fixed jaw: it lies between the two.
+  const read = (value: number, reading: string, fromHolding: boolean) => ({
+    kind: 'measured',
+    step: hold,
+    value: {
+      requirement: 'bore-base',
+      reading,
+      value,
+      rough: true,
+      ...(fromHolding && { fromHolding }),
+      plusMinus: 0.003,
+    },
+  })
+  const bodies = [
+    ...stepsTo('s-4 cut bore-rough').map((step) => ({ kind: 'done', step })),
+    ...['front', 'back'].flatMap((end) => [read(32.05, end, false), read(32, end, true)]),
+  ]
+  for (const [i, body] of bodies.entries()) {
+    const data = { id: `chip-${Date.now()}-${i}`, piece: 1, who: 'AB', at: 1000 * (i + 1), body }
+    expect((await request.post(`/api/runs/${run}/entries`, { data })).ok()).toBe(true)
+  }
+  await open(page, `${path}/${run}`)
+  const cause = page.locator('[data-cause]')
+  await expect(cause).toHaveAttribute('data-cause', /at s-4, seat guide\d/)
+  await expect(cause).toContainText('in setup 4: a chip')
+  await accessible(page)
+  await page.getByRole('button', { name: 'Put right: seat it again, find zero again' }).click()
+  // Clamping and zero are to be done again, and bore to base is as it was planned but for what stays.
+  await expect(page.locator('[data-step="s-4 hold"]')).toBeVisible()
+  await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
+  const bore = page.getByRole('row').filter({ hasText: 'Bore to base' }).first()
+  await expect(bore).not.toContainText('−')
+  const log = await logOf(request, run)
+  expect(log.filter(({ body }) => body.kind === 'changed')).toHaveLength(1)
+})
+
 test('zero and holes belong to the piece: taken over from before the run, found, ticked and measured in it', async ({
   page,
   request,

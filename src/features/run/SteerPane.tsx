@@ -28,7 +28,7 @@ export function SteerPane(props: SteerPaneProps) {
   const { before, onEnter, part, piece, pieces, state, step, way, workshop } = props
   const [found, setFound] = useState<Steering>()
   const [isLooking, setIsLooking] = useState(false)
-  const { cut, moved, roughed, setupsDone, values } = state
+  const { anew, cut, moved, roughed, setupsDone, values } = state
   useEffect(() => {
     if (values.length === 0) return
     let isCurrent = true
@@ -45,7 +45,7 @@ export function SteerPane(props: SteerPaneProps) {
     }
     // What was kept counts, not every render.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [values.length, moved.length, setupsDone, cut.length, roughed.length])
+  }, [values.length, moved.length, setupsDone, cut.length, roughed.length, anew.length])
   if (values.length === 0)
     return <p className="text-soft">Nothing is measured of this piece yet.</p>
   const one = found?.pieces[found.pieces.length - 1]
@@ -53,6 +53,12 @@ export function SteerPane(props: SteerPaneProps) {
   const { advice } = one
   const [cause] = found.diagnosis.causes
   const isAnswered = step !== undefined && state.decided.has(step.id)
+  // What is still to be cut in this clamping comes out without it.
+  const canBePutRight =
+    step !== undefined &&
+    cause?.isSeating === true &&
+    cause.setup === step.setup &&
+    state.toCut(step.setup).only?.length !== 0
   const decide = (taken: boolean, following = false): void => {
     if (!step) return
     for (const move of advice.moves)
@@ -79,6 +85,17 @@ export function SteerPane(props: SteerPaneProps) {
             <span className="text-soft">({Math.round(100 * cause.probability)} %)</span>
           </p>
           <p>{cause.remedy}</p>
+          {canBePutRight && (
+            <button
+              type="button"
+              className="button main my-1 min-h-[56px]!"
+              onClick={() =>
+                onEnter({ kind: 'changed', setup: step.setup, text: `put right: ${cause.words}` })
+              }
+            >
+              Put right: seat it again, find zero again
+            </button>
+          )}
           {found.diagnosis.causes.slice(1, 3).map(({ key, probability, words }) => (
             <p key={key} className="text-soft">
               or {words} ({Math.round(100 * probability)} %)

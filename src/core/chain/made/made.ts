@@ -13,6 +13,7 @@ import {
 import { locate, type Locating } from '../locating'
 import {
   type Column,
+  seatingsOf,
   type StackBearing,
   type StackContact,
   type StackModel,
@@ -59,18 +60,20 @@ export function makePiece(
   const piece = new Piece(values, drawn, surfaces)
   for (const { columns, surface } of model.stock) surfaces.set(surface, piece.movedBy(columns))
   const done: Clamped[] = []
-  for (const setup of model.setups) {
+  model.setups.forEach((setup, index) => {
     const before = setup.shares === undefined ? undefined : done[setup.shares]
-    const clamped = before
-      ? before.held
-      : piece.clamp(setup, locate(setup.contacts, model.halfSizeMm, model.centre))
-    const held = inTurn(clamped, piece.movedBy(setup.moved ?? []))
-    const { along, frame } = piece.zero(setup.pickups, held, done)
-    done.push({ held, pickups: setup.pickups, along })
-    const back = invertMotion(held)
-    for (const cut of setup.cuts)
-      surfaces.set(cut.surface, inTurn(piece.movedBy(cut.columns), frame, back))
-  }
+    for (const seating of seatingsOf(setup)) {
+      const clamped = before
+        ? before.held
+        : piece.clamp(seating, locate(setup.contacts, model.halfSizeMm, model.centre))
+      const held = inTurn(clamped, piece.movedBy(setup.moved ?? []))
+      const { along, frame } = piece.zero(seating.pickups, held, done)
+      done[index] = { held, pickups: seating.pickups, along }
+      const back = invertMotion(held)
+      for (const cut of seating.cuts)
+        surfaces.set(cut.surface, inTurn(piece.movedBy(cut.columns), frame, back))
+    }
+  })
   return { surfaces: new Map(Array.from(surfaces, ([id, moved]) => [id, sixOf(moved)])) }
 }
 
@@ -96,7 +99,7 @@ class Piece {
   }
 
   /** Where the part comes to rest: each surface meets its locator. */
-  clamp(setup: StackSetup, how: Locating): Moved {
+  clamp(setup: Pick<StackSetup, 'contacts' | 'swing'>, how: Locating): Moved {
     const errors = setup.contacts.map((contact) => this.sum(contact.errors))
     let held = AT_REST
     for (let round = 0; round < ROUNDS; round++) {

@@ -62,6 +62,8 @@ export {
   type StackCut,
   type StackModel,
   type StackPickup,
+  seatingsOf,
+  type StackAgain,
   type StackSetup,
   type StackSwing,
   type Stacked,

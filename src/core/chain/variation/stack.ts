@@ -78,6 +78,27 @@ export interface StackSetup {
   readonly swing?: StackSwing | undefined
   readonly pickups: readonly StackPickup[]
   readonly cuts: readonly StackCut[]
+  /** In the middle of it the part was seated and zero found anew, each time with errors of its own, in order. */
+  readonly again?: readonly StackAgain[] | undefined
+}
+
+/** Another seating of a setup, with what was cut only after it. */
+export interface StackAgain extends Pick<StackSetup, 'contacts' | 'pickups' | 'swing'> {
+  readonly surfaces: ReadonlySet<string>
+}
+
+/** The seatings of a setup in order, each with what is cut in it. */
+export function seatingsOf(
+  setup: StackSetup,
+): readonly Pick<StackSetup, 'contacts' | 'cuts' | 'pickups' | 'swing'>[] {
+  const { again = [], contacts, cuts, pickups, swing } = setup
+  const of = (surface: string): number => again.findLastIndex((one) => one.surfaces.has(surface))
+  return [{ contacts, pickups, swing }, ...again].map((one, k) => ({
+    contacts: one.contacts,
+    pickups: one.pickups,
+    swing: one.swing,
+    cuts: cuts.filter(({ surface }) => of(surface) === k - 1),
+  }))
 }
 
 /** Everything the propagation needs: sources, the stock as bought, and the setups in order. */
@@ -144,28 +165,33 @@ export function stack(model: StackModel): Stacked {
   const bearings: Bearing[] = []
   const held = model.setups.map((s) => locate(s.contacts, model.halfSizeMm, model.centre))
   const known = model.sources.length
-  const own = held.filter(
-    ({ kind }, i) => kind === 'redundant' && model.setups[i]?.shares === undefined,
+  const open = model.setups.reduce(
+    (sum, { again = [], shares }, i) =>
+      held[i]?.kind === 'redundant' && shares === undefined ? sum + 1 + again.length : sum,
+    0,
   )
-  const count = known + 6 * own.length
+  const count = known + 6 * open
   const frames: Framed[] = []
   model.setups.forEach((setup, index) => {
     const how = held[index] as Locating
     const before = setup.shares === undefined ? undefined : frames[setup.shares]
-    const q = before
-      ? Float64Array.from(before.q)
-      : clampedAnew(setup, how, surfaces, { count, known, bearings })
-    addColumns(q, setup.moved ?? [])
-    const displaced = sparseSixOf(q)
-    const { along, w: shared } = programFrame(setup, displaced, surfaces, count, frames)
-    frames.push({ q: Float64Array.from(q), pickups: setup.pickups, along })
-    for (let k = 0; k < shared.length; k++) shared[k] = (shared[k] as number) - (q[k] as number)
-    const forms = sparseSixOf(shared)
-    for (const cut of setup.cuts)
-      surfaces.set(cut.surface, { shared: { setup: index, forms }, own: cut.columns })
+    for (const seating of seatingsOf(setup)) {
+      const q = before
+        ? Float64Array.from(before.q)
+        : clampedAnew(seating, how, surfaces, { count, known, bearings })
+      addColumns(q, setup.moved ?? [])
+      const displaced = sparseSixOf(q)
+      const { along, w: shared } = programFrame(seating, displaced, surfaces, count, frames)
+      // What comes after goes on from the last seating.
+      frames[index] = { q: Float64Array.from(q), pickups: seating.pickups, along }
+      for (let k = 0; k < shared.length; k++) shared[k] = (shared[k] as number) - (q[k] as number)
+      const forms = sparseSixOf(shared)
+      for (const cut of seating.cuts)
+        surfaces.set(cut.surface, { shared: { setup: index, forms }, own: cut.columns })
+      seated[index] = withoutUnknown(displaced, known)
+      zeroed[index] = along.map((form) => knownPart(form, known))
+    }
     locating.push(how)
-    seated.push(withoutUnknown(displaced, known))
-    zeroed.push(along.map((form) => knownPart(form, known)))
   })
   return { surfaces, locating, seated, zeroed, bearings }
 }
@@ -179,7 +205,7 @@ interface Framed {
 
 /** The displacement of a part that is put into a holding, with what stands open of which contacts bear. */
 function clampedAnew(
-  setup: StackSetup,
+  setup: Pick<StackSetup, 'contacts' | 'swing'>,
   held: Locating,
   surfaces: ReadonlyMap<string, Deviation>,
   { bearings, count, known }: { count: number; known: number; bearings: Bearing[] },
@@ -214,7 +240,7 @@ function withoutUnknown({ indices, values }: SparseSix, known: number): SparseSi
 
 /** q = G⁻¹(e − H x), dense: six values for each source; and each contact's e − h x, of two that close alike half the difference. */
 function seat(
-  setup: StackSetup,
+  setup: Pick<StackSetup, 'contacts'>,
   held: Locating,
   surfaces: ReadonlyMap<string, Deviation>,
   count: number,
@@ -262,7 +288,7 @@ function swing(
  * zero, but for one that was found by touching.
  */
 function programFrame(
-  setup: StackSetup,
+  setup: Pick<StackSetup, 'pickups'>,
   q: SparseSix,
   surfaces: ReadonlyMap<string, Deviation>,
   count: number,

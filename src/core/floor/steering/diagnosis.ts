@@ -2,7 +2,15 @@ import { believe, explain, type Explained } from '../../chain/belief'
 import { type Result, succeed } from '../../ground/issues'
 import { type Plan, type PlannedSetup } from '../../plan/planning'
 import { chainOf } from '../../predict/prediction'
-import { type Measured, steerable, takenOf } from '../../predict/measured'
+import {
+  anewOf,
+  isDrawnAnew,
+  joinable,
+  type Measured,
+  seatedAnew,
+  steerable,
+  takenOf,
+} from '../../predict/measured'
 import { suspectsOf } from './candidates'
 import { type Group, grouped, sizeOf } from './groups'
 import { distinguishing, type Distinguishing } from './parting'
@@ -27,6 +35,8 @@ export interface Cause {
   /** What a picture lights. */
   readonly lights: readonly string[]
   readonly setup: string | undefined
+  /** It goes when the part is seated and zero found anew in that setup. */
+  readonly isSeating: boolean
 }
 
 export interface Diagnosis {
@@ -50,8 +60,9 @@ const SOUND = 0.5
  * @returns `measured.*` issues when a value names what is not there.
  */
 export function diagnose(plan: Plan, measured: Measured): Result<Diagnosis> {
-  const way = steerable(chainOf(plan))
-  const all = takenOf(way.chain, measured.pieces)
+  const pieces = joinable(measured.pieces)
+  const way = seatedAnew(steerable(chainOf(plan)), anewOf(pieces))
+  const all = takenOf(way.chain, pieces)
   if (!all.ok) return all
   const observed = all.value.taken.flatMap((one) => one.observed ?? [])
   if (observed.length === 0)
@@ -62,7 +73,7 @@ export function diagnose(plan: Plan, measured: Measured): Result<Diagnosis> {
   if (isSound)
     return succeed({ isSound, sound: explained.sound, causes: [], together: [], distinguish: [] })
   const groups = grouped(suspects, explained)
-  const ids = measured.pieces.map(({ id }) => id)
+  const ids = pieces.map(({ id }) => id)
   const causes = groups.map((group) => causeOf(group, suspects, explained, plan, ids))
   const belief = believe(all.value.pieces.sources, observed)
   return succeed({
@@ -70,7 +81,7 @@ export function diagnose(plan: Plan, measured: Measured): Result<Diagnosis> {
     sound: explained.sound,
     causes,
     together: togetherOf(groups, suspects, explained),
-    distinguish: distinguishing(groups, suspects, explained, all.value, belief, measured),
+    distinguish: distinguishing(groups, suspects, explained, all.value, belief, pieces),
   })
 }
 
@@ -121,6 +132,7 @@ function causeOf(
     remedy: suspect.mistake?.remedy ?? source.remedy ?? '',
     lights: source.lights ?? [],
     setup: source.setup,
+    isSeating: isDrawnAnew(source),
   }
 }
 

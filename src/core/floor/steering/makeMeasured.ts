@@ -30,6 +30,8 @@ import {
   type Readable,
   readablesOf,
   readOn,
+  seatedAnew,
+  type Steerable,
   steerable,
   type ReadValue,
 } from '../../predict/measured'
@@ -53,6 +55,8 @@ export interface Making {
   readonly setups?: number | undefined
   /** Corrections that were taken. */
   readonly moved?: MeasuredPiece['moved']
+  /** Where it was seated and zero found anew in the middle of a setup: what was hidden in how it sat is gone then. */
+  readonly anew?: MeasuredPiece['anew']
   /** What can be read while there is still something to be cut is read too. */
   readonly inProcess?: boolean
 }
@@ -68,7 +72,8 @@ const KNOWN_RAD = (0.01 * Math.PI) / 180
  * @returns `make.fault` where a fault names no source of the way.
  */
 export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePiece[]> {
-  const { chain } = steerable(chainOf(plan))
+  const way = seatedAnew(steerable(chainOf(plan)), making.anew ?? [])
+  const { chain } = way
   const { sources } = chain.model.stack
   const keys = new Set(sources.map(({ key }) => key))
   for (const key of making.faults.keys()) {
@@ -91,10 +96,10 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
       id: String(p + 1),
       done,
       values: [
-        ...readingsOf(plan, done, made.surfaces, values, normal),
-        ...pointsOf(plan, done, made.surfaces, normal),
+        ...readingsOf(way, done, made.surfaces, values, normal),
+        ...pointsOf(way, done, made.surfaces, normal),
         ...(making.inProcess
-          ? readInProcess(plan, done, values, drawn, normal).map(
+          ? readInProcess(way, done, values, drawn, normal).map(
               ({ fromHolding, off, readable, rough }): ReadValue => ({
                 ...toldOf(readable, off, normal),
                 ...(rough && { rough }),
@@ -103,7 +108,7 @@ export function makeMeasured(plan: Plan, making: Making): Result<readonly MadePi
             )
           : []),
       ],
-      excess: Object.fromEntries(excessesOf(plan, done, made.surfaces, values)),
+      excess: Object.fromEntries(excessesOf(way, done, made.surfaces, values)),
     }
   }
   const { only } = making
@@ -151,15 +156,14 @@ function drawer(
 
 /** What would be read on a piece, with the errors of its instruments. */
 function readingsOf(
-  plan: Plan,
+  { chain }: Steerable,
   done: number,
   surfaces: ReadonlyMap<string, Six>,
   values: Float64Array,
   normal: () => number,
 ): ReadValue[] {
-  const { chain } = steerable(chainOf(plan))
   const cut = lastCuts(chain)
-  return allRequirements(plan.part).flatMap((requirement) =>
+  return allRequirements(chain.plan.part).flatMap((requirement) =>
     readablesOf(chain, requirement)
       .filter((one) => one.surfaces.every((id) => (cut.get(id) ?? -1) < done))
       .map((one) => toldOf(one, readOn(one, surfaces, values), normal)),
@@ -187,14 +191,13 @@ const TOUCHED = 0.9
 
 /** What would be touched on every surface that is cut, aligned so that all are off as little as can be. */
 function pointsOf(
-  plan: Plan,
+  { chain }: Steerable,
   done: number,
   surfaces: ReadonlyMap<string, Six>,
   normal: () => number,
 ): PointValue[] {
-  const { chain } = steerable(chainOf(plan))
   const places = [...lastCuts(chain)].flatMap(([id, setup]) => {
-    const surface = plan.surfaces.get(id)
+    const surface = chain.plan.surfaces.get(id)
     return surface && setup < done ? touchesOf(surface).map((touch) => ({ id, ...touch })) : []
   })
   const rows = places.map(({ along, at }) => contactRow(at, along))
@@ -234,12 +237,12 @@ function touchesOf(surface: Surface): readonly Touch[] {
 
 /** How far each requirement goes over what is allowed on a piece. */
 function excessesOf(
-  plan: Plan,
+  { chain }: Steerable,
   done: number,
   surfaces: ReadonlyMap<string, Six>,
   values: Float64Array,
 ): readonly (readonly [string, number])[] {
-  const { chain } = steerable(chainOf(plan))
+  const { plan } = chain
   const { sources } = chain.model.stack
   // The piece as one source more, of size 1, that moves every surface to where it is.
   const piece = sources.length

@@ -1,7 +1,6 @@
 import { type Belief, type Explained } from '../../chain/belief'
 import { type Sparse } from '../../chain/variation'
-import { chainOf } from '../../predict/prediction'
-import { type Measured, type Readable, steerable, type TakenAll } from '../../predict/measured'
+import { type MeasuredPiece, type Readable, steerable, type TakenAll } from '../../predict/measured'
 import { type Group, sizeOf } from './groups'
 import { readableNow } from './nextMeasurement'
 import { progressOf } from './state'
@@ -22,7 +21,7 @@ export function distinguishing(
   explained: Explained,
   all: TakenAll,
   belief: Belief,
-  measured: Measured,
+  pieces: readonly MeasuredPiece[],
 ): readonly Distinguishing[] {
   const found: Distinguishing[] = []
   const pairs: (readonly [number, number])[] = []
@@ -34,7 +33,7 @@ export function distinguishing(
   for (const [a, b] of pairs) {
     const [one, other] = [suspects[a], suspects[b]]
     if (!one || !other || one.key === other.key) continue
-    found.push(partedBy([a, b], suspects, explained, all, belief, measured))
+    found.push(partedBy([a, b], suspects, explained, all, belief, pieces))
   }
   return found
 }
@@ -78,13 +77,13 @@ function partedBy(
   explained: Explained,
   all: TakenAll,
   belief: Belief,
-  measured: Measured,
+  pieces: readonly MeasuredPiece[],
 ): Distinguishing {
   const [one, other] = [suspects[a] as Suspect, suspects[b] as Suspect]
   const [sizeA, sizeB] = [sizeOf(a, explained), alikeSize(a, b, explained)]
-  const way = steerable(chainOf(all.chain.plan))
+  const way = steerable(all.chain)
   const [ofOne, ofOther] = [one, other].map(({ pattern }) => belief.partOf(pattern))
-  const found: Parting[] = measured.pieces.flatMap((told, piece) => {
+  const found: Parting[] = pieces.flatMap((told, piece) => {
     const progress = progressOf(all, told, piece)
     return readableNow({ all, way, piece, progress }).map(({ readable, title }): Parting => {
       const form = all.pieces.of(readable.form, piece)

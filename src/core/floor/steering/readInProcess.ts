@@ -9,9 +9,8 @@ import {
   type Readable,
   readablesOf,
   readOn,
-  steerable,
+  type Steerable,
 } from '../../predict/measured'
-import { chainOf } from '../../predict/prediction'
 import { allRequirements } from '../../work/part'
 
 /** Surfaces as drawn. */
@@ -49,18 +48,19 @@ const HOWS: readonly InProcess[] = [
  * @param normal - what another cut draws.
  */
 export function readInProcess(
-  plan: Plan,
+  way: Steerable,
   done: number,
   values: Float64Array,
   drawn: Drawn,
   normal: () => number,
 ): readonly ReadInProcess[] {
-  const way = steerable(chainOf(plan))
+  const { plan } = way.chain
   const { stack } = way.chain.model
   const model = { ...stack, setups: stack.setups.slice(0, done) }
   const figures = figuresOf(stack.sources)
-  const stoodAt = ({ gone, left, own }: Otherwise): Float64Array => {
+  const stoodAt = ({ back, gone, left, own }: Otherwise): Float64Array => {
     const stood = Float64Array.from(values)
+    for (const [later, was] of back) stood[later] = values[was] ?? 0
     for (const index of gone) stood[index] = 0
     for (const index of own)
       stood[index] = (figures.mean[index] ?? 0) + (figures.sigma[index] ?? 0) * normal()

@@ -6,9 +6,11 @@ import { type Result, succeed } from '../../ground/issues'
 import { type Plan } from '../../plan/planning'
 import { compiledFor, predictWay, type Standing, standingOf } from '../../predict/prediction'
 import {
+  isJoined,
   isMade,
   isSurfaceMade,
   type Measured,
+  type MeasuredPiece,
   type Progress,
   type Steerable,
   type Taken,
@@ -66,6 +68,8 @@ export function steerPieces(
   measured: Measured,
   solve: Solve,
 ): Result<readonly PieceSteered[]> {
+  if (measured.pieces.length > 1 && !measured.pieces.every(isJoined))
+    return steerApart(plan, measured.pieces, solve)
   const taken = beliefOf(plan, measured.pieces)
   if (!taken.ok) return taken
   const { all, belief, each, way } = taken.value
@@ -118,6 +122,29 @@ export function steerPieces(
       }
     }),
   )
+}
+
+/** Pieces of which some have a chain of their own: those that were seated anew in the middle of a setup. */
+function steerApart(
+  plan: Plan,
+  pieces: readonly MeasuredPiece[],
+  solve: Solve,
+): Result<readonly PieceSteered[]> {
+  const together = pieces.filter(isJoined)
+  const joined =
+    together.length > 0
+      ? steerPieces(plan, { pieces: together }, solve)
+      : succeed<PieceSteered[]>([])
+  if (!joined.ok) return joined
+  const rest = [...joined.value]
+  const all: PieceSteered[] = []
+  for (const piece of pieces) {
+    const own = isJoined(piece) ? undefined : steerPieces(plan, { pieces: [piece] }, solve)
+    if (own?.ok === false) return own
+    const one = own?.value[0] ?? rest.shift()
+    if (one) all.push(one)
+  }
+  return succeed(all)
 }
 
 type Unread = Omit<OpenRequirement, 'compiled'> & { readonly reason: string }

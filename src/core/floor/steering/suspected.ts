@@ -4,7 +4,9 @@ import { type Result, succeed } from '../../ground/issues'
 import { type Plan } from '../../plan/planning'
 import { chainOf } from '../../predict/prediction'
 import {
+  anewOf,
   type MeasuredPiece,
+  seatedAnew,
   type Steerable,
   steerable,
   type TakenAll,
@@ -39,7 +41,7 @@ const LIKELY = 0.08
  * @returns `measured.*` issues when a value names what is not there.
  */
 export function beliefOf(plan: Plan, measured: readonly MeasuredPiece[]): Result<Suspected> {
-  const way = steerable(chainOf(plan))
+  const way = seatedAnew(steerable(chainOf(plan)), anewOf(measured))
   const all = takenOf(way.chain, measured)
   if (!all.ok) return all
   const observed = all.value.taken.flatMap((one) => one.observed ?? [])

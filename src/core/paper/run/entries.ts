@@ -1,6 +1,8 @@
 import { type InProcess, type MeasuredPiece, type ReadValue } from '../../predict/measured'
 import { type Asked } from './asks'
+import { featuresOf, goneThrough, type SeatedAt, type ToCut, toCutIn } from './gone'
 import { type RunEntry, standing } from './log'
+import { type Moves, movesOf, summed } from './moves'
 import { type RunStep } from './steps'
 
 /** How far one piece is. */
@@ -18,13 +20,15 @@ export interface PieceState {
     readonly who: string
     readonly at: number
   })[]
-  readonly moved: NonNullable<MeasuredPiece['moved']>
+  readonly moved: Moves
+  /** Where it was seated and zero found anew in the middle of a setup. */
+  readonly anew: readonly SeatedAt[]
   /** What is keyed in: corrections of one thing added up, those kept from pieces before with them. */
   readonly inForce: PieceState['moved']
   /** What of it is for this piece only: it is put back when the setup is done. */
   readonly putBack: PieceState['moved']
   /** What of a setup a correction still moves; all of it where nothing there is cut. */
-  readonly toCut: (setup: string) => Pick<Moves[number], 'only' | 'roughed'>
+  readonly toCut: (setup: string) => ToCut
   /** Steps at which it was said what becomes of the advice, and nothing was measured since. */
   readonly decided: ReadonlySet<string>
   readonly isPaused: boolean
@@ -51,19 +55,8 @@ export function pieceState(
   piece: number,
 ): PieceState {
   const log = standing(entries, piece)
-  const done = new Set<string>()
-  const skipped = new Map<string, string>()
-  const fallen = new Set<string>()
-  for (const { body } of log) {
-    if (body.kind === 'done') {
-      done.add(body.step)
-      fallen.delete(body.step)
-      skipped.delete(body.step)
-    } else if (body.kind === 'skipped') skipped.set(body.step, body.why)
-    else if (body.kind === 'changed')
-      for (const { falls, id, setup } of steps)
-        if (falls && setup === body.setup && done.delete(id)) fallen.add(id)
-  }
+  const { anew, done, fallen, skipped } = goneThrough(steps, log)
+  const moves = movesOf(steps, entries, piece, anew)
   const values = log.flatMap(({ at, body, id, who }) =>
     body.kind === 'measured' ? [{ ...body.value, entry: id, who, at }] : [],
   )
@@ -87,9 +80,10 @@ export function pieceState(
     fallen: [...fallen],
     missing,
     values,
-    moved: [...keptFrom(entries, piece), ...movesIn(log)],
-    inForce: summed([...keptFrom(entries, piece), ...movesIn(log)]),
-    putBack: summed(movesIn(log.filter(({ body }) => body.kind === 'moved' && !body.following))),
+    anew,
+    moved: moves.map(({ move }) => move),
+    inForce: summed(moves.filter(({ isKeyedIn }) => isKeyedIn)),
+    putBack: summed(moves.filter(({ isFollowing, isKeyedIn }) => isKeyedIn && !isFollowing)),
     toCut: (setup) => toCutIn(steps, setup, isOver),
     decided: decidedIn(log),
     isPaused:
@@ -101,60 +95,12 @@ export function pieceState(
   }
 }
 
-type Moves = NonNullable<MeasuredPiece['moved']>
-
-/** Corrections that were taken. */
-const movesIn = (log: readonly RunEntry[]): Moves =>
-  log.flatMap(({ body }) => (body.kind === 'moved' && body.taken ? [body.move] : []))
-
-/** Corrections of pieces before that stay keyed in: for the whole of their setups now. */
-function keptFrom(entries: readonly RunEntry[], piece: number): Moves {
-  const before = [...new Set(entries.map((one) => one.piece))].filter((one) => one < piece)
-  return before
-    .sort((a, b) => a - b)
-    .flatMap((one) =>
-      movesIn(
-        standing(entries, one).filter(({ body }) => body.kind === 'moved' && body.following),
-      ).map(({ only: _only, roughed: _roughed, ...move }) => move),
-    )
-}
-
-/** Corrections of the same thing as one; what cancels is gone. */
-function summed(moves: Moves): Moves {
-  const found = new Map<string, Moves[number]>()
-  for (const { axis, by, feature, setup } of moves) {
-    const key = `${setup} ${axis ?? ''} ${feature ?? ''}`
-    const sum = by + (found.get(key)?.by ?? 0)
-    found.set(key, { setup, by: sum, ...(axis && { axis }), ...(feature && { feature }) })
-  }
-  return [...found.values()].filter(({ by }) => Math.abs(by) > 1e-6)
-}
-
 function decidedIn(log: readonly RunEntry[]): ReadonlySet<string> {
   const last = log.findLastIndex(({ body }) => body.kind === 'measured')
   return new Set(
     log.slice(last + 1).flatMap(({ body }) => (body.kind === 'moved' ? [body.step] : [])),
   )
 }
-
-/** What of a setup is still to be cut, and what of that is roughed; nothing is said where all of it is. */
-function toCutIn(
-  steps: readonly RunStep[],
-  setup: string,
-  isOver: (step: RunStep) => boolean,
-): Pick<Moves[number], 'only' | 'roughed'> {
-  const cuts = steps.filter((one) => one.setup === setup && one.kind === 'cut')
-  const over = cuts.filter(isOver)
-  if (over.length === 0) return {}
-  const only = featuresOf(cuts.filter((one) => !isOver(one)))
-  const roughed = featuresOf(over).filter((feature) => only.includes(feature))
-  return { only, ...(roughed.length > 0 && { roughed }) }
-}
-
-/** What some steps cut, each once. */
-const featuresOf = (steps: readonly RunStep[]): string[] => [
-  ...new Set(steps.flatMap(({ cuts }) => cuts?.feature ?? [])),
-]
 
 /** What is cut: a setup with its last cut, a feature with the last of its cuts there. */
 function cutSoFar(
@@ -228,7 +174,12 @@ export const measuredPiece = (state: PieceState, piece: number): MeasuredPiece =
   done: state.setupsDone,
   ...(state.cut.length > 0 && { cut: [...state.cut] }),
   ...(state.roughed.length > 0 && { roughed: [...state.roughed] }),
-  values: state.values.map(({ at: _at, entry: _entry, who: _who, ...value }) => value),
+  ...(state.anew.length > 0 && { anew: state.anew.map(({ at: _at, ...one }) => one) }),
+  values: state.values.map(({ at, entry: _entry, who: _who, ...value }) =>
+    isInProcess(value) && state.anew.some((one) => one.at > at)
+      ? { ...value, earlier: true }
+      : value,
+  ),
   moved: [...state.moved],
 })
 

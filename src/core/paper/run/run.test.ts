@@ -320,6 +320,56 @@ describe('how far a piece is', () => {
     expect(movesOf(plan, [{ setup: 's-4', by: 0.02, feature: 'front' }]).size).toBe(1)
   })
 
+  it('seated anew in the middle of a setup: what is cut keeps its zero and its correction, the rest has neither', () => {
+    const rough = predictWay(planWay(W, WORM_BLOCK, roughBoreIn(WORM_BLOCK_WAY_A)))
+    const own = stepsOf(rough)
+    const inFour = own.filter(({ setup }) => setup === 's-4')
+    const firstCut = inFour.findIndex(({ kind }) => kind === 'cut')
+    const roughCut = inFour.findIndex(({ cuts }) => cuts?.pass === 'rough')
+    expect(roughCut).toBeGreaterThan(firstCut)
+    const all = own.map(({ id }) => id)
+    const upTo = (id: string): EntryBody[] =>
+      all.slice(0, all.indexOf(id)).map((step) => ({ kind: 'done', step }))
+    const hold = inFour[roughCut + 1]?.id ?? ''
+    const cut = inFour[roughCut]?.id ?? ''
+    const read = (value: number): EntryBody => ({
+      kind: 'measured',
+      step: hold,
+      value: { requirement: 'bore-base', value, rough: true },
+    })
+    const log = logOf(
+      { kind: 'moved', step: 's-4 zero', move: { setup: 's-4', axis: 'y', by: 0.02 }, taken: true },
+      { kind: 'moved', step: 's-5 zero', move: { setup: 's-5', axis: 'x', by: 0.01 }, taken: true },
+      ...upTo(cut),
+      { kind: 'done', step: cut },
+      read(32.05),
+      { kind: 'changed', setup: 's-4', text: 'put right: a chip' },
+    )
+    const state = pieceState(own, log, 1)
+    expect(state.next?.id).toBe('s-4 hold')
+    expect(state.anew).toMatchObject([{ setup: 's-4', roughed: ['bore'] }])
+    const [{ only = [] } = {}] = state.anew
+    expect(only).toEqual(expect.arrayContaining(['bore']))
+    // Zero that is found anew has no correction in it.
+    expect(state.inForce).toEqual([{ setup: 's-5', axis: 'x', by: 0.01 }])
+    const [first] = state.moved
+    expect(first).toMatchObject({ setup: 's-4', axis: 'y', by: 0.02 })
+    for (const owner of first?.only ?? []) expect(only).not.toContain(owner)
+    expect(measuredPiece(state, 1)).toMatchObject({
+      anew: [{ setup: 's-4', only, roughed: ['bore'] }],
+      values: [{ value: 32.05, earlier: true }],
+    })
+    // Read afterwards it is of the new seating; seated before anything was cut there it is no other.
+    const later = pieceState(
+      own,
+      [...log, ...logOf(read(32)).map((e) => ({ ...e, id: 'z', at: 1e9 }))],
+      1,
+    )
+    expect(measuredPiece(later, 1).values.map((one) => 'earlier' in one)).toEqual([true, false])
+    const before = logOf(...upTo('s-4 hold'), { kind: 'changed', setup: 's-4', text: 'a bump' })
+    expect(pieceState(own, before, 1).anew).toEqual([])
+  })
+
   it('an entry that says nothing is refused', () => {
     expect(EntryBodySchema.safeParse({ kind: 'skipped', step: 's-1 take', why: ' ' }).success).toBe(
       false,

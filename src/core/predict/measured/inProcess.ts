@@ -1,6 +1,6 @@
 import { type PlannedSetup } from '../../plan/planning'
 import { cutLink } from '../prediction'
-import { type Knob, type Steerable } from './knobs'
+import { type Knob, type SeatedAnew, type Steerable } from './knobs'
 import { lastCuts, roughCutOf } from './lastCuts'
 
 /** How a reading was taken while there is still something to be cut. */
@@ -9,6 +9,8 @@ export interface InProcess {
   readonly rough?: boolean | undefined
   /** From what a face lies against, instead of from the face: what lies between the two is not seen. */
   readonly fromHolding?: boolean | undefined
+  /** Before the part was seated anew in the setup of its last cut. */
+  readonly earlier?: boolean | undefined
 }
 
 /** What of the sources is otherwise in such a reading than in the same one when all is done. */
@@ -19,13 +21,15 @@ export interface Otherwise {
   readonly gone: readonly number[]
   /** At what they stand, mm: depths of what a rough cut leaves on. */
   readonly left: ReadonlyMap<number, number>
+  /** Those of a later seating, by those of the one in which it was read or cut. */
+  readonly back: ReadonlyMap<number, number>
 }
 
 /** What is otherwise in a reading of some surfaces; undefined where it cannot be taken like that. */
 export function otherwiseIn(
   way: Steerable,
   surfaces: readonly string[],
-  { fromHolding, rough }: InProcess,
+  { earlier, fromHolding, rough }: InProcess,
 ): Otherwise | undefined {
   const roughed = rough ? roughedOf(way, surfaces) : []
   const seats = fromHolding ? seatsUnder(way, surfaces) : []
@@ -34,7 +38,21 @@ export function otherwiseIn(
     own: roughed.flatMap(({ own }) => own),
     gone: [...seats, ...roughed.flatMap(({ gone }) => gone)],
     left: new Map(roughed.flatMap(({ left }) => [...left])),
+    back: new Map(
+      way.anew
+        .filter((one) => earlier || (rough && isRoughedBefore(way, one, surfaces)))
+        .flatMap(({ from }) => [...from]),
+    ),
   }
+}
+
+/** Whether some of the surfaces were rough cut in the seating before one. */
+function isRoughedBefore(
+  { chain }: Steerable,
+  { roughed = [] }: SeatedAnew,
+  surfaces: readonly string[],
+): boolean {
+  return surfaces.some((id) => roughed.includes(chain.plan.surfaces.get(id)?.owner ?? id))
 }
 
 /** Faces that lie against what holds the part in a setup. */
@@ -62,11 +80,14 @@ function seatsUnder(way: Steerable, surfaces: readonly string[]): readonly numbe
 }
 
 /** What of each feature that is roughed in the setup of its last cut is that last cut alone. */
-function roughedOf(way: Steerable, surfaces: readonly string[]): readonly Otherwise[] {
+function roughedOf(
+  way: Steerable,
+  surfaces: readonly string[],
+): readonly Omit<Otherwise, 'back'>[] {
   const { chain, knobs } = way
   const last = setupOf(way, surfaces)?.id
   const owners = new Set(surfaces.map((id) => chain.plan.surfaces.get(id)?.owner ?? id))
-  return [...owners].flatMap((owner): readonly Otherwise[] => {
+  return [...owners].flatMap((owner): readonly Omit<Otherwise, 'back'>[] => {
     const rough = roughCutOf(chain.plan, owner)
     // Roughed in another setup, it had its last cut before the rest was there.
     if (!rough || rough.setup !== last) return []

@@ -5,7 +5,7 @@ import { type Plan, type PlannedSetup, processOf } from '../../plan/planning'
 import { type WayChain } from '../prediction'
 import { touchSources } from './forms'
 import { roughCutOf } from './lastCuts'
-import { type MeasuredPiece } from './schema'
+import { type Anew, type MeasuredPiece } from './schema'
 
 /** Something that a person can still move: a work offset along an axis, or how deep one surface is cut. */
 export interface Knob {
@@ -56,6 +56,14 @@ const ownersIn = (planned: PlannedSetup | undefined): readonly string[] => [
 export interface Steerable {
   readonly chain: WayChain
   readonly knobs: readonly Knob[]
+  /** Where the part was seated anew: none in the chain of the plan itself. */
+  readonly anew: readonly SeatedAnew[]
+}
+
+/** A part that was seated and found anew in the middle of a setup. */
+export interface SeatedAnew extends Anew {
+  /** The sources that were drawn anew: by the new one, the one that stands in its place. */
+  readonly from: ReadonlyMap<number, number>
 }
 
 /** What a correction may come to at most, mm (common practice, no source): more than that is no correction. */
@@ -78,10 +86,78 @@ export function steerable(chain: WayChain): Steerable {
   )
   const { knobs, sources } = book
   const model = { ...chain.model, stack: { ...chain.model.stack, sources, setups } }
-  const made = { chain: { ...chain, model, stacked: stack(model.stack) }, knobs }
+  const made = { chain: { ...chain, model, stacked: stack(model.stack) }, knobs, anew: [] }
   steerables.set(chain, made)
   steerables.set(made.chain, made)
   return made
+}
+
+const seated = new WeakMap<Steerable, Map<string, Steerable>>()
+
+/**
+ * The same for a piece that was seated and found anew in the middle of setups: how it sits and how zero was found
+ * is drawn once more for what was cut after it, and for the setups that go on from there. Worked out once.
+ */
+export function seatedAnew(way: Steerable, anew: readonly Anew[]): Steerable {
+  if (anew.length === 0) return way
+  const all = seated.get(way) ?? new Map<string, Steerable>()
+  seated.set(way, all)
+  const mark = JSON.stringify(anew)
+  const known = all.get(mark)
+  if (known) return known
+  const { model, plan } = way.chain
+  const sources = [...model.stack.sources]
+  const found: SeatedAnew[] = []
+  const setups = model.stack.setups.map((setup, i) => {
+    const own = anew.filter((one) => one.setup === plan.setups[i]?.id)
+    const again = own.map((one, k) => {
+      const { from, seating } = drawnAnew(setup, one, sources, k + 2)
+      found.push({ ...one, from })
+      const only = new Set(one.only)
+      const isLater = ({ surface }: StackSetup['cuts'][number]): boolean =>
+        only.has(plan.surfaces.get(surface)?.owner ?? surface)
+      return { ...seating, surfaces: new Set(setup.cuts.filter(isLater).map((c) => c.surface)) }
+    })
+    return again.length > 0 ? { ...setup, again } : setup
+  })
+  const stacked = { ...model.stack, sources, setups }
+  const chain = { ...way.chain, model: { ...model, stack: stacked }, stacked: stack(stacked) }
+  const made = { chain, knobs: way.knobs, anew: found }
+  all.set(mark, made)
+  steerables.set(chain, made)
+  return made
+}
+
+/** A setup seated once more: what belongs to the setup alone, and to no gear, comes out otherwise. */
+function drawnAnew(
+  setup: StackSetup,
+  { setup: id }: Anew,
+  sources: NamedSource[],
+  time: number,
+): {
+  readonly seating: Pick<StackSetup, 'contacts' | 'pickups' | 'swing'>
+  readonly from: ReadonlyMap<number, number>
+} {
+  const places = new Map<number, number>()
+  const anewOf = (index: number): number => {
+    const source = sources[index]
+    if (source?.setup !== id) return index
+    const place = places.get(index) ?? sources.length
+    if (!places.has(index)) {
+      places.set(index, place)
+      const words = `${source.cause}, seated anew`
+      sources.push({ ...source, key: `${source.key}, seating ${time}`, cause: words })
+    }
+    return place
+  }
+  const errors = (terms: StackSetup['pickups'][number]['errors']) =>
+    terms.map((term) => ({ ...term, source: anewOf(term.source) }))
+  const seating = {
+    contacts: setup.contacts.map((one) => ({ ...one, errors: errors(one.errors) })),
+    pickups: setup.pickups.map((one) => ({ ...one, errors: errors(one.errors) })),
+    swing: setup.swing && { ...setup.swing, errors: errors(setup.swing.errors) },
+  }
+  return { seating, from: new Map(Array.from(places, ([was, is]) => [is, was])) }
 }
 
 /** Collects what can be moved, as sources of size 0 behind those of the model. */

@@ -36,6 +36,10 @@ export const ReadValueSchema = z.strictObject({
     .boolean()
     .optional()
     .describe('Read from what the face lies against: what lies between the two is not seen.'),
+  earlier: z
+    .boolean()
+    .optional()
+    .describe('Read before the part was seated anew in the setup where it is cut last.'),
   ...how,
 })
 
@@ -64,6 +68,13 @@ export const MovedSchema = z.strictObject({
   roughed: z.array(RefSchema).max(200).optional().describe('Which of them were rough cut already.'),
 })
 
+/** In the middle of a setup the part was seated and zero found anew. */
+export const AnewSchema = z.strictObject({
+  setup: IdSchema,
+  only: z.array(RefSchema).min(1).max(200).describe('What of the setup was still to be cut.'),
+  roughed: z.array(RefSchema).max(200).optional().describe('Which of it was rough cut already.'),
+})
+
 export const MeasuredPieceSchema = z.strictObject({
   id: z.string().min(1).max(60),
   done: z
@@ -83,6 +94,11 @@ export const MeasuredPieceSchema = z.strictObject({
     ),
   roughed: z.array(RefSchema).max(200).optional().describe('Which of it are rough cut only.'),
   values: z.array(z.union([ReadValueSchema, PointValueSchema])).max(2000),
+  anew: z
+    .array(AnewSchema)
+    .max(40)
+    .optional()
+    .describe('Where the part was seated and zero found anew, the earlier first.'),
   moved: z.array(MovedSchema).max(500).optional().describe('Corrections that were taken.'),
 })
 
@@ -95,6 +111,7 @@ export const MeasuredSchema = z.strictObject({
 export type ReadValue = z.infer<typeof ReadValueSchema>
 export type PointValue = z.infer<typeof PointValueSchema>
 export type MeasuredPiece = z.infer<typeof MeasuredPieceSchema>
+export type Anew = z.infer<typeof AnewSchema>
 export type Moved = z.infer<typeof MovedSchema>
 export type Measured = z.infer<typeof MeasuredSchema>
 

@@ -53,15 +53,17 @@ export function withoutMachine(
 /** A form without what a reading in the making does not have; what a rough cut leaves on; what another cut draws. */
 export function formIn(
   form: Sparse,
-  { gone, left, own }: Otherwise,
+  { back, gone, left, own }: Otherwise,
   sources: readonly NamedSource[],
 ): { readonly form: Sparse; readonly left: number; readonly sigma: number } {
   const { sigma } = figuresOf(sources)
   const [anew, out] = [new Set(own), new Set([...own, ...gone, ...left.keys()])]
-  const pairs = Array.from(form.indices, (index, i): [number, number] => [
-    index,
-    form.coefficients[i] as number,
-  ])
+  const pairs = summed(
+    Array.from(form.indices, (index, i): [number, number] => [
+      back.get(index) ?? index,
+      form.coefficients[i] as number,
+    ]),
+  )
   return {
     form: sparseFrom(pairs.filter(([index]) => !out.has(index))),
     left: pairs.reduce((sum, [index, c]) => sum + c * (left.get(index) ?? 0), 0),
@@ -69,6 +71,13 @@ export function formIn(
       ...pairs.map(([index, c]) => (anew.has(index) ? c * (sigma[index] ?? 0) : 0)),
     ),
   }
+}
+
+/** Coefficients of the same source as one, in the order of the sources. */
+function summed(pairs: readonly (readonly [number, number])[]): [number, number][] {
+  const sums = new Map<number, number>()
+  for (const [index, c] of pairs) sums.set(index, (sums.get(index) ?? 0) + c)
+  return [...sums].sort(([a], [b]) => a - b)
 }
 
 /** How far single readings are spread about their mean: which of them an instrument meets is not said. */
