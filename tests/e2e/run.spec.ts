@@ -300,7 +300,7 @@ test('a chip that shows on the rough cut is put right by seating anew: the last 
   await expect(page.locator('[data-step="s-4 hold"]')).toBeVisible()
   await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
   const bore = page.getByRole('row').filter({ hasText: 'Bore to base' }).first()
-  await expect(bore).not.toContainText('−')
+  await expect(bore.getByRole('cell').last()).toContainText('+')
   const log = await logOf(request, run)
   expect(log.filter(({ body }) => body.kind === 'changed')).toHaveLength(1)
 })
