@@ -32,6 +32,7 @@ export async function checkPdfOf(
           by: values.map(({ instrument, who }) => [instrument, who].filter(Boolean).join(' ')),
           verdict: VERDICTS[verdict].replace(/^\S+ /, ''),
         })),
+        rework: lines.flatMap(({ rework, title }) => rework.map((words) => `${title}: ${words}`)),
         times: way.setups.map(
           ({ id, name }, i) =>
             `${i + 1} ${name}: ${Math.round((state.seconds.get(id) ?? 0) / 60)} min`,

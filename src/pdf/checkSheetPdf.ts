@@ -13,6 +13,8 @@ export interface CheckPaper {
     readonly by: readonly string[]
     readonly verdict: string
   }[]
+  /** What can still be done with what is out. */
+  readonly rework: readonly string[]
   readonly times: readonly string[]
   readonly story: readonly string[]
 }
@@ -32,6 +34,7 @@ export function checkSheetPdf(sheet: CheckPaper, fonts: PaperFonts): Promise<Uin
       { from: 365, text: by.join('\n') },
       { from: 440, text: verdict },
     ])
+  if (sheet.rework.length > 0) writer.list('What can still be done', sheet.rework)
   writer.list('Time taken', sheet.times)
   writer.list('Its story', sheet.story)
   writer.gap(16)

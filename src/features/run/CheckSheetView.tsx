@@ -3,7 +3,15 @@
 import { ArrowLeft, Download, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useMemo } from 'react'
-import { checkSheet, pieceState, type RunEntry, stepsOf, storyOf, VERDICTS } from '@/core/paper/run'
+import {
+  type CheckLine,
+  checkSheet,
+  pieceState,
+  type RunEntry,
+  stepsOf,
+  storyOf,
+  VERDICTS,
+} from '@/core/paper/run'
 import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
 import { predictWay } from '@/core/predict/prediction'
@@ -107,6 +115,7 @@ export function CheckSheetView(props: CheckSheetViewProps) {
           ))}
         </tbody>
       </table>
+      <ReworkList lines={lines} />
       <h2 className="mt-5 text-[18px] font-bold">Time taken</h2>
       <p>
         {way.setups
@@ -127,5 +136,29 @@ export function CheckSheetView(props: CheckSheetViewProps) {
       </ol>
       <p className="mt-6">Accepted by ______________________ date ______________</p>
     </main>
+  )
+}
+
+/** What can still be done with what is out. */
+function ReworkList({ lines }: { readonly lines: readonly CheckLine[] }) {
+  const out = lines.filter(({ rework }) => rework.length > 0)
+  if (out.length === 0) return null
+  return (
+    <section aria-label="What can still be done" className="mt-5">
+      <h2 className="text-[18px] font-bold">What can still be done</h2>
+      <dl>
+        {out.map(({ requirement, rework, title }) => (
+          <div key={requirement} className="mt-1">
+            <dt className="font-semibold">{title}</dt>
+            {rework.map((words) => (
+              <dd key={words}>{words}</dd>
+            ))}
+          </div>
+        ))}
+      </dl>
+      <p className="mt-1 text-[14px]">
+        Proposals only: whoever answers for the drawing decides whether the piece may be kept so.
+      </p>
+    </section>
   )
 }

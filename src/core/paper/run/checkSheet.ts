@@ -4,6 +4,7 @@ import { printLength, printSpread, unitSign } from '../../handbook/units'
 import { requirementFigures } from '../../work/part'
 import { isInProcess, type PieceState } from './entries'
 import { type Asked } from './asks'
+import { reworkOf } from './rework'
 import { type RunStep } from './steps'
 
 /** One line of a check sheet: what was asked, and what was measured. */
@@ -23,6 +24,8 @@ export interface CheckLine {
   }[]
   /** ● within, ▲ out, ○ not measured, ◆ measured but without limits of one reading. */
   readonly verdict: 'within' | 'out' | 'open' | 'judge'
+  /** What can still be done where it is out, in shop words. */
+  readonly rework: readonly string[]
 }
 
 /** Verdicts as they stand on paper: a sign and a word. */
@@ -43,6 +46,12 @@ export function checkSheet(
   const asked = new Map<string, Asked>()
   for (const one of steps.flatMap(({ asks }) => asks))
     asked.set(`${one.requirement} ${String(one.reading)}`, one)
+  const measured = new Map(
+    requirements.map(({ requirement: { id } }) => [
+      id,
+      values.flatMap((one) => (one.requirement === id && !isInProcess(one) ? [one.value] : [])),
+    ]),
+  )
   return requirements.map(({ requirement, title }): CheckLine => {
     const own = values.filter(
       (value) => value.requirement === requirement.id && !isInProcess(value),
@@ -68,19 +77,14 @@ export function checkSheet(
       }
     })
     const known = lines.flatMap(({ isWithin }) => isWithin ?? [])
+    const isOut = known.includes(false)
     return {
       requirement: requirement.id,
       title,
       figures: requirementFigures(part, requirement, part.unit),
       values: lines,
-      verdict:
-        lines.length === 0
-          ? 'open'
-          : known.includes(false)
-            ? 'out'
-            : known.length > 0
-              ? 'within'
-              : 'judge',
+      verdict: lines.length === 0 ? 'open' : isOut ? 'out' : known.length > 0 ? 'within' : 'judge',
+      rework: isOut ? reworkOf(plan, requirement, measured) : [],
     }
   })
 }
