@@ -371,6 +371,13 @@ test('zero and holes belong to the piece: taken over from before the run, found,
   await page.keyboard.press('Enter')
   await expect(page.getByRole('region', { name: 'What it says' })).toBeVisible()
   await accessible(page)
+  // On paper: what is done is ticked, the rest has boxes and lines.
+  await open(page, `${path}/${run}/paper?piece=1`)
+  await expect(page.getByRole('heading', { name: /^Steps · Worm block, zero/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'done', exact: true })).toHaveCount(
+    stepsTo('s-2 zero').length - 1,
+  )
+  await accessible(page)
   const kinds = (await logOf(request, run)).map(({ body }) => body.kind)
   expect(kinds.filter((kind) => kind !== 'done').sort()).toEqual([
     'holes',

@@ -1,4 +1,4 @@
-import { ArrowLeft, Printer } from 'lucide-react'
+import { ArrowLeft, ClipboardCheck, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { type PieceState, type RunStep } from '@/core/paper/run'
 import { type Way } from '@/core/plan/way'
@@ -47,7 +47,10 @@ export function Head({
       <span className="figures mr-auto text-bar-soft">{clock(seconds)}</span>
       <WhoInBar who={who} onWho={onWho} />
       <Link href={`${base}/${runId}/sheet?piece=${piece}`} className="button min-h-[44px]!">
-        <Printer className="size-5" aria-hidden /> Check sheet
+        <ClipboardCheck className="size-5" aria-hidden /> Check sheet
+      </Link>
+      <Link href={`${base}/${runId}/paper?piece=${piece}`} className="button min-h-[44px]!">
+        <Printer className="size-5" aria-hidden /> Paper
       </Link>
     </header>
   )
