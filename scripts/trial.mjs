@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { toolsOf, clusterDirectory, freePort, startCluster } from './lib/cluster.mjs'
 import { millPlace } from './lib/mill.mjs'
 import { needBuild, needPackages } from './lib/packages.mjs'
-import { ask, freshJob, keepSaving, peopleAtWork, quantile } from './lib/people.mjs'
+import { ask, freshJob, keepEntering, keepSaving, peopleAtWork, quantile } from './lib/people.mjs'
 import { endAll, isAlive, wait } from './lib/processes.mjs'
 import { end, step, Stop } from './lib/say.mjs'
 import { firstLook, prepareDatabase, startServer } from './lib/server.mjs'
@@ -216,6 +216,7 @@ async function kills({ address, killDatabase, marks, url }) {
   const blows = IS_SHORT ? 4 : 24
   let over = false
   const writers = Array.from({ length: 6 }, () => keepSaving(address, DOCUMENT, () => over))
+  const devices = Array.from({ length: 3 }, () => keepEntering(address, DOCUMENT, () => over))
   await wait(1500)
   for (let i = 0; i < blows; i++) {
     // Where the one before is not up again yet there is nothing to kill.
@@ -248,6 +249,19 @@ async function kills({ address, killDatabase, marks, url }) {
     String(lost.length),
     '0',
     lost.length === 0,
+  )
+  const entered = (await Promise.all(devices)).flat()
+  const times = new Map()
+  for (const id of toolsOf(url)('psql', ['-d', 'foothold', '-Atc', 'select id from run_entries'])
+    .out.trim()
+    .split('\n'))
+    times.set(id, (times.get(id) ?? 0) + 1)
+  const gone = entered.filter((id) => times.get(id) !== 1)
+  tell(
+    `${blows} kills under load: not there once of ${entered.length} acknowledged entries of runs`,
+    String(gone.length),
+    '0',
+    gone.length === 0 && entered.length > 0,
   )
   const conflicts = done.filter((d) => d.conflict).length
   tell('saves sent again and taken for another’s', String(conflicts), '0', conflicts === 0)

@@ -91,3 +91,26 @@ export async function keepSaving(address, text, isOver) {
   }
   return { ledger, tries, conflict: undefined }
 }
+
+/** Enters into a run on and on, sends again what got no answer, and keeps a ledger of what was acknowledged. */
+export async function keepEntering(address, text, isOver) {
+  const job = await freshJob(address, text)
+  const run = job.ways[0].id
+  const ledger = []
+  let n = 0
+  while (!isOver()) {
+    const id = `${run}-${++n}`
+    const body = { kind: 'note', step: 's-1 take', text: `Entry ${n}` }
+    const entry = { id, piece: 1, who: 'Trial', at: n, body }
+    while (!isOver()) {
+      const answer = await ask(address, 'POST', `/api/runs/${run}/entries`, entry, 4000)
+      if (answer.status === 200) {
+        ledger.push(id)
+        break
+      }
+      await wait(150)
+    }
+    await wait(50)
+  }
+  return ledger
+}
