@@ -89,4 +89,6 @@ export {
   runLog,
   type RunView,
 } from './runLog'
+export { type LogChapter } from './stories'
+export { wayLog } from './wayLog'
 export { hiddenFault, practiceReadings } from './practiceReadings'

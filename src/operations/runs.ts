@@ -17,6 +17,10 @@ export const OverrideSchema = z.strictObject({
 })
 export type Override = z.infer<typeof OverrideSchema>
 
+/** What was let pass, as it is stored. */
+export const overridesIn = (stored: unknown): readonly Override[] =>
+  z.array(OverrideSchema).catch([]).parse(stored)
+
 export interface ReleaseLine {
   readonly id: string
   readonly number: number
@@ -62,7 +66,7 @@ export async function runList(wayId: string): Promise<Result<RunList>> {
         way: way.body,
         workshop: job.workshop,
       }),
-      overrides: z.array(OverrideSchema).catch([]).parse(one.overrides),
+      overrides: overridesIn(one.overrides),
     })),
     runs: made.map((one): RunLine => ({
       id: one.id,

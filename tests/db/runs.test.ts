@@ -28,6 +28,7 @@ import {
   saveDocument,
   startRun,
   takeFigure,
+  wayLog,
 } from '@/operations'
 import { makeFile } from '@/operations/steering'
 import { entryOf } from '../support/runEntries'
@@ -174,6 +175,32 @@ describe('what happens to a piece', () => {
     must(await keepEntry(run, entryOf({ kind: 'withdrawn', entry: wrong.id, why: 'a chip' }, 2)))
     expect(must(await checkTable(run))).not.toMatch(/75\.400/)
     expect(must(await loadRun(run)).entries).toHaveLength(2)
+  })
+})
+
+describe('the log of a way', () => {
+  it('has a chapter for each release and each piece of which something was entered, in order', async () => {
+    const { run, way } = await begun({ pieces: 3 })
+    const later = Date.now() + 60_000
+    must(await keepEntry(way.id, entryOf({ kind: 'note', step: 's-1 take', text: 'tried' }, 1000)))
+    for (const piece of [3, 1]) {
+      const note = { kind: 'note', step: 's-1 take', text: `of ${piece}` }
+      must(await keepEntry(run, entryOf(note, later + piece, { piece, who: 'CD' })))
+    }
+    const log = must(await wayLog(way.id))
+    expect(log.map(({ title }) => title)).toEqual([
+      'Found and ticked without a release',
+      'Release 1, by AB',
+      'Run by release 1, piece 1 of 3',
+      'Run by release 1, piece 3 of 3',
+    ])
+    expect(log[0]?.run).toBeUndefined()
+    expect(log[3]).toMatchObject({
+      run: { id: run, piece: 3 },
+      lines: [{ who: 'CD', words: 'of 3' }],
+    })
+    for (const { words } of log[1]?.lines ?? []) expect(words).toMatch(/^let pass .*looked at it$/)
+    expect((await wayLog('nowhere')).ok).toBe(false)
   })
 })
 

@@ -378,6 +378,11 @@ test('zero and holes belong to the piece: taken over from before the run, found,
     stepsTo('s-2 zero').length - 1,
   )
   await accessible(page)
+  await open(page, `${path}/log`)
+  await expect(page.getByRole('heading', { name: /^Log · Worm block, zero/ })).toBeVisible()
+  await expect(page.getByText('found zero of setup 2, X -298.000').first()).toBeVisible()
+  await expect(page.getByText(/^ticked one hole of setup 5/)).toBeVisible()
+  await accessible(page)
   const kinds = (await logOf(request, run)).map(({ body }) => body.kind)
   expect(kinds.filter((kind) => kind !== 'done').sort()).toEqual([
     'holes',

@@ -142,6 +142,9 @@ export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsVie
               Release the way first; then pieces are made by it, step by step.
             </p>
           )}
+          <Link className="button self-start" href={`/jobs/${jobId}/ways/${wayId}/run/log`}>
+            The log of this way
+          </Link>
           <RunLines runs={list.runs} base={`/jobs/${jobId}/ways/${wayId}/run`} />
         </section>
       </main>

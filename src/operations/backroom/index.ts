@@ -28,6 +28,7 @@ export const forbiddingOf = behind('forbiddingOf')
 export const hideFault = behind('hideFault')
 export const practiceReadingsOf = behind('practiceReadingsOf')
 export const checkPdfOf = behind('checkPdfOf')
+export const storiesOf = behind('storiesTold')
 export const checkTableOf = behind('checkTableOf')
 
 /** Starts every worker with a piece of real work, so that nobody waits for the first one. */

@@ -14,6 +14,7 @@ import { checkTableOf, forbiddingOf, practiceReadingsOf } from '../runTasks'
 import { standFile } from '../standFile'
 import { diagnoseFile, makeFile, runFile } from '../steering'
 import { standingOfWay } from '../standing'
+import { storiesTold } from '../stories'
 
 /** What is done off the server's own thread: reading what comes from outside, and whatever computes. */
 export const TASKS = {
@@ -42,6 +43,7 @@ export const TASKS = {
   practiceReadingsOf,
   checkTableOf,
   checkPdfOf,
+  storiesTold,
   demoBracket,
 }
 
