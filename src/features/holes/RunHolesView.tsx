@@ -38,9 +38,13 @@ export function RunHolesView(props: RunHolesViewProps) {
   )
   return (
     <div className="flex min-h-screen flex-col">
-      <PieceBar part={part} piece={piece} pieces={pieces} back={back}>
-        {planned ? `setup ${planned.index + 1}, ${planned.setup.name}` : 'no such setup'}
-      </PieceBar>
+      <PieceBar
+        part={part}
+        piece={piece}
+        pieces={pieces}
+        back={{ href: back, words: 'Run' }}
+        here={planned ? `setup ${planned.index + 1}, ${planned.setup.name}` : 'no such setup'}
+      />
       <main className="sheet m-3 mx-auto flex w-full max-w-[820px] grow flex-col overflow-hidden">
         <h1 className="px-3 pt-3 text-[20px] font-bold">Where the holes came out</h1>
         {holes.length > 0 ? (

@@ -1,8 +1,9 @@
-import { ArrowLeft, ClipboardCheck, Printer } from 'lucide-react'
+import { ClipboardCheck, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { type PieceState, type RunStep } from '@/core/paper/run'
 import { type Way } from '@/core/plan/way'
 import { type Part } from '@/core/work/part'
+import { PieceBar } from '@/ui/PieceBar'
 import { WhoInBar } from '@/ui/WhoInBar'
 
 /** Over the steps: which piece, how long it took, who stands there. */
@@ -30,20 +31,13 @@ export function Head({
   readonly onWho: (who: string) => void
 }) {
   return (
-    <header className="flex flex-wrap items-center gap-3 bg-bar px-3 py-2 text-bar-ink">
-      <Link
-        href={base}
-        className="button min-h-[44px]! border-bar-soft! bg-transparent! text-bar-ink!"
-      >
-        <ArrowLeft className="size-5" aria-hidden /> Out
-      </Link>
-      <span className="text-[17px]">
-        {part.name} ·{' '}
-        <b>
-          piece {piece} of {pieces}
-        </b>
-        {step ? ` · setup ${step.setupNumber} of ${way.setups.length}` : ''}
-      </span>
+    <PieceBar
+      part={part}
+      piece={piece}
+      pieces={pieces}
+      back={{ href: base, words: 'Out' }}
+      here={step ? `setup ${step.setupNumber} of ${way.setups.length}` : ''}
+    >
       <span className="figures mr-auto text-bar-soft">{clock(seconds)}</span>
       <WhoInBar who={who} onWho={onWho} />
       <Link href={`${base}/${runId}/sheet?piece=${piece}`} className="button min-h-[44px]!">
@@ -52,7 +46,7 @@ export function Head({
       <Link href={`${base}/${runId}/paper?piece=${piece}`} className="button min-h-[44px]!">
         <Printer className="size-5" aria-hidden /> Paper
       </Link>
-    </header>
+    </PieceBar>
   )
 }
 

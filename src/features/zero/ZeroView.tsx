@@ -76,9 +76,13 @@ export function RunZeroView({ back, log, piece, pieces, runId, ...props }: RunZe
   const work = useRecords(runId, piece, log)
   return (
     <div className="flex min-h-screen flex-col lg:h-screen lg:min-h-[700px]">
-      <PieceBar part={props.part} piece={piece} pieces={pieces} back={back}>
-        Find zero
-      </PieceBar>
+      <PieceBar
+        part={props.part}
+        piece={piece}
+        pieces={pieces}
+        back={{ href: back, words: 'Run' }}
+        here="find zero"
+      />
       <ZeroRoom
         {...props}
         work={work}

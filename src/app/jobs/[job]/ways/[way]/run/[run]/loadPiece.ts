@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation'
 import { type RunLog } from '@/core/paper/run'
+import { type SetupAsked, setupAsked } from '../../setupAsked'
 import { type ReleasedRun, releasedRun } from '@/operations'
 
 export interface PieceParams {
@@ -32,4 +33,12 @@ export async function loadPiece({ params, searchParams }: PieceParams): Promise<
     log: { entries, unread },
     back: `/jobs/${job}/ways/${way}/run/${runId}?piece=${chosen}`,
   }
+}
+
+/** The same with the setup that is asked for, the first when none is. */
+export async function loadPieceSetup(props: PieceParams & SetupAsked) {
+  const [loaded, search] = await Promise.all([loadPiece(props), props.searchParams])
+  const setup = setupAsked(loaded.run.way, search)
+  if (!setup) notFound()
+  return { ...loaded, setup }
 }
