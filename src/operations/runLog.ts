@@ -143,11 +143,11 @@ function checkEntry(
   { entries, part, unread, way, workshop }: RunView,
   body: EntryBody,
 ): Result<true> {
-  if (body.kind === 'withdrawn') {
+  if (body.kind === 'answer' || body.kind === 'withdrawn') {
     const isThere = [...entries, ...unread].some(({ id }) => id === body.entry)
     return isThere
       ? succeed(true)
-      : absent('record.missing', 'What is to be withdrawn is not there any more.')
+      : absent('record.missing', 'What this is about is not there any more.')
   }
   if (body.kind !== 'zero' && body.kind !== 'tick' && body.kind !== 'holes') return succeed(true)
   const planned = planWay(workshop, part, way).setups.find(({ id }) => id === body.setup)

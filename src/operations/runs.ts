@@ -3,9 +3,10 @@ import { nanoid } from 'nanoid'
 import { z } from 'zod'
 import { absent, fail, type Issue, type Result, succeed } from '@/core/ground/issues'
 import { readDocument, writeDocument } from '@/core/paper/formats'
+import { questionsOf } from '@/core/paper/run'
 import { insertRelease, insertRun, listReleases, listRuns } from '@/db'
 import { checkPdfOf, checkTableOf, forbiddingOf, hideFault } from './backroom'
-import { noWay, releasedRun, wayNow } from './runLog'
+import { noWay, releasedRun, runLog, wayNow } from './runLog'
 import { type Forbidding } from './runTasks'
 import { changedSince } from './sinceRelease'
 
@@ -46,6 +47,8 @@ export interface RunList {
   readonly releases: readonly ReleaseLine[]
   readonly runs: readonly RunLine[]
   readonly forbids: readonly Forbidding[]
+  /** Questions about the way that nobody has answered yet. */
+  readonly questions: readonly string[]
 }
 
 export async function runList(wayId: string): Promise<Result<RunList>> {
@@ -78,6 +81,9 @@ export async function runList(wayId: string): Promise<Result<RunList>> {
       isPractice: one.practice !== null,
     })),
     forbids: forbids.value,
+    questions: questionsOf((await runLog(wayId)).entries).flatMap(({ answer, text }) =>
+      answer ? [] : [text],
+    ),
   })
 }
 

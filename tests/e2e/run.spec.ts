@@ -382,6 +382,16 @@ test('zero and holes belong to the piece: taken over from before the run, found,
   await expect(page.getByRole('heading', { name: /^Log · Worm block, zero/ })).toBeVisible()
   await expect(page.getByText('found zero of setup 2, X -298.000').first()).toBeVisible()
   await expect(page.getByText(/^ticked one hole of setup 5/)).toBeVisible()
+  // A question is open until something came back, and is told where the way is released.
+  await page.getByLabel('Question').fill('May the top be skimmed?')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByText('◆ May the top be skimmed?')).toBeVisible()
+  await open(page, path)
+  await expect(page.getByText('◆ Not answered yet: May the top be skimmed?')).toBeVisible()
+  await open(page, `${path}/log`)
+  page.once('dialog', (dialog) => void dialog.accept('Yes, by 0.2'))
+  await page.getByRole('button', { name: 'Answered' }).click()
+  await expect(page.getByText('● May the top be skimmed?')).toBeVisible()
   await accessible(page)
   const kinds = (await logOf(request, run)).map(({ body }) => body.kind)
   expect(kinds.filter((kind) => kind !== 'done').sort()).toEqual([
@@ -390,7 +400,11 @@ test('zero and holes belong to the piece: taken over from before the run, found,
     'withdrawn',
     'zero',
   ])
-  expect((await logOf(request, way)).map(({ body }) => body.kind)).toEqual(['zero'])
+  expect((await logOf(request, way)).map(({ body }) => body.kind)).toEqual([
+    'zero',
+    'question',
+    'answer',
+  ])
 })
 
 test('over HTTP: made, measured, explained, steered', async ({ request }) => {

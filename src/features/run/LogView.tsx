@@ -2,15 +2,18 @@
 
 import { Printer } from 'lucide-react'
 import Link from 'next/link'
-import { type StoryLine } from '@/core/paper/run'
+import { type RunLog, type StoryLine } from '@/core/paper/run'
 import { type Part } from '@/core/work/part'
 import { barJob, TopBar } from '@/ui/TopBar'
+import { Questions } from './Questions'
 
 interface LogViewProps {
   readonly jobId: string
   readonly wayId: string
   readonly wayName: string
   readonly part: Part
+  /** What was entered of the way without a release: its questions are there. */
+  readonly own: RunLog
   readonly chapters: readonly {
     readonly id: string
     readonly at: number
@@ -21,7 +24,7 @@ interface LogViewProps {
 }
 
 /** Everything that happened with a way, to be read like a book: a chapter for each release and each piece. */
-export function LogView({ chapters, jobId, part, wayId, wayName }: LogViewProps) {
+export function LogView({ chapters, jobId, own, part, wayId, wayName }: LogViewProps) {
   const base = `/jobs/${jobId}/ways/${wayId}/run`
   return (
     <>
@@ -38,6 +41,7 @@ export function LogView({ chapters, jobId, part, wayId, wayName }: LogViewProps)
         <h1 className="text-[22px] font-bold">
           Log · {part.name} · {wayName}
         </h1>
+        <Questions wayId={wayId} log={own} />
         {chapters.length === 0 && (
           <p className="sheet mt-3 p-6 text-soft">
             Nothing happened yet. What is released, made, found and ticked is told here, in the

@@ -28,6 +28,7 @@ interface Releasing {
     readonly at: string
     readonly isPractice: boolean
   }[]
+  readonly questions: readonly string[]
   readonly forbids: readonly {
     readonly code: string
     readonly setup?: number
@@ -93,6 +94,11 @@ export function RunsView({ jobId, list: initial, part, wayId, wayName }: RunsVie
               onChange={(event) => setWho(event.target.value)}
             />
           </label>
+          {list.questions.map((text) => (
+            <p key={text} className="text-ochre">
+              ◆ Not answered yet: {text}
+            </p>
+          ))}
           <Forbidding
             forbids={list.forbids}
             whys={whys}

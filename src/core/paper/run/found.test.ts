@@ -6,7 +6,7 @@ import { predictWay } from '../../predict/prediction'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
 import { PIER_PLATE, PIER_PLATE_WAY } from '../demo'
 import { type EntryBody, measuredHoles, pieceState, type RunEntry, stepsOf } from '.'
-import { storyOf, ticksOf, toTick, zerosOf } from '.'
+import { questionsOf, storyOf, ticksOf, toTick, zerosOf } from '.'
 
 const prediction = predictWay(planWay(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY))
 const [, under] = prediction.plan.setups
@@ -33,6 +33,30 @@ const zero = (planned: PlannedSetup): EntryBody => ({
     source: 'typed',
     stood: standingMark(planned),
   },
+})
+
+describe('questions', () => {
+  it('are open until something came back; the last answer counts, a withdrawn one does not', () => {
+    const log = [
+      entry('q1', 1, { kind: 'question', text: 'Which edge is broken?' }),
+      entry('q2', 2, { kind: 'question', text: 'May it be skimmed?' }),
+      entry('a1', 3, { kind: 'answer', entry: 'q1', text: 'All of them' }),
+    ]
+    const told = (more: readonly RunEntry[] = []) =>
+      questionsOf([...log, ...more]).map(({ answer, id }) => [id, answer?.text])
+    // What is open comes first.
+    expect(told()).toEqual([
+      ['q2', undefined],
+      ['q1', 'All of them'],
+    ])
+    const again = entry('a2', 4, { kind: 'answer', entry: 'q1', text: 'Only the top' })
+    expect(told([again])[1]).toEqual(['q1', 'Only the top'])
+    const gone = entry('w', 5, { kind: 'withdrawn', entry: 'a1', why: 'the wrong part' })
+    expect(told([gone])).toEqual([
+      ['q1', undefined],
+      ['q2', undefined],
+    ])
+  })
 })
 
 describe('what was found in a run', () => {

@@ -18,6 +18,7 @@ export {
   type UnreadEntry,
 } from './log'
 export { type Asked } from './asks'
+export { type Question, questionsOf } from './questions'
 export { moveWords } from './moveWords'
 export { type StoryLine, storyOf } from './story'
 export { isFull, type RunStep, type StepKind, stepsOf } from './steps'

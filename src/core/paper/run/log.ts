@@ -50,6 +50,9 @@ export const EntryBodySchema = z.discriminatedUnion('kind', [
       .max(10_000)
       .describe('Where holes were measured from zero of the setup, mm; nothing takes one away.'),
   }),
+  // To whoever ordered the part, or answers for the drawing; and what came back.
+  z.strictObject({ kind: z.literal('question'), text: words }),
+  z.strictObject({ kind: z.literal('answer'), entry: z.string().min(1).max(40), text: words }),
   z.strictObject({ kind: z.literal('withdrawn'), entry: z.string().min(1).max(40), why: words }),
 ])
 export type EntryBody = z.infer<typeof EntryBodySchema>

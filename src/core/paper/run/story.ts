@@ -130,6 +130,10 @@ function wordsOf(
       return `began the holes of ${setupOf(plan, body.setup).words} anew`
     case 'holes':
       return `measured ${holeCount(body.places.length)} of ${setupOf(plan, body.setup).words}`
+    case 'question':
+      return `asked: ${body.text}`
+    case 'answer':
+      return `was answered: ${body.text}`
     case 'paused':
       return 'paused'
     case 'resumed':
