@@ -1,5 +1,5 @@
 import { type Result, succeed } from '@/core/ground/issues'
-import { checkSheet, pieceState, stepsOf, storyOf, VERDICTS } from '@/core/paper/run'
+import { checkSheet, pieceState, stepsOf, storyOf, timesOf, VERDICTS } from '@/core/paper/run'
 import { planWay } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { checkSheetPdf } from '@/pdf'
@@ -33,10 +33,7 @@ export async function checkPdfOf(
           verdict: VERDICTS[verdict].replace(/^\S+ /, ''),
         })),
         rework: lines.flatMap(({ rework, title }) => rework.map((words) => `${title}: ${words}`)),
-        times: way.setups.map(
-          ({ id, name }, i) =>
-            `${i + 1} ${name}: ${Math.round((state.seconds.get(id) ?? 0) / 60)} min`,
-        ),
+        times: timesOf(way, steps, entries, piece).map(({ words }) => words),
         story: storyOf(prediction, steps, entries, piece).map(
           ({ at, who, words }) =>
             `${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} ${who}: ${words}`,

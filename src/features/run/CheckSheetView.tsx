@@ -10,6 +10,7 @@ import {
   type RunEntry,
   stepsOf,
   storyOf,
+  timesOf,
   VERDICTS,
 } from '@/core/paper/run'
 import { planWay } from '@/core/plan/planning'
@@ -34,13 +35,13 @@ interface CheckSheetViewProps {
 /** One piece on paper: every requirement with what was measured, the time taken, and its story. */
 export function CheckSheetView(props: CheckSheetViewProps) {
   const { entries, jobId, part, piece, pieces, release, runId, way, wayId, workshop } = props
-  const { lines, state, story } = useMemo(() => {
+  const { lines, story, times } = useMemo(() => {
     const prediction = predictWay(planWay(workshop, part, way))
     const steps = stepsOf(prediction)
     const state = pieceState(steps, entries, piece)
     return {
       lines: checkSheet(prediction, steps, state),
-      state,
+      times: timesOf(way, steps, entries, piece),
       story: storyOf(prediction, steps, entries, piece),
     }
   }, [entries, part, piece, way, workshop])
@@ -117,14 +118,7 @@ export function CheckSheetView(props: CheckSheetViewProps) {
       </table>
       <ReworkList lines={lines} />
       <h2 className="mt-5 text-[18px] font-bold">Time taken</h2>
-      <p>
-        {way.setups
-          .map(
-            ({ id, name }, i) =>
-              `${i + 1} ${name} ${Math.round((state.seconds.get(id) ?? 0) / 60)} min`,
-          )
-          .join(' · ')}
-      </p>
+      <p>{times.map(({ words }) => words).join(' · ')}</p>
       <h2 className="mt-5 text-[18px] font-bold">Its story</h2>
       <ol className="text-[14px]">
         {story.map(({ at, id, who, words }) => (

@@ -6,7 +6,7 @@ import { predictWay } from '../../predict/prediction'
 import { STANDARD_WORKSHOP } from '../../shop/workshop'
 import { PIER_PLATE, PIER_PLATE_WAY } from '../demo'
 import { type EntryBody, measuredHoles, pieceState, type RunEntry, stepsOf } from '.'
-import { questionsOf, storyOf, ticksOf, toTick, zerosOf } from '.'
+import { questionsOf, storyOf, ticksOf, timesOf, toTick, zerosOf } from '.'
 
 const prediction = predictWay(planWay(STANDARD_WORKSHOP, PIER_PLATE, PIER_PLATE_WAY))
 const [, under] = prediction.plan.setups
@@ -139,5 +139,13 @@ describe('what was found in a run', () => {
     // A minute from tick to tick is a minute worked on the setup.
     const minutes = log.map((one, i) => ({ ...one, at: i * 60_000 }))
     expect(pieceState(steps, minutes, 1).seconds.get(setup)).toBe((log.length - 1) * 60)
+    // The next piece is told beside it: it took a third.
+    const next = minutes
+      .slice(0, 3)
+      .map((one, i) => ({ ...one, id: `n${i}`, piece: 2, at: 1e8 + i * 60_000 }))
+    const [, second] = timesOf(PIER_PLATE_WAY, steps, [...minutes, ...next], 2)
+    expect(second).toMatchObject({ minutes: 2, usual: log.length - 1 })
+    expect(second?.words).toBe('2 From below: 2 min, before 6 min')
+    expect(timesOf(PIER_PLATE_WAY, steps, minutes, 1)[1]?.usual).toBeUndefined()
   })
 })
