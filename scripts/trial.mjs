@@ -215,8 +215,11 @@ async function manyJobs({ address, marks, url }) {
 async function kills({ address, killDatabase, marks, url }) {
   const blows = IS_SHORT ? 4 : 24
   let over = false
+  // Made before anything is killed: the run of a way without a release has the way's id.
+  const runs = []
+  for (let i = 0; i < 3; i++) runs.push((await freshJob(address, DOCUMENT)).ways[0].id)
   const writers = Array.from({ length: 6 }, () => keepSaving(address, DOCUMENT, () => over))
-  const devices = Array.from({ length: 3 }, () => keepEntering(address, DOCUMENT, () => over))
+  const devices = runs.map((run) => keepEntering(address, run, () => over))
   await wait(1500)
   for (let i = 0; i < blows; i++) {
     // Where the one before is not up again yet there is nothing to kill.

@@ -93,9 +93,7 @@ export async function keepSaving(address, text, isOver) {
 }
 
 /** Enters into a run on and on, sends again what got no answer, and keeps a ledger of what was acknowledged. */
-export async function keepEntering(address, text, isOver) {
-  const job = await freshJob(address, text)
-  const run = job.ways[0].id
+export async function keepEntering(address, run, isOver) {
   const ledger = []
   let n = 0
   while (!isOver()) {
