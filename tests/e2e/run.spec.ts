@@ -383,7 +383,7 @@ test('zero and holes belong to the piece: taken over from before the run, found,
   await expect(page.getByText('found zero of setup 2, X -298.000').first()).toBeVisible()
   await expect(page.getByText(/ticked one hole of setup 5/)).toBeVisible()
   // A question is open until something came back, and is told where the way is released.
-  await page.getByLabel('Question').fill('May the top be skimmed?')
+  await page.getByRole('textbox', { name: 'Question' }).fill('May the top be skimmed?')
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText('◆ May the top be skimmed?')).toBeVisible()
   await open(page, path)
