@@ -53,7 +53,7 @@ export function FindPane(props: FindPaneProps) {
           {props.sentence}
         </p>
       )}
-      <KeptReadings {...props} />
+      <KeptReadings {...props} onWithdraw={(id) => props.onWithdraw(id, finding.who)} />
     </div>
   )
 }

@@ -30,7 +30,7 @@ export interface FindPaneProps extends PaneProps {
   readonly records: readonly KeptRecord[]
   readonly sentence: string | undefined
   readonly onKeep: (record: ZeroRecord, who: string) => void
-  readonly onWithdraw: (id: string) => void
+  readonly onWithdraw: (id: string, who: string) => void
 }
 
 /** The instruments that fit what is in the mill's spindle. */

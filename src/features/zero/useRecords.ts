@@ -4,20 +4,18 @@ import { useCallback, useMemo } from 'react'
 import { type RecordsBySetup, type ZeroRecord } from '@/core/floor/offsets'
 import { type RunLog, zerosOf } from '@/core/paper/run'
 import { useRunLog } from '@/ui/useRunLog'
-import { useWho } from '@/ui/useWho'
 
 export interface ZeroRecords {
   readonly records: RecordsBySetup
   /** What could not be kept yet, or was not taken. */
   readonly sentence: string | undefined
   keep(setup: string, record: ZeroRecord, who: string): void
-  withdraw(id: string): void
+  withdraw(id: string, who: string): void
 }
 
 /** The readings of zero that count for a piece of a run. */
 export function useRecords(runId: string, piece: number, initial: RunLog): ZeroRecords {
   const { enter, entries, kept, unread } = useRunLog(runId, initial)
-  const [who] = useWho()
   const records = useMemo(() => zerosOf({ entries, unread }, piece), [entries, piece, unread])
   const keep = useCallback(
     (setup: string, record: ZeroRecord, by: string): void =>
@@ -25,13 +23,13 @@ export function useRecords(runId: string, piece: number, initial: RunLog): ZeroR
     [enter, piece],
   )
   const withdraw = useCallback(
-    (id: string): void => {
+    (id: string, by: string): void => {
       const why = window.prompt('Why are these readings withdrawn? They stay in the log.')?.trim()
       // It is said of the piece whose readings they are.
       const of = [...entries, ...unread].find((entry) => entry.id === id)?.piece ?? piece
-      if (why) enter(of, { kind: 'withdrawn', entry: id, why }, who)
+      if (why) enter(of, { kind: 'withdrawn', entry: id, why }, by)
     },
-    [enter, entries, piece, unread, who],
+    [enter, entries, piece, unread],
   )
   const told =
     kept.kind === 'kept'
