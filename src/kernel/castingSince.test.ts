@@ -10,13 +10,14 @@ import {
 } from '@/core/ground/geometry'
 import { SADDLE, SADDLE_CASTING } from '@/core/paper/demo'
 import { seededUniform } from '@/core/chain/variation'
+import { benchStand, type Casting, fitMeasured, type MeasuredPoint } from '@/core/work/casting'
 import {
-  benchStand,
-  type Casting,
-  fitMeasured,
-  type MeasuredPoint,
-  type Stand,
-} from '@/core/work/casting'
+  FOOT_CUT,
+  footAt,
+  fittedSaddle,
+  outsideByHand,
+  SADDLE_SKIN,
+} from '../../tests/support/saddleByHand'
 import { loadSolver } from '.'
 
 let solve: Solve
@@ -30,26 +31,12 @@ const INTO_MACHINE = composeMotions(
   turnAbout('z', point(10, -4, 2), 0.02),
 ) as unknown as Motion<'casting', 'casting'>
 const AWAY = { x: 312.4, y: -87.1, z: 41.9 }
-/** Where the foot was cut: not quite where it was meant to be. */
-const FOOT_AT = -1.1
-const footAt = (x: number, y: number): number => FOOT_AT + 0.009 * x - 0.002 * y
-
 const moved = (at: MeasuredPoint['at']): MeasuredPoint['at'] => {
   const { x, y, z } = applyMotion(INTO_MACHINE, point<'casting'>(at.x, at.y, at.z))
   return { x: x + AWAY.x, y: y + AWAY.y, z: z + AWAY.z }
 }
-const raw = (SADDLE_CASTING.stands[0] as Stand).points
-
-const CUT: readonly MeasuredPoint[] = [
-  [20, 15],
-  [180, 15],
-  [100, 80],
-  [60, 40],
-].map(([x = 0, y = 0], i) => ({
-  id: `c${i + 1}`,
-  surface: 'bottom',
-  at: moved({ x, y, z: footAt(x, y) }),
-}))
+const raw = SADDLE_SKIN
+const CUT = FOOT_CUT.map((one): MeasuredPoint => ({ ...one, at: moved(one.at) }))
 
 /** The casting with its foot cut, measured once more in the machine: by marks, or only on faces that were measured before. */
 function cutCasting(by: 'marks' | 'faces', cut: readonly MeasuredPoint[] = CUT): Casting {
@@ -68,17 +55,14 @@ function cutCasting(by: 'marks' | 'faces', cut: readonly MeasuredPoint[] = CUT):
   }
 }
 
-const fitted = (casting: Casting) => {
-  const made = fitMeasured(SADDLE, casting, solve)
-  if (!made.ok) throw new Error(made.issues[0].sentence)
-  return made.value
-}
+const fitted = (casting: Casting) => fittedSaddle(casting, solve)
 
 describe('after the first face is cut, the rest fitted again', () => {
   it('the casting lies on the cut face: its plane is that of the part, whatever is chosen of the rest', () => {
-    const { cut, fit, joined, points } = fitted(cutCasting('marks'))
-    expect(cut).toMatchObject({ side: 'bottom', points: 4 })
-    expect(cut?.offMm).toBeLessThan(1e-9)
+    const { cuts, fit, joined, points } = fitted(cutCasting('marks'))
+    expect(cuts).toMatchObject([{ side: 'bottom', points: 4 }])
+    expect(cuts[0]?.offMm).toBeLessThan(1e-9)
+    expect(cuts[0]?.awayMm).toBeLessThan(1e-9)
     expect(joined.misfits[0]?.mm).toBeLessThan(1e-9)
     // What was measured of the foot as cast is no more.
     expect(points.some(({ surface }) => surface === 'bottom')).toBe(false)
@@ -161,38 +145,3 @@ describe('after the first face is cut, the rest fitted again', () => {
     expect(!inLine.ok && inLine.issues[0].sentence).toMatch(/in one line/)
   })
 })
-
-/** What lies outside of a surface of the saddle at a place, written out by its drawing. */
-function outsideByHand(surface: string, { x, y, z }: { x: number; y: number; z: number }): number {
-  const away = Math.hypot(x - 100, z - 76)
-  switch (surface) {
-    case 'left':
-      return -x
-    case 'right':
-      return x - 200
-    case 'front':
-      return -y
-    case 'back':
-      return y - 90
-    case 'top':
-      return z - 120
-    case 'left-pad.floor':
-    case 'right-pad.floor':
-      return z - 50
-    case 'left-pad.wall':
-      return 45 - x
-    case 'right-pad.wall':
-      return x - 155
-    case 'fork.front':
-      return y - 28
-    case 'fork.back':
-      return 62 - y
-    case 'trunnion':
-      return 22 - away
-    // The wall over the bore is reckoned from its skin on top inwards to the bore.
-    case 'wall:over-bore':
-      return away - 22
-    default:
-      throw new Error(`no surface ${surface}`)
-  }
-}

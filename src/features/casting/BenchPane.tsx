@@ -88,7 +88,7 @@ function FirstCutPane({
   const router = useRouter()
   const [sentence, setSentence] = useState<string>()
   const first = firstFace(part)
-  if (!first || fit.cut) return null
+  if (!first || fit.cuts.length > 0) return null
   const stand = benchStand(part, casting, fit.points, fit.fit.motion, oppositeOf(first.side))
   const skin = skinMm(part)
   const take = async (on: 'jacks' | 'nest'): Promise<void> => {

@@ -81,8 +81,10 @@ export function CastingBar({
           </button>
         ))}
       </div>
-      {fit?.cut ? (
-        <span className="text-soft">lies on {fit.cut.label}, as it is cut</span>
+      {fit && fit.cuts.length > 0 ? (
+        <span className="text-soft">
+          lies on {fit.cuts.map(({ label }) => label).join(' and ')}, as cut
+        </span>
       ) : (
         <HeldChoice casting={body} edit={edit} />
       )}

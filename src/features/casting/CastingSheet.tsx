@@ -92,7 +92,7 @@ function Picture({
 }) {
   const [host, size] = useSize<HTMLDivElement>({ width: 840, height: 480 })
   const { down } = casting.bench
-  const drawn = useMemo(() => partCut(part, fit.cut), [fit.cut, part])
+  const drawn = useMemo(() => partCut(part, fit.cuts), [fit.cuts, part])
   const looks = useCastingLooks(drawn, fit, down, from)
   const scene = useMemo(() => {
     if (!looks) return undefined

@@ -24,7 +24,7 @@ export default function CastingSolid({
       {
         kind: 'moved' as const,
         by: asDrawn(invertMotion(fit.fit.motion)),
-        of: boughtSolid(partCut(part, fit.cut)),
+        of: boughtSolid(partCut(part, fit.cuts)),
       },
     ],
     [fit, part],

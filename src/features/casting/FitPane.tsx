@@ -9,7 +9,7 @@ import {
   nextPoints,
   wholeDoubt,
 } from '@/core/work/casting'
-import { type Part } from '@/core/work/part'
+import { axisOf, type Part } from '@/core/work/part'
 import { bindingWords, figure, OUTCOME, outcomeWord } from './words'
 
 const TEXT = { red: 'text-red', ochre: 'text-ochre', green: 'text-green' } as const
@@ -25,13 +25,18 @@ export function FitPane({
   if (!fit) return <section className="sheet p-3 text-soft">Fitting …</section>
   return (
     <>
-      {fit.cut && (
-        <p className="rounded-r-md border-l-4 border-green bg-sheet p-2.5 text-[14px] first-letter:uppercase">
-          <strong>{fit.cut.label} is cut:</strong> the casting lies on {fit.cut.points} points
-          measured there since, flat to {figure(fit.cut.offMm, part.unit)}. The rest is fitted
-          again: it may slide and turn on that, and no more.
+      {fit.cuts.map((cut, i) => (
+        <p
+          key={cut.side}
+          className="rounded-r-md border-l-4 border-green bg-sheet p-2.5 text-[14px] first-letter:uppercase"
+        >
+          <strong>{cut.label} is cut:</strong> the casting lies on {cut.points} points measured
+          there since, flat to {figure(cut.offMm, part.unit)}
+          {i > 0 &&
+            `, and with what was cut before as drawn within ${figure(cut.awayMm, part.unit)}`}
+          . {i === fit.cuts.length - 1 && leftFree(fit)}
         </p>
-      )}
+      ))}
       <section aria-label="Every face" className="sheet p-3">
         <h2 className="mb-1 text-[16px] font-bold">Every face, least metal first</h2>
         <table className="w-full text-[14px]">
@@ -97,9 +102,12 @@ function Lies({ fit, part }: { readonly part: Part; readonly fit: CastingFit }) 
       )}
       {fit.freeMm > fit.fit.smallestMm + 0.005 && (
         <p className="rounded-r-md border-l-4 border-blue bg-tint p-2">
-          <strong>{fit.cut ? 'What the cut costs:' : 'What holding costs:'}</strong>{' '}
-          {fit.cut ? `cut where the fit had ${fit.cut.label},` : 'with nothing held'} there would be{' '}
-          {figure(fit.freeMm - fit.fit.smallestMm, part.unit)} more at the tightest place.
+          <strong>{fit.cuts.length > 0 ? 'What the cut costs:' : 'What holding costs:'}</strong>{' '}
+          {fit.cuts.length > 0
+            ? `cut where the fit had ${fit.cuts.map(({ label }) => label).join(' and ')},`
+            : 'with nothing held'}{' '}
+          there would be {figure(fit.freeMm - fit.fit.smallestMm, part.unit)} more at the tightest
+          place.
         </p>
       )}
       {binds && (
@@ -122,6 +130,15 @@ function Lies({ fit, part }: { readonly part: Part; readonly fit: CastingFit }) 
   )
 }
 
+/** What the cut faces leave to be chosen. */
+function leftFree({ cuts }: CastingFit): string {
+  const across = new Set(cuts.map(({ side }) => axisOf(side))).size
+  if (across > 2) return 'Nothing is left to choose.'
+  return across > 1
+    ? 'The rest is fitted again: it may slide along both, and no more.'
+    : 'The rest is fitted again: it may slide and turn on that, and no more.'
+}
+
 /** Where a point would say most, and which ones look wrong. */
 function Measure({ fit, part }: { readonly part: Part; readonly fit: CastingFit }) {
   const { plusMinusMm } = fit.fit
@@ -130,7 +147,7 @@ function Measure({ fit, part }: { readonly part: Part; readonly fit: CastingFit 
     const { motion, smallestMm } = fit.fit
     return {
       next: nextPoints(part, points, motion, smallestMm).filter(
-        ({ surface }) => surface !== fit.cut?.side,
+        ({ surface }) => !fit.cuts.some(({ side }) => side === surface),
       ),
       doubts: doubtsOf(part, points, motion),
       whole: wholeDoubt(part, points),

@@ -4,10 +4,12 @@ import { type Program, type Row, type Solve } from './program'
 import { after, movedBy } from './turning'
 
 /**
- * What of the part stays where it is: nothing; how it is turned; or the three points that it rests on, so that it
- * slides and turns on them: those of a plane across Z, or across another axis.
+ * What of the part stays where it is: nothing; how it is turned; the three points that it rests on, so that it
+ * slides and turns on them: those of a plane across Z, or across another axis; two such planes, so that it slides
+ * along one axis only; or all of it.
  */
-export type Held = 'none' | 'turn' | 'rest' | 'rest-x' | 'rest-y'
+export type Held =
+  'none' | 'turn' | 'rest' | 'rest-x' | 'rest-y' | 'slide-x' | 'slide-y' | 'slide-z' | 'all'
 
 /** A best place of the part, as far as the tightest of all goes. */
 export interface Best {
@@ -89,6 +91,10 @@ const FREE: Readonly<Record<Held, readonly boolean[]>> = {
   rest: [true, true, false, false, false, true],
   'rest-x': [false, true, true, true, false, false],
   'rest-y': [true, false, true, false, true, false],
+  'slide-x': [true, false, false, false, false, false],
+  'slide-y': [false, true, false, false, false, false],
+  'slide-z': [false, false, true, false, false, false],
+  all: [false, false, false, false, false, false],
 }
 
 /**

@@ -65,6 +65,8 @@ export function fitCasting(
 ): Result<Fit> {
   const measured = measuredOf(surfaces, points)
   if (!measured.ok) return measured
+  // Where all is held there is nothing to choose.
+  if (held === 'all') return succeed(fitAt(measured.value, held, solve, { motion: from }))
   const near = fitBest(measured.value, held, solve, from)
   const best = polished(measured.value, held, near)
   const balanced = balance(measured.value, held, best, from)
@@ -81,7 +83,12 @@ export function lookAtFit(
   return measured.ok ? succeed({ motion, ...slacksAt(measured.value, motion) }) : measured
 }
 
-function fitAt(points: readonly Measured[], held: Held, solve: Solve, { motion }: Best): Fit {
+function fitAt(
+  points: readonly Measured[],
+  held: Held,
+  solve: Solve,
+  { motion }: Pick<Best, 'motion'>,
+): Fit {
   const at = slacksAt(points, motion)
   const binding = bindingAt(points, held, solve, motion, at.smallestMm)
   return { motion, ...at, binding, plusMinusMm: uncertaintyOf(points, binding) }

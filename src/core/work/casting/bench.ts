@@ -27,7 +27,7 @@ import {
 } from '../part'
 import { type JoinedPoint } from './joined'
 import { type Casting } from './schema'
-import { cutSince } from './since'
+import { cutsSince } from './since'
 
 /** A jack, screw or shim under the skin. */
 export interface Jack {
@@ -86,7 +86,7 @@ export function benchStand(
     .map((one) => ({ ...one, at: applyMotion(toPart, one.at) }))
   const skin = skinUnder(part, placed, down)
   // On a cut face it lies flat, and nothing is jacked up.
-  const isCut = cutSince(casting) === down
+  const isCut = cutsSince(casting).includes(down)
   const where = isCut ? [] : jackPlaces(part, casting.bench, down)
   const heights = where.map((at) => skin(at))
   const offset = isCut

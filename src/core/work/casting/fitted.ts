@@ -13,7 +13,7 @@ import { type Result, succeed } from '../../ground/issues'
 import { type Part } from '../part'
 import { type JoinedPoint, joinStands, type Joined } from './joined'
 import { type Casting } from './schema'
-import { type CutFace, layOnCut } from './since'
+import { type CutFace, layOnCuts } from './since'
 import { fitLabel, fitSurfacesOf, skinMm } from './surfaces'
 
 /** How a surface comes out. */
@@ -44,10 +44,10 @@ export interface Remedy {
 /** A part fitted into a casting. */
 export interface CastingFit {
   readonly joined: Joined
-  /** As they lie on the cut face where there is one, without what was measured on that. */
+  /** As they lie on the cut faces where there are any, without what was measured on those. */
   readonly points: readonly JoinedPoint[]
-  /** The face that has been cut already, on which the casting lies. */
-  readonly cut: CutFace | undefined
+  /** The faces that have been cut already, on which the casting lies, in that order. */
+  readonly cuts: readonly CutFace[]
   readonly fit: Fit
   /** How it would come out as it lies. */
   readonly asItLies: Pick<Fit, 'smallestMm' | 'slacks' | 'tightest' | 'overMm'>
@@ -76,9 +76,9 @@ export function fitMeasured(
 ): Result<CastingFit> {
   const joined = joinStands(part, casting)
   if (!joined.ok) return joined
-  const laid = layOnCut(part, casting, joined.value, wanted)
+  const laid = layOnCuts(part, casting, joined.value, wanted)
   if (!laid.ok) return laid
-  const { cut: cutFace, held, points } = laid.value
+  const { cuts, held, points } = laid.value
   const surfaces = fitSurfacesOf(part)
   const fitted = fitCasting(surfaces, points, held, solve)
   if (!fitted.ok) return fitted
@@ -88,14 +88,19 @@ export function fitMeasured(
   const free =
     held === 'none'
       ? fitted
-      : fitCasting(surfaces, cutFace ? asCast(casting, joined.value) : points, 'none', solve)
+      : fitCasting(
+          surfaces,
+          cuts.length > 0 ? asCast(casting, joined.value) : points,
+          'none',
+          solve,
+        )
   const rows = rowsOf(part, surfaces, fit)
   const cut = rows.filter(({ kind }) => kind === 'cut')
   const cleans = rows.every(({ outcome }) => outcome !== 'short')
   return succeed({
     joined: joined.value,
     points,
-    cut: cutFace,
+    cuts,
     fit,
     asItLies: lying.value,
     surfaces: rows,

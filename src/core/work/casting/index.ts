@@ -30,7 +30,7 @@ export {
   SpotSchema,
   type Stand,
 } from './schema'
-export { type CutFace, cutSince, partCut } from './since'
+export { type CutFace, cutsSince, partCut } from './since'
 export { SPOT_ADVICE } from './spots'
 export { freeId, type TakenIn, type Touch, withTouch } from './taken'
 export { layScan, readCloud, type ScanPair, type ThinnedScan, thinScan } from './scan'

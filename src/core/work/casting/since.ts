@@ -2,7 +2,9 @@ import { type Held } from '../../chain/fitting'
 import {
   add,
   applyMotion,
+  AXES,
   type Axis,
+  composeMotions,
   cross,
   dot,
   type Motion,
@@ -11,6 +13,7 @@ import {
   type Point,
   scale,
   subtract,
+  turnDirection,
   withAxis,
 } from '../../ground/geometry'
 import { fail, type Result, succeed } from '../../ground/issues'
@@ -28,68 +31,128 @@ export interface CutFace {
   readonly label: string
   /** How far its points are off one plane, at the most, mm. */
   readonly offMm: number
+  /**
+   * How far its points are from where the part has the face, at the most, mm: with the faces that were cut before it
+   * where the part has them, what is out of square with those, or too thick or thin.
+   */
+  readonly awayMm: number
   readonly points: number
 }
 
-/** The points of a casting, laid on the face that was cut last where one was, and what of the part that holds. */
+/** The points of a casting, laid on the faces that were cut, and what of the part that holds. */
 export interface LaidPoints {
   readonly points: readonly JoinedPoint[]
-  readonly cut: CutFace | undefined
+  /** The faces that were cut, in the order in which they were. */
+  readonly cuts: readonly CutFace[]
   readonly held: Held
 }
 
-/** The part slides on the cut face and turns about what is square to it; nothing else is left to choose. */
+/** The part slides on the face that was cut first and turns about what is square to it. */
 const ON: Readonly<Record<Axis, Held>> = { x: 'rest-x', y: 'rest-y', z: 'rest' }
+/** Against a second one square to it, it slides along one axis only. */
+const ALONG: Readonly<Record<Axis, Held>> = { x: 'slide-x', y: 'slide-y', z: 'slide-z' }
 const LEAST_POINTS = 3
 
-/** The face that was cut last, if a stand says so. */
-export const cutSince = ({ stands }: Pick<Casting, 'stands'>): Side | undefined =>
-  stands.findLast(({ since, points }) => since !== undefined && points.length > 0)?.since
+/** The faces that were cut, as the stands say, in that order. */
+export const cutsSince = ({ stands }: Pick<Casting, 'stands'>): readonly Side[] => [
+  ...new Set(
+    stands.flatMap(({ points, since }) =>
+      since !== undefined && points.length > 0 ? [since] : [],
+    ),
+  ),
+]
 
-/** The part with nothing left on a face that has been cut, for pictures of the casting. */
-export const partCut = (part: Part, cut: CutFace | undefined): Part =>
-  cut
-    ? {
-        ...part,
-        faces: {
-          ...part.faces,
-          [cut.side]: { ...part.faces[cut.side], stock: { mm: 0 }, spread: { mm: 0 } },
-        },
-      }
-    : part
+/** The part with nothing left on the faces that have been cut, for pictures of the casting. */
+export const partCut = (part: Part, cuts: readonly CutFace[]): Part => ({
+  ...part,
+  faces: {
+    ...part.faces,
+    ...Object.fromEntries(
+      cuts.map(({ side }) => [side, { ...part.faces[side], stock: { mm: 0 }, spread: { mm: 0 } }]),
+    ),
+  },
+})
 
 /**
- * Lays a casting on the face that was cut: its measured plane where the part has it. What was measured there before
- * is no more; all other points go along.
+ * Lays a casting on the faces that were cut: the measured plane of the first where the part has it; of the next one
+ * across another axis its direction and level as far as the first leaves them free; and the level of a third. What was
+ * measured there before they were cut is no more; all other points go along.
  */
-export function layOnCut(
+export function layOnCuts(
   part: Part,
   casting: Casting,
   { points }: Joined,
   held: Held,
 ): Result<LaidPoints> {
-  const side = cutSince(casting)
-  if (!side) return succeed({ points, cut: undefined, held })
-  const since = new Set(casting.stands.flatMap((one) => (one.since === side ? [one.id] : [])))
-  const own = points.filter(({ stand, surface }) => since.has(stand) && surface === side)
-  const label = fitLabel(part, side)
-  const plane = planeThrough(own.map(({ at }) => at))
-  if (!plane)
-    return fail(
-      'casting.cut-few',
-      own.length < LEAST_POINTS
-        ? `${label} is cut, and ${own.length === 0 ? 'nothing was measured' : `only ${own.length} ${own.length === 1 ? 'point was' : 'points were'} measured`} on it since. Take three, far apart: the casting lies on them.`
-        : `The points on ${label} since it was cut lie in one line. Take one more beside it.`,
-      'stands',
+  const sides = cutsSince(casting)
+  if (sides.length === 0) return succeed({ points, cuts: [], held })
+  const planes: { side: Side; plane: PlaneThrough; own: readonly At[] }[] = []
+  for (const side of sides) {
+    const own = cutPoints(casting, points, side)
+    const plane = planeOn(fitLabel(part, side), own)
+    if (!plane.ok) return plane
+    planes.push({ side, plane: plane.value, own })
+  }
+  let motion: Motion<'casting', 'casting'> = NOT_MOVED
+  const across: Axis[] = []
+  for (const { plane, side } of planes) {
+    const axis = axisOf(side)
+    if (across.includes(axis)) continue
+    motion = composeMotions(
+      onto(movedPlane(motion, plane), side, levelOf(part, side), across),
+      motion,
     )
-  const motion = onto(plane, side, levelOf(part, side))
+    across.push(axis)
+  }
+  const cuts = planes.map(({ own, plane: { offMm }, side }): CutFace => {
+    const [axis, level] = [axisOf(side), levelOf(part, side)]
+    const awayMm = Math.max(...own.map((at) => Math.abs(applyMotion(motion, at)[axis] - level)))
+    return { side, label: fitLabel(part, side), offMm, awayMm, points: own.length }
+  })
   return succeed({
     points: points.flatMap((one) =>
-      one.surface === side ? [] : [{ ...one, at: applyMotion(motion, one.at) }],
+      sides.some((side) => side === one.surface)
+        ? []
+        : [{ ...one, at: applyMotion(motion, one.at) }],
     ),
-    cut: { side, label, offMm: plane.offMm, points: own.length },
-    held: ON[axisOf(side)],
+    cuts,
+    held: heldBy(across),
   })
+}
+
+/** What is held by cut faces across these axes. */
+function heldBy([first, second, third]: readonly Axis[]): Held {
+  if (first === undefined || third !== undefined) return 'all'
+  if (second === undefined) return ON[first]
+  const left = AXES.find((axis) => axis !== first && axis !== second)
+  return left ? ALONG[left] : 'all'
+}
+
+/** What was measured on a face since it was cut: then, and in every stand after that. */
+function cutPoints({ stands }: Casting, points: readonly JoinedPoint[], side: Side): readonly At[] {
+  const first = stands.findIndex(({ since }) => since === side)
+  const after = new Set(stands.slice(first).map(({ id }) => id))
+  return points.flatMap(({ at, stand, surface }) =>
+    surface === side && after.has(stand) ? [at] : [],
+  )
+}
+
+function planeOn(label: string, own: readonly At[]): Result<PlaneThrough> {
+  const plane = planeThrough(own)
+  return plane
+    ? succeed(plane)
+    : fail(
+        'casting.cut-few',
+        own.length < LEAST_POINTS
+          ? `${label} is cut, and ${own.length === 0 ? 'nothing was measured' : `only ${own.length} ${own.length === 1 ? 'point was' : 'points were'} measured`} on it since. Take three, far apart: the casting lies on them.`
+          : `The points on ${label} since it was cut lie in one line. Take one more beside it.`,
+        'stands',
+      )
+}
+
+const NOT_MOVED: Motion<'casting', 'casting'> = {
+  rows: [point(1, 0, 0), point(0, 1, 0), point(0, 0, 1)],
+  shift: point(0, 0, 0),
 }
 
 interface PlaneThrough {
@@ -122,16 +185,30 @@ function planeThrough(places: readonly At[]): PlaneThrough | undefined {
   return { at, normal, offMm }
 }
 
-/** Brings a plane to where a face of the part is, by the shortest turn. */
+function movedPlane(
+  motion: Motion<'casting', 'casting'>,
+  { at, normal, offMm }: PlaneThrough,
+): PlaneThrough {
+  const turned = turnDirection<'casting', 'casting'>(motion, normal)
+  return { at: applyMotion(motion, at), normal: turned, offMm }
+}
+
+/**
+ * Brings a plane to where a face of the part is, by the shortest turn that leaves what lies across the given axes: with
+ * one of them only a turn about it is left, with two none.
+ */
 function onto(
   { at, normal }: PlaneThrough,
   side: Side,
   levelMm: number,
+  across: readonly Axis[],
 ): Motion<'casting', 'casting'> {
   const n = normalOf(side)
   const to = point<'casting'>(n.x, n.y, n.z)
-  const from = dot(normal, to) < 0 ? scale(normal, -1) : normal
-  const rows = shortestTurn(from, to)
+  const out = dot(normal, to) < 0 ? scale(normal, -1) : normal
+  const [kept] = across
+  const seen = kept ? withAxis(out, kept, 0) : out
+  const rows = across.length > 1 ? NOT_MOVED.rows : shortestTurn(scale(seen, 1 / norm(seen)), to)
   const turned: Motion<'casting', 'casting'> = { rows, shift: point(0, 0, 0) }
   const there = applyMotion(turned, at)
   // Along the face it stays where it is, as near as that can be said: about the middle of its points.
