@@ -1,10 +1,11 @@
 'use client'
 
-import { type ReactNode, useEffect, useState } from 'react'
+import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { type LinkShare } from '@/core/chain/variation'
 import { type Cure, type Cures } from '@/core/foreman/cures'
 import { type Plan } from '@/core/plan/planning'
-import { type Way } from '@/core/plan/way'
+import { stopShort, type Way } from '@/core/plan/way'
+import { allRequirements } from '@/core/work/part'
 import { startCures } from '@/workers/client'
 
 interface AdviceProps {
@@ -53,7 +54,13 @@ export default function Advice({
       </Line>
     )
   if (found === 'looking') return <Line>Looking for what would help …</Line>
-  if (!found) return <Line>{link.remedy}</Line>
+  const short = <StopShort plan={plan} requirement={requirement} onTry={onTry} />
+  if (!found)
+    return (
+      <Line>
+        {link.remedy} {short}
+      </Line>
+    )
   const { atBest, cures, was } = found
   return (
     <Line>
@@ -71,8 +78,22 @@ export default function Advice({
           Try {cure.words}: <Gain figure={figure} from={was} to={cure.predicted} />
         </Button>
       ))}
+      {short}
     </Line>
   )
+}
+
+/** What no gear cures, a measurement before the last cut does. */
+function StopShort({
+  onTry,
+  plan,
+  requirement,
+}: Pick<AdviceProps, 'onTry' | 'plan' | 'requirement'>) {
+  const found = useMemo(() => {
+    const of = allRequirements(plan.part).find(({ id }) => id === requirement)
+    return of && stopShort(plan.part, plan.way, of)
+  }, [plan, requirement])
+  return found && <Button onClick={() => onTry(found.way)}>{found.words}</Button>
 }
 
 function useCures(

@@ -14,6 +14,7 @@ export {
   WaySchema,
 } from './schema'
 export { refsOfPickup } from './pickup'
+export { type StopShort, stopShort } from './stopShort'
 export {
   changeClamping,
   holdIn,

@@ -12,6 +12,7 @@ import {
 import { type Check } from '../../chain/variation'
 import { type Datum, DatumFrame } from './datumFrame'
 import { datumsOf } from './datums'
+import { directionOfDatum } from './directions'
 import { bonusOf, playOf, sizeReading } from './material'
 import { type Measured, type MeasureSources, Reader, still, term } from './reader'
 import { comparable, isPlane } from './targets'
@@ -110,8 +111,14 @@ function framed(
       })
     }
     case 'coaxiality':
-    case 'symmetry':
       return reader.position(frame, { diameter: requirement.tolerance.mm, bonus: () => undefined })
+    case 'symmetry': {
+      // Central on a plane: only across that plane. Central on an axis: whichever way.
+      const along =
+        first?.kind === 'plane' || first?.kind === 'middle' ? directionOfDatum(first) : undefined
+      const diameter = requirement.tolerance.mm
+      return reader.position(frame, { diameter, bonus: () => undefined, along })
+    }
     case 'perpendicularity':
     case 'parallelism':
       return reader.orientation(frame, first as Datum, requirement.tolerance.mm)

@@ -61,6 +61,8 @@ export interface PositionAsked {
   readonly each?: boolean | undefined
   /** Height of a projected zone, mm. */
   readonly projected?: number | undefined
+  /** The zone lies between two planes square to this direction; round about an axis where left out. */
+  readonly along?: Point<'part'> | undefined
 }
 
 interface Spot {
@@ -167,10 +169,10 @@ export class Reader {
    */
   position(
     frame: DatumFrame,
-    { bonus, diameter, each = false, projected }: PositionAsked,
+    { along, bonus, diameter, each = false, projected }: PositionAsked,
   ): Result<Measured> {
     const spots = this.targets.map((target): readonly Spot[] => {
-      const across = acrossOf(target)
+      const across = along ? ([along] as const) : acrossOf(target)
       const places = projected === undefined ? this.extremes(target) : outside(target, projected)
       return places.map((at) => ({ target, at, across }))
     })
@@ -221,6 +223,7 @@ export class Reader {
         moves: motions.map((m) => 2 * move(u, m)),
         lower: -diameter,
         upper: diameter,
+        label: isPlane(target) ? undefined : placeWords(this.part, target, at),
       }
     return {
       kind: 'round',
