@@ -8,6 +8,8 @@ import { z } from 'zod'
 import { EXERCISE_IDS, FAULTS, MillActionSchema } from '../core/floor/standin'
 import { Mills } from './mills'
 
+/** What the corners and triangles of work of a shape of its own may come to. */
+const MOST_FIGURES = 120_000
 const figure = z.number().min(-100_000).max(100_000)
 const place = z.strictObject({ x: figure, y: figure })
 const ends = z.tuple([figure, figure])
@@ -35,6 +37,20 @@ const WorldSchema = z.strictObject({
       }),
     )
     .max(2000),
+  work: z
+    .strictObject({
+      positions: z.array(figure).max(MOST_FIGURES),
+      triangles: z.array(z.int().min(0).max(MOST_FIGURES)).max(MOST_FIGURES),
+    })
+    .refine(
+      ({ positions, triangles }) =>
+        positions.length % 3 === 0 &&
+        triangles.length % 3 === 0 &&
+        triangles.length > 0 &&
+        triangles.every((vertex) => 3 * vertex < positions.length),
+      'must be triangles between corners that are there',
+    )
+    .optional(),
   ends: z.strictObject({ x: ends, y: ends, z: ends }),
   backlashMm: z.number().min(0).max(10),
   repeatMm: z.number().min(0).max(10),
@@ -63,7 +79,7 @@ const ClaimSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('fault'), fault: z.enum(FAULTS) }),
 ])
 
-const MOST_BODY = 500_000
+const MOST_BODY = 2_500_000
 
 /** The simulated mill as a small service: docs/stream.md. */
 export function millServer(token: string, mills = new Mills()): Server {

@@ -1,6 +1,6 @@
 'use client'
 
-import { type SeenWorld, type StreamMessage, TOOL_FIGURES } from '@/core/floor/standin'
+import { type SeenWorld, type StreamMessage, TOOL_FIGURES, WORK } from '@/core/floor/standin'
 
 interface SightProps {
   readonly seen: SeenWorld
@@ -51,11 +51,19 @@ export function Sight({ className, isNarrow = false, last, mark, seen }: SightPr
         <polygon
           key={`${box.name} ${i}`}
           points={box.corners.map(at).join(' ')}
-          fill={box.name === 'work' ? 'var(--sheet)' : 'var(--hatch)'}
+          fill={box.name === WORK ? 'var(--sheet)' : 'var(--hatch)'}
           stroke="var(--ink)"
-          strokeWidth={box.name === 'work' ? 0.9 : 0.6}
+          strokeWidth={box.name === WORK ? 0.9 : 0.6}
         />
       ))}
+      {seen.edges && (
+        <path
+          d={seen.edges.map(([x, y, u, v]) => `M${at({ x, y })}L${at({ x: u, y: v })}`).join('')}
+          stroke="var(--soft)"
+          strokeWidth="0.5"
+          fill="none"
+        />
+      )}
       {boxes.map((box, i) => (
         <BoxName
           key={`${box.name} ${i}`}
@@ -74,31 +82,7 @@ export function Sight({ className, isNarrow = false, last, mark, seen }: SightPr
           fill="var(--hole)"
         />
       ))}
-      {mark && (
-        <g stroke="var(--blue)" strokeWidth="0.8">
-          <line
-            x1={mark.x - left - 5}
-            x2={mark.x - left + 5}
-            y1={back - mark.y}
-            y2={back - mark.y}
-          />
-          <line
-            x1={mark.x - left}
-            x2={mark.x - left}
-            y1={back - mark.y - 5}
-            y2={back - mark.y + 5}
-          />
-          <text
-            x={mark.x - left + 6}
-            y={back - mark.y - 15}
-            fontSize={letter}
-            fill="var(--blue)"
-            stroke="none"
-          >
-            {mark.words}
-          </text>
-        </g>
-      )}
+      {mark && <Mark mark={mark} at={[mark.x - left, back - mark.y]} letter={letter} />}
       {inside && (
         <circle
           cx={inside.x - left}
@@ -197,5 +181,26 @@ function BoxName({
     <text x={x} y={y} fontSize={letter} textAnchor="middle" fill="var(--soft)">
       {box.name}
     </text>
+  )
+}
+
+/** A cross with words: where something should be. */
+function Mark({
+  at: [x, y],
+  letter,
+  mark,
+}: {
+  readonly at: readonly [number, number]
+  readonly letter: number
+  readonly mark: NonNullable<SightProps['mark']>
+}) {
+  return (
+    <g stroke="var(--blue)" strokeWidth="0.8">
+      <line x1={x - 5} x2={x + 5} y1={y} y2={y} />
+      <line x1={x} x2={x} y1={y - 5} y2={y + 5} />
+      <text x={x + 6} y={y - 15} fontSize={letter} fill="var(--blue)" stroke="none">
+        {mark.words}
+      </text>
+    </g>
   )
 }

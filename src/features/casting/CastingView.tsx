@@ -114,7 +114,14 @@ function Measured({
             castingId={stored.id}
           />
           {address.show === 'points' && way && (
-            <MillPoints part={part} way={way} workshop={workshop} edit={document_.edit} />
+            <MillPoints
+              part={part}
+              way={way}
+              workshop={workshop}
+              name={casting.name}
+              fit={fit}
+              edit={document_.edit}
+            />
           )}
           {address.show === 'bench' && way && (
             <Footings part={part} way={way} workshop={workshop} />

@@ -6,7 +6,15 @@ import { setupWorld, touchedPoint } from '@/core/floor/offsets'
 import { refusal, type SeenWorld } from '@/core/floor/standin'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
-import { type Casting, fitLabel, fitSurfacesOf, withTouch } from '@/core/work/casting'
+import {
+  type Casting,
+  type CastingFit,
+  fitLabel,
+  fitSurfacesOf,
+  lumpOf,
+  skinOff,
+  withTouch,
+} from '@/core/work/casting'
 import { type Part } from '@/core/work/part'
 import { call } from '@/ui/api'
 import { Choice } from '@/ui/fields'
@@ -14,12 +22,16 @@ import { MillPanel } from '@/ui/MillPanel'
 import { seedOf } from '@/ui/seedOf'
 import { Sight } from '@/ui/Sight'
 import { useMill } from '@/ui/useMill'
+import { solids } from '@/workers/client'
 import { type Moment, momentsOf } from './moments'
 
 interface MillPointsProps {
   readonly part: Part
   readonly way: Way
   readonly workshop: Workshop
+  readonly name: string
+  /** How the part is to lie in it, where it was measured. */
+  readonly fit: CastingFit | undefined
   readonly edit: (change: (casting: Casting) => Casting) => void
 }
 
@@ -33,7 +45,7 @@ const LOOSE = { place: 2, turnRad: 0.006, size: 0.3 } as const
 const PROBE = ['probe'] as const
 
 /** Points from the probe of the stand-in mill, with the part as a setup of the way has it. */
-export default function MillPoints({ edit, part, way, workshop }: MillPointsProps) {
+export default function MillPoints({ edit, fit, name, part, way, workshop }: MillPointsProps) {
   const moments = useMemo(() => momentsOf(workshop, part, way), [part, way, workshop])
   const [key, setKey] = useState(moments[0]?.key ?? '')
   const [standing, setStanding] = useState<Standing>()
@@ -46,9 +58,13 @@ export default function MillPoints({ edit, part, way, workshop }: MillPointsProp
       </p>
     )
   const begin = async (): Promise<void> => {
+    const { before } = moment.planned
+    const mesh = await solids().left(part, before)
+    // The casting that lies there is the one that was measured: its skin is off by the same.
+    const lump = lumpOf(part, before, mesh, skinOff(part, fit, seedOf(name)))
     const answer = await call<Standing>('/api/mill/mills', 'POST', {
       kind: 'setup',
-      world: setupWorld(moment.planned),
+      world: setupWorld(moment.planned, {}, lump),
       viseSeed: seedOf(part.name),
       setupSeed: seedOf(part.name + moment.planned.setup.name),
       loose: LOOSE,

@@ -1,5 +1,5 @@
 import { seededUniform } from '../../chain/variation'
-import { type World } from './world'
+import { WORK, type World } from './world'
 
 /** How far things may really be from what the plan says, ± mm (turn: ± rad). */
 export interface Looseness {
@@ -28,7 +28,7 @@ export function hideTruth(
     turnRad: world.vise.turnRad + off(ofVise, loose.turnRad),
   }
   const boxes = world.boxes.map((box) =>
-    box.name === 'work'
+    box.name === WORK && !world.work
       ? {
           ...box,
           high: { ...box.high, x: box.high.x + off(ofSetup, loose.size) },
@@ -37,7 +37,7 @@ export function hideTruth(
         }
       : box,
   )
-  const work = boxes.find((box) => box.name === 'work')
+  const work = boxes.find((box) => box.name === WORK)
   return {
     ...world,
     vise,

@@ -25,6 +25,7 @@ export {
   SETTER_MM,
   TOOL_FIGURES,
 } from './mill'
+export { type WorkMesh } from './metal'
 export { type SeenWorld, seenWorld } from './seen'
 export {
   hear,
@@ -45,6 +46,7 @@ export {
   inVise,
   toNearestWall,
   topUnder,
+  WORK,
   type World,
   type WorldBox,
   type WorldHole,

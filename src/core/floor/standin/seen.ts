@@ -1,3 +1,4 @@
+import { sharpEdges } from './metal'
 import { inMachine, type World } from './world'
 
 /** What an eye sees: places to half a millimetre, so that the truth must still be measured. */
@@ -11,6 +12,8 @@ export interface SeenWorld {
     readonly top: number
   }[]
   readonly holes: readonly { readonly x: number; readonly y: number; readonly diameter: number }[]
+  /** The edges of work of a shape of its own, from above: x and y of one end and of the other. */
+  readonly edges?: readonly (readonly [number, number, number, number])[] | undefined
 }
 
 export function seenWorld(world: World): SeenWorld {
@@ -28,5 +31,11 @@ export function seenWorld(world: World): SeenWorld {
       ...at(hole.at.x, hole.at.y),
       diameter: byEye(hole.diameter),
     })),
+    ...(world.work && {
+      edges: sharpEdges(world.work).map(([a, b]) => {
+        const [p, q] = [at(a.x, a.y), at(b.x, b.y)]
+        return [p.x, p.y, q.x, q.y] as const
+      }),
+    }),
   }
 }

@@ -1,4 +1,22 @@
 import { type PlanePoint, turnPlane } from '../../ground/geometry'
+import { Metal, type WorkMesh } from './metal'
+
+export const WORK = 'work'
+
+const metals = new WeakMap<WorkMesh, Metal>()
+
+function metalOf({ work }: World): Metal | undefined {
+  if (!work) return undefined
+  const known = metals.get(work)
+  if (known) return known
+  const made = new Metal(work)
+  metals.set(work, made)
+  return made
+}
+
+/** What stands there as upright blocks: all of it, but for work of a shape of its own. */
+const blocks = ({ boxes, work }: World): readonly WorldBox[] =>
+  work ? boxes.filter(({ name }) => name !== WORK) : boxes
 
 /** An upright block of metal, in the frame of the vise: X along the jaw, Y towards the fixed jaw, Z over the bed; mm. */
 export interface WorldBox {
@@ -29,6 +47,8 @@ export interface World {
   }
   readonly boxes: readonly WorldBox[]
   readonly holes: readonly WorldHole[]
+  /** The work as it is, where it is more than a block: then its box is only what it stands within. */
+  readonly work?: WorkMesh | undefined
   /** Ends of the travels, machine coordinates, mm. */
   readonly ends: Readonly<Record<'x' | 'y' | 'z', readonly [number, number]>>
   readonly backlashMm: number
@@ -72,9 +92,12 @@ export function toNearestWall(world: World, at: PlanePoint, over: number): numbe
   const hole = holeAround(world, at, over)
   const p = inVise(world, at)
   if (hole) return hole.diameter / 2 - Math.hypot(p.x - hole.at.x, p.y - hole.at.y)
-  return world.boxes
+  return blocks(world)
     .filter((box) => over < box.top)
-    .reduce((least, box) => Math.min(least, toRectangle(p, box.low, box.high)), Infinity)
+    .reduce(
+      (least, box) => Math.min(least, toRectangle(p, box.low, box.high)),
+      metalOf(world)?.toWall(p, over) ?? Infinity,
+    )
 }
 
 /** Height over the bed of what lies under a place: the bed itself when nothing does. */
@@ -82,7 +105,7 @@ export function topUnder(world: World, at: PlanePoint): number {
   const p = inVise(world, at)
   const hole = world.holes.find((h) => Math.hypot(p.x - h.at.x, p.y - h.at.y) < h.diameter / 2)
   if (hole) return hole.bottom
-  return world.boxes
+  return blocks(world)
     .filter((box) => toRectangle(p, box.low, box.high) <= 0)
-    .reduce((most, box) => Math.max(most, box.top), 0)
+    .reduce((most, box) => Math.max(most, box.top), metalOf(world)?.under(p) ?? 0)
 }

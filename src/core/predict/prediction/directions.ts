@@ -1,4 +1,4 @@
-import { cross, dot, norm, type Point, scale, type Six, subtract } from '../../ground/geometry'
+import { add, cross, dot, norm, type Point, scale, type Six, subtract } from '../../ground/geometry'
 import { directionOf, firstSurface, type Surface, type Target } from '../../work/part'
 import { type Datum, inPlane } from './datumFrame'
 import { normalOf } from './targets'
@@ -34,4 +34,13 @@ export function acrossTo(to: Target, apart: Point<'part'>): Point<'part'> {
   const across = subtract(apart, scale(along, dot(apart, along)))
   const length = norm(across)
   return length > 1e-9 ? scale(across, 1 / length) : inPlane(along)[0]
+}
+
+/** Where the axis of a hole would be met outside it: at its mouth, and so far out. */
+export function outside(target: Target, height: number): readonly Point<'part'>[] {
+  const surface = firstSurface(target)
+  if (surface.kind !== 'axis') return []
+  const out = scale(directionOf(surface), -height)
+  const { from } = surface
+  return [from, add(from, out)]
 }

@@ -5,7 +5,6 @@ import {
   dotSix,
   norm,
   type Point,
-  point,
   rotationRow,
   scale,
   type Six,
@@ -33,7 +32,7 @@ import {
 } from '../../chain/variation'
 import { type Model } from './buildModel'
 import { type Datum, type DatumFrame, inPlane, leastWidth } from './datumFrame'
-import { acrossOf, acrossTo, directionOfDatum, leanRow } from './directions'
+import { acrossOf, acrossTo, directionOfDatum, leanRow, outside } from './directions'
 import { seenMotions } from './motions'
 import { readTarget, sumOf, targetRow } from './readings'
 import { isPlane, normalOf, placeWords } from './targets'
@@ -366,13 +365,4 @@ function gaugeOver(
 ): Gauge {
   const motions = seenMotions([...rows, ...frame.boundRows], frame.free).map((m) => m.motion)
   return { motions: motions.length, checks: checks(motions), bounds: frame.bounds(motions) }
-}
-
-/** Where the axis of a hole would be met outside it: at its mouth, and so far out. */
-function outside(target: Target, height: number): readonly Point<'part'>[] {
-  const surface = firstSurface(target)
-  if (surface.kind !== 'axis') return []
-  const out = scale(directionOf(surface), -height)
-  const { from } = surface
-  return [from, point(from.x + out.x, from.y + out.y, from.z + out.z)]
 }

@@ -69,17 +69,20 @@ type Common = Pick<FitSurface, 'id' | 'kind' | 'leastMm' | 'mostMm' | 'aimMm' | 
 function shaped(part: Part, surface: Surface, common: Common): FitSurface {
   if (surface.kind === 'plane')
     return { ...common, shape: 'plane', at: surface.at, normal: surface.normal }
-  const feature = part.features.find(({ id }) => id === surface.owner)
-  const isInside =
-    feature?.kind === 'hole' || (feature?.kind === 'contour' && feature.takes === 'inside')
   return {
     ...common,
     shape: 'round',
     at: surface.from,
     axis: directionOf(surface),
     radiusMm: surface.diameterMm / 2,
-    isInside,
+    isInside: isBore(part, surface),
   }
+}
+
+/** Whether the metal of a round lies outside of it. */
+export function isBore({ features }: Part, { owner }: Surface): boolean {
+  const feature = features.find(({ id }) => id === owner)
+  return feature?.kind === 'hole' || (feature?.kind === 'contour' && feature.takes === 'inside')
 }
 
 /** What a surface of a fit is called. */

@@ -1,0 +1,141 @@
+import {
+  cross,
+  dot,
+  norm,
+  planeDistance,
+  type PlanePoint,
+  point,
+  type Point,
+  scale,
+  subtract,
+} from '../../ground/geometry'
+import { meshBounds, RayTree, triangleCount } from '../../ground/mesh'
+
+/** The work as triangles in the frame of the vise, mm: three figures a corner, three corners a triangle. */
+export interface WorkMesh {
+  readonly positions: readonly number[]
+  readonly triangles: readonly number[]
+}
+
+type Segment = readonly [PlanePoint, PlanePoint]
+
+/** Sections closer to each other than this are one, mm. */
+const LEVEL_MM = 0.01
+const MOST_SECTIONS = 64
+/** A hair beside, so that one does not look down along an edge between two triangles, mm. */
+const ASIDE = [1.3e-6, 0.7e-6] as const
+
+/** What a tip feels of work of any shape: what lies under it, and how far the nearest wall is at its height. */
+export class Metal {
+  private readonly tree: RayTree<'setup'>
+  private readonly mesh: { readonly positions: Float32Array; readonly triangles: Uint32Array }
+  private readonly top: number
+  private readonly sections = new Map<number, readonly Segment[]>()
+
+  constructor({ positions, triangles }: WorkMesh) {
+    this.mesh = {
+      positions: Float32Array.from(positions),
+      triangles: Uint32Array.from(triangles),
+    }
+    this.tree = new RayTree(this.mesh)
+    this.top = meshBounds(this.mesh).high.z
+  }
+
+  /** How high the metal under a place goes, of which the tip is above; nothing where there is none. */
+  under({ x, y }: PlanePoint): number | undefined {
+    const from = this.top + 1
+    const [first] = this.tree.hits(point(x + ASIDE[0], y + ASIDE[1], from), point(0, 0, -1))
+    return first && from - first.away
+  }
+
+  /** From a place to the nearest wall at a height, mm; negative within the metal, Infinity where nothing is that high. */
+  toWall(at: PlanePoint, height: number): number {
+    const section = this.section(height)
+    let nearest = Infinity
+    let crossed = 0
+    for (const [a, b] of section) {
+      nearest = Math.min(nearest, toSegment(at, a, b))
+      // Even-odd, along X: each end of a segment counts for one side of the line only.
+      if (a.y > at.y !== b.y > at.y && at.x < a.x + ((at.y - a.y) * (b.x - a.x)) / (b.y - a.y))
+        crossed++
+    }
+    return crossed % 2 === 1 ? -nearest : nearest
+  }
+
+  private section(height: number): readonly Segment[] {
+    const level = Math.round(height / LEVEL_MM)
+    const known = this.sections.get(level)
+    if (known) return known
+    if (this.sections.size >= MOST_SECTIONS) this.sections.clear()
+    // Half a step over the level: what lies flat at a round height is not cut along itself.
+    const found = this.cutAt((level + 0.5) * LEVEL_MM)
+    this.sections.set(level, found)
+    return found
+  }
+
+  private cutAt(z: number): readonly Segment[] {
+    const { positions, triangles } = this.mesh
+    const found: Segment[] = []
+    for (let t = 0; t < triangleCount(this.mesh); t++) {
+      const ends: PlanePoint[] = []
+      for (let k = 0; k < 3; k++) {
+        const a = 3 * (triangles[3 * t + k] as number)
+        const b = 3 * (triangles[3 * t + ((k + 1) % 3)] as number)
+        const [az, bz] = [positions[a + 2] as number, positions[b + 2] as number]
+        if (az > z === bz > z) continue
+        const share = (z - az) / (bz - az)
+        const along = (i: number): number =>
+          (positions[a + i] as number) +
+          share * ((positions[b + i] as number) - (positions[a + i] as number))
+        ends.push({ x: along(0), y: along(1) })
+      }
+      const [from, to] = ends
+      if (from && to) found.push([from, to])
+    }
+    return found
+  }
+}
+
+function toSegment(p: PlanePoint, a: PlanePoint, b: PlanePoint): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const square = dx * dx + dy * dy
+  const share =
+    square > 0 ? Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / square)) : 0
+  return Math.hypot(p.x - a.x - share * dx, p.y - a.y - share * dy)
+}
+
+/** The cosine of how far two faces must turn from each other for an eye to see the edge between them: 25°. */
+const EDGE_COS = 0.906
+
+/** The edges that an eye sees from above: where faces that are not upright turn, or end. */
+export function sharpEdges(mesh: WorkMesh): readonly Segment[] {
+  const corner = (vertex: number): Point<'setup'> =>
+    point(
+      mesh.positions[3 * vertex] ?? 0,
+      mesh.positions[3 * vertex + 1] ?? 0,
+      mesh.positions[3 * vertex + 2] ?? 0,
+    )
+  const key = ({ x, y, z }: Point<'setup'>): string =>
+    `${x.toFixed(3)} ${y.toFixed(3)} ${z.toFixed(3)}`
+  const seen = new Map<string, { readonly ends: Segment; readonly out: Point<'setup'> }>()
+  const found: Segment[] = []
+  for (let t = 0; t < mesh.triangles.length; t += 3) {
+    const three = [0, 1, 2].map((k) => corner(mesh.triangles[t + k] as number))
+    const [a, b, c] = three as [Point<'setup'>, Point<'setup'>, Point<'setup'>]
+    const across = cross(subtract(b, a), subtract(c, a))
+    const size = norm(across)
+    if (size === 0) continue
+    const out = scale(across, 1 / size)
+    for (const ends of [
+      [a, b],
+      [b, c],
+      [c, a],
+    ] as const) {
+      const name = ends.map(key).sort().join('|')
+      const other = seen.get(name)
+      if (!other) seen.set(name, { ends, out })
+      else if (dot(other.out, out) < EDGE_COS && (other.out.z > 0 || out.z > 0)) found.push(ends)
+    }
+  }
+  return found.filter(([a, b]) => planeDistance(a, b) > 0)
+}
