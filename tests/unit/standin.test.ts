@@ -83,7 +83,7 @@ it('what it does not understand is refused in words', async () => {
   const large = await fetch(`${base}/mills`, {
     method: 'POST',
     headers: KNOWN,
-    body: 'x'.repeat(600_000),
+    body: 'x'.repeat(3_000_000),
   })
   expect(large.status).toBe(413)
 })

@@ -30,7 +30,7 @@ export function outcomeWord({ kind, outcome }: FittedSurface): string {
 
 /** Figures as they are read: two places in mm, three in inches. */
 export const figure = (mm: number, unit: LengthUnit): string =>
-  unit === 'mm' ? mm.toFixed(2) : printLength(mm, 'inch')
+  (unit === 'mm' ? mm.toFixed(2) : printLength(mm, 'inch')).replace('-', '−')
 
 /** What binds, and what easing it would give. */
 export function bindingWords(part: Part, { fit, points }: CastingFit): string | undefined {

@@ -1,6 +1,6 @@
 'use client'
 
-import { type Bought, type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
+import { type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
 import { printLength } from '@/core/handbook/units'
 import { printFeature, printTyped } from '@/core/work/say'
 
@@ -21,8 +21,19 @@ const SIGNS: Readonly<Record<Feature['kind'], string>> = {
   chamfer: '◹',
 }
 
-const boughtWords = ({ bought, stock, toCut }: Bought, { unit }: Part): string =>
-  `${bought}${stock.mm > 0 ? ` +${printLength(stock.mm, unit)}` : ''}${toCut ? ', to cut' : ''}`
+const boughtWords = (
+  { bought, stock, toCut, walls }: NonNullable<Feature['bought']>,
+  part: Part,
+): string =>
+  [
+    `${bought}${leftWords(stock.mm, part)}${toCut ? ', to cut' : ''}`,
+    ...(walls
+      ? [`walls${leftWords(walls.stock.mm, part)}${walls.toCut ? ', to cut' : ' as they come'}`]
+      : []),
+  ].join('; ')
+
+const leftWords = (mm: number, { unit }: Part): string =>
+  mm > 0 ? ` +${printLength(mm, unit)}` : ''
 
 function unnamed(feature: Feature): Feature {
   const { name: _name, ...plain } = feature

@@ -1,7 +1,7 @@
 'use client'
 
 import { Link2, MessageSquareText, Trash2 } from 'lucide-react'
-import { type Feature, featureLabel, type Part } from '@/core/work/part'
+import { type Feature, featureLabel, hasWalls, type Part } from '@/core/work/part'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { BoughtFields } from './BoughtFields'
@@ -112,10 +112,9 @@ export function FeaturePanel({
         ))}
         <BoughtFields
           bought={feature.bought}
+          canPart={hasWalls(feature)}
           unit={unit}
-          onChange={({ bought, spread, stock, toCut }) =>
-            onChange({ ...feature, bought: { bought, spread, stock, toCut } })
-          }
+          onChange={(bought) => onChange({ ...feature, bought })}
           onNone={() => {
             const { bought: _old, ...rest } = feature
             onChange(rest as Feature)

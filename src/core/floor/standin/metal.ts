@@ -106,6 +106,8 @@ function toSegment(p: PlanePoint, a: PlanePoint, b: PlanePoint): number {
 
 /** The cosine of how far two faces must turn from each other for an eye to see the edge between them: 25°. */
 const EDGE_COS = 0.906
+/** What looks up by less than this is a wall that leans by a hair. */
+const UP = 0.1
 
 /** The edges that an eye sees from above: where faces that are not upright turn, or end. */
 export function sharpEdges(mesh: WorkMesh): readonly Segment[] {
@@ -134,7 +136,7 @@ export function sharpEdges(mesh: WorkMesh): readonly Segment[] {
       const name = ends.map(key).sort().join('|')
       const other = seen.get(name)
       if (!other) seen.set(name, { ends, out })
-      else if (dot(other.out, out) < EDGE_COS && (other.out.z > 0 || out.z > 0)) found.push(ends)
+      else if (dot(other.out, out) < EDGE_COS && Math.max(other.out.z, out.z) > UP) found.push(ends)
     }
   }
   return found.filter(([a, b]) => planeDistance(a, b) > 0)

@@ -132,7 +132,10 @@ function reachRules({ part, name }: Inspection, planned: PlannedSetup, i: number
 
 /** Whether the stock on a face is enough for the unevenness it was bought with, both together. */
 function cleanup({ part, name, length }: Inspection): Finding[] {
-  return [...SIDES, ...part.features.map(({ id }) => id)].flatMap((ref) => {
+  const refs = part.features.flatMap(({ bought, id }) =>
+    bought?.walls ? [`${id}.floor`, `${id}.wall`] : [id],
+  )
+  return [...SIDES, ...refs].flatMap((ref) => {
     const face = boughtOf(part, ref)
     if (!face?.toCut || face.bought === 'cut' || face.stock.mm >= face.spread.mm) return []
     return [

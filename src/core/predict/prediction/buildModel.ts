@@ -111,7 +111,7 @@ function castSurface(
   part: Part,
   surface: Surface,
 ): StackCut | readonly [] {
-  const bought = isSide(surface.owner) ? undefined : boughtOf(part, surface.owner)
+  const bought = isSide(surface.owner) ? undefined : boughtOf(part, surface.id)
   if (!bought || bought.spread.mm === 0) return []
   const make = (plusMinus: number) => () => ({
     cause: `${refLabel(part, surface.id)}, as ${bought.bought === 'cut' ? 'bought' : bought.bought}`,

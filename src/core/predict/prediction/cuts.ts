@@ -13,7 +13,7 @@ import {
   subtract,
   translation,
 } from '../../ground/geometry'
-import { featureSurfaces, isSide, refLabel, type Surface } from '../../work/part'
+import { featureSurfaces, isSide, refLabel, staysAsBought, type Surface } from '../../work/part'
 import { processOf } from '../../plan/planning'
 import { cantileverDeflection } from '../../handbook/standards'
 import { type Column, type Distribution, type StackCut } from '../../chain/variation'
@@ -37,7 +37,8 @@ function surfacesOfOp({ part, surfaces }: SetupMaking, op: Op): readonly Surface
     return face ? [face] : []
   }
   const feature = part.features.find((f) => f.id === op.feature)
-  return feature ? featureSurfaces(part, feature) : []
+  // What the casting keeps of it as it came is where the casting has it, whatever else of it is cut.
+  return feature ? featureSurfaces(part, feature).filter(({ id }) => !staysAsBought(part, id)) : []
 }
 
 /** m: what machine and cutter add to a surface cut here. */

@@ -192,7 +192,7 @@ function controls(part: Part, placed: readonly Placed[], up: Point<'part'>): rea
 /** Heights of all finished planes that lie level, and of the axes of bores that do. */
 function scribes(part: Part, up: Point<'part'>): readonly Scribe[] {
   return [...partSurfaces(part).values()].flatMap((surface): Scribe[] => {
-    const bought = boughtOf(part, surface.owner)
+    const bought = boughtOf(part, surface.id)
     // What is not in the casting and not a face of it is drilled later, from what is cut by then.
     if (!bought?.toCut) return []
     const along = Math.abs(dot(directionOf(surface), up))

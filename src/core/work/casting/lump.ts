@@ -13,7 +13,14 @@ import {
 import { decompose } from '../../ground/linalg'
 import { cornerOf, type Mesh, triangleCount } from '../../ground/mesh'
 import { acrossOf } from '../../ground/recipe'
-import { boughtOf, directionOf, type Part, partSurfaces, type Surface } from '../part'
+import {
+  boughtOf,
+  directionOf,
+  type Part,
+  partSurfaces,
+  staysAsBought,
+  type Surface,
+} from '../part'
 import { type PartState, type Skin } from '../stock'
 import { type JoinedPoint } from './joined'
 import { isBore } from './surfaces'
@@ -47,7 +54,7 @@ export function skinOff(
   const toPart = measured && invertMotion(measured.fit.motion)
   const found = new Map<string, SkinOff>()
   for (const surface of partSurfaces(part).values()) {
-    const bought = boughtOf(part, surface.owner)
+    const bought = boughtOf(part, surface.id)
     if (!bought || bought.bought === 'cut') continue
     const spread = bought.spread.mm
     const drawn = [OFF_SHARE, LEAN_SHARE, LEAN_SHARE].map(
@@ -149,7 +156,10 @@ export function lumpOf(
     const faces = [...refs].flatMap((ref) => {
       const surface = surfaces.get(ref)
       if (!surface) return []
-      const mm = state.cut.has(surface.owner) ? 0 : (off.get(ref)?.(at) ?? 0)
+      const mm =
+        state.cut.has(surface.owner) && !staysAsBought(part, surface.id)
+          ? 0
+          : (off.get(ref)?.(at) ?? 0)
       return [{ out: outOf(part, surface, at), mm }]
     })
     if (faces.every(({ mm }) => mm === 0)) continue

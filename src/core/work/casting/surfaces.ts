@@ -32,7 +32,7 @@ export function fitSurfacesOf(part: Part): readonly FitSurface[] {
   const surfaces = partSurfaces(part)
   const skin = skinMm(part)
   const own = [...surfaces.values()].flatMap((surface): FitSurface[] => {
-    const bought = boughtOf(part, surface.owner)
+    const bought = boughtOf(part, surface.id)
     if (!bought || bought.bought === 'cut') return []
     const { spread, stock, toCut } = bought
     const weight = part.casting?.prefer?.[surface.id]

@@ -2,7 +2,7 @@ import { type Axis, AXES } from '../../ground/geometry'
 import { type Issue } from '../../ground/issues'
 import { holeLimits, KNOWN_HOLE_FITS, parseThread } from '../../handbook/standards'
 import { printLength } from '../../handbook/units'
-import { asBought } from './bought'
+import { asBought, hasWalls } from './bought'
 import { featureLabel, resolveRef } from './refs'
 import { linkIssues, patternIssues, tooManyHoles } from './checkPattern'
 import { type Feature, type Part, type Requirement } from './schema'
@@ -166,7 +166,10 @@ function kindIssues(part: Part, feature: Feature, path: string): Issue[] {
   }
   if (feature.bought && !asBought(feature))
     say('bought.closed', 'with so much left on it, nothing of it is in the stock; leave less.')
-  if (feature.bought && !feature.bought.toCut && feature.bought.stock.mm > 0)
+  const { bought } = feature
+  if (bought?.walls && !hasWalls(feature))
+    say('bought.walls', 'it has no walls and floor that could come otherwise from each other.')
+  if ([bought, bought?.walls].some((of) => of && !of.toCut && of.stock.mm > 0))
     say('bought.left', 'it stays as it comes, so nothing is left on it to be cut.')
   if (feature.kind === 'slot' && !planeOf(feature.on).includes(feature.runs))
     say('slot.runs', 'it must run along a direction of its own face.')

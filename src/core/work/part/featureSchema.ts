@@ -2,6 +2,7 @@ import { z } from 'zod'
 import {
   AngleSchema,
   boughtFields,
+  boughtWallsFields,
   DirectionSchema,
   IdSchema,
   LengthSchema,
@@ -37,7 +38,13 @@ const common = {
   on: SideSchema.describe('The face that it is on, and from which it is reached.'),
   place: PlaceSchema,
   bought: z
-    .strictObject(boughtFields)
+    .strictObject({
+      ...boughtFields,
+      walls: z
+        .strictObject(boughtWallsFields)
+        .optional()
+        .describe('What is left on its walls, where that is not as much as on its floor.'),
+    })
     .optional()
     .describe(
       'It is in the stock as that comes: cast, forged or drawn, with so much left on its faces.',

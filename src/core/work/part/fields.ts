@@ -36,6 +36,12 @@ export const boughtFields = {
   toCut: z.boolean().describe('The drawing wants this face cut.'),
 }
 
+/** The walls of a feature, where they come otherwise than its floor. */
+export const boughtWallsFields = {
+  stock: boughtFields.stock,
+  toCut: boughtFields.toCut,
+}
+
 export const PositionSchema = z.strictObject({
   x: z.number().min(-MOST_MM).max(MOST_MM),
   y: z.number().min(-MOST_MM).max(MOST_MM),

@@ -24,7 +24,7 @@ export {
   tidyDirection,
 } from './contour'
 export { CAST_PROCESSES } from './castingSchema'
-export { asBought, boughtOf, isToCut } from './bought'
+export { asBought, boughtOf, hasWalls, isToCut, staysAsBought } from './bought'
 export { cornerPoint, markedCorner } from './corner'
 export { type HolePlace, holesOf } from './holePlaces'
 export { opposedCorners, remainingOutline } from './outline'

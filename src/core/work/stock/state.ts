@@ -3,6 +3,7 @@ import {
   asBought,
   axisOf,
   boughtOf,
+  staysAsBought,
   type Box,
   type Feature,
   isSide,
@@ -50,7 +51,8 @@ export function afterCut(state: PartState, op: Cut, setup: number): PartState {
 /** What a surface belongs to is raw until it is cut, unless it was bought cut. */
 export function isRaw(part: Part, state: PartState, surface: string): boolean {
   const bought = boughtOf(part, surface)
-  return bought !== undefined && bought.bought !== 'cut' && !isCut(state, surface)
+  if (bought === undefined || bought.bought === 'cut') return false
+  return !isCut(state, surface) || staysAsBought(part, surface)
 }
 
 const isCut = ({ cut }: PartState, surface: string): boolean =>
@@ -89,6 +91,6 @@ export const levelNow = (part: Part, state: PartState, side: Side): number =>
 /** The middle of a plane as it is now: with the stock that is still on it. */
 export function planeNow(part: Part, state: PartState, plane: PlaneSurface): Point<'part'> {
   if (isSide(plane.id)) return withAxis(plane.at, axisOf(plane.id), levelNow(part, state, plane.id))
-  const left = state.cut.has(plane.owner) ? 0 : (boughtOf(part, plane.owner)?.stock.mm ?? 0)
+  const left = state.cut.has(plane.owner) ? 0 : (boughtOf(part, plane.id)?.stock.mm ?? 0)
   return left > 0 ? add(plane.at, scale(plane.normal, left)) : plane.at
 }
