@@ -20,7 +20,6 @@ export const LONG_ROOMS = [
   ['src/core/predict/prediction/reader.ts', 320, undefined],
   ['src/core/shop/holding/plate/findings.ts', undefined, 70],
   ['src/core/shop/holding/vise/stays.ts', undefined, 67],
-  ['src/core/work/part/checkPart.ts', undefined, 62],
   ['src/core/work/part/surfaces.ts', 346, undefined],
   ['src/features/holes/ImportHoles.tsx', undefined, 201],
   ['src/features/holes/LayoutBar.tsx', undefined, 140],

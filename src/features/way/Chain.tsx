@@ -2,7 +2,15 @@
 
 import dynamic from 'next/dynamic'
 import { weakestLink } from '@/core/foreman/findings'
-import { type Part, refLabel, type Requirement, requirementFigures } from '@/core/work/part'
+import { printLength } from '@/core/handbook/units'
+import {
+  looseWith,
+  looseWords,
+  type Part,
+  refLabel,
+  type Requirement,
+  requirementFigures,
+} from '@/core/work/part'
 import { type Prediction, type RequirementAnalysis } from '@/core/predict/prediction'
 import { linkPlace } from '@/core/paper/sheet'
 import { type LinkShare } from '@/core/chain/variation'
@@ -77,6 +85,7 @@ export function Chain(props: ChainProps) {
                 {failingWords(outcome.likely.failing)}
               </span>
             )}
+            <WithMate part={part} chosen={chosen} reach={verdict.predicted} />
             {read && <span className="text-[13px] text-bar-soft">read: {read}</span>}
           </>
         ) : (
@@ -125,6 +134,27 @@ export function Chain(props: ChainProps) {
         )
       )}
     </section>
+  )
+}
+
+/** How loose it is likely to be with what it is made to. */
+function WithMate({
+  chosen: { requirement },
+  part,
+  reach,
+}: {
+  readonly part: Part
+  readonly chosen: RequirementAnalysis
+  readonly reach: number
+}) {
+  const mate = 'mate' in requirement ? requirement.mate : undefined
+  if (!mate) return null
+  const { leastMm, mostMm } = looseWith(mate, reach)
+  const words = looseWords(leastMm, mostMm, (mm) => printLength(mm, part.unit))
+  return (
+    <span className="text-bar-soft">
+      with {mate.name} as measured: <span className="figures">{words}</span>
+    </span>
   )
 }
 

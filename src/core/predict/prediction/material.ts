@@ -1,7 +1,7 @@
 import { fail, type Result, succeed } from '../../ground/issues'
 import {
   holeCount,
-  impliedRequirements,
+  allRequirements,
   type Part,
   refLabel,
   refsOf,
@@ -40,7 +40,7 @@ export function bonusOf(
   sources: MeasureSources,
 ): Result<(target: Target) => Bonus | undefined> {
   const owner = ref.split('.')[0]
-  const limits = [...part.requirements, ...impliedRequirements(part)].find(
+  const limits = allRequirements(part).find(
     (r) => r.kind === 'size' && (r.of === ref || r.of === owner),
   )
   const name = refLabel(part, ref)

@@ -3,6 +3,7 @@ import { type Issue } from '../../ground/issues'
 import { holeLimits, KNOWN_HOLE_FITS, parseThread } from '../../handbook/standards'
 import { printLength } from '../../handbook/units'
 import { asBought, hasWalls } from './bought'
+import { mateLimits } from './mate'
 import { featureLabel, resolveRef } from './refs'
 import { linkIssues, patternIssues, tooManyHoles } from './checkPattern'
 import { type Feature, type Part, type Requirement } from './schema'
@@ -47,30 +48,66 @@ export function partIssues(part: Part): readonly Issue[] {
         sentence: `Two requirements have the id “${requirement.id}”.`,
       })
     ids.add(requirement.id)
-    if ('boundaries' in requirement)
-      for (const ref of Object.keys(requirement.boundaries ?? {}))
-        if (!requirement.datums.includes(ref))
-          issues.push({
-            code: 'requirement.boundary',
-            path: `${path}.boundaries`,
-            sentence: `“${requirement.id}” takes “${ref}” at a limit of material, but does not name it as a datum.`,
-          })
-    for (const ref of refsOf(requirement)) {
-      const found = resolveRef(part, ref, surfaces)
-      if (!found.ok) issues.push({ ...found.issues[0], path })
-    }
-    if (
-      (requirement.kind === 'size' || requirement.kind === 'distance') &&
-      requirement.plus.mm <= requirement.minus.mm
-    ) {
-      issues.push({
-        code: 'requirement.no-width',
-        path,
-        sentence: `The limits of “${requirement.id}” leave no room: the upper one must be above the lower one.`,
-      })
-    }
+    issues.push(...requirementIssues(part, requirement, path, surfaces))
   })
   return [...issues, ...wallIssues(part, surfaces)]
+}
+
+/** What a requirement names that is not there, or limits that leave no room. */
+function requirementIssues(
+  part: Part,
+  requirement: Requirement,
+  path: string,
+  surfaces: ReturnType<typeof partSurfaces>,
+): readonly Issue[] {
+  const boundaries = 'boundaries' in requirement ? Object.keys(requirement.boundaries ?? {}) : []
+  const datums = 'datums' in requirement ? requirement.datums : []
+  return [
+    ...boundaries
+      .filter((ref) => !datums.includes(ref))
+      .map((ref): Issue => ({
+        code: 'requirement.boundary',
+        path: `${path}.boundaries`,
+        sentence: `“${requirement.id}” takes “${ref}” at a limit of material, but does not name it as a datum.`,
+      })),
+    ...refsOf(requirement).flatMap((ref): Issue[] => {
+      const found = resolveRef(part, ref, surfaces)
+      return found.ok ? [] : [{ ...found.issues[0], path }]
+    }),
+    ...(requirement.kind === 'size' || requirement.kind === 'distance'
+      ? widthIssues(part, requirement, path)
+      : []),
+  ]
+}
+
+function widthIssues(
+  part: Part,
+  requirement: Requirement & { kind: 'size' | 'distance' },
+  path: string,
+): readonly Issue[] {
+  const { id, mate, minus, plus } = requirement
+  if (!mate)
+    return plus.mm > minus.mm
+      ? []
+      : [
+          {
+            code: 'requirement.no-width',
+            path,
+            sentence: `The limits of “${id}” leave no room: the upper one must be above the lower one.`,
+          },
+        ]
+  const limits = mateLimits(part, requirement, mate)
+  if (limits && limits.plus > limits.minus) return []
+  const why = limits
+    ? `leaves no room: ${mate.name} is not known well enough for what is asked; measure it better, or ask for less`
+    : 'is no opening and nothing that goes into one: a bore, a boss, or two faces across from each other'
+  return [
+    {
+      code: 'requirement.mate',
+      path: `${path}.mate`,
+      sentence: `“${id}”, made to ${mate.name}, ${why}.`,
+    },
+  ]
 }
 
 /** Walls of a casting lie between surfaces that are there. */

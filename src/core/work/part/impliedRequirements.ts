@@ -1,4 +1,5 @@
 import { holeLimits } from '../../handbook/standards'
+import { mateLimits } from './mate'
 import { type Feature, type Part, type Requirement } from './schema'
 
 /**
@@ -41,8 +42,15 @@ function featureRequirements(feature: Feature): readonly Requirement[] {
   return found
 }
 
-/** All requirements: those tied on the drawing first, then the implied ones. */
+/** All requirements: those tied on the drawing first, then the implied ones. What is made to a mate has the limits of that. */
 export const allRequirements = (part: Part): readonly Requirement[] => [
-  ...part.requirements,
+  ...part.requirements.map((requirement) => fitted(part, requirement)),
   ...impliedRequirements(part),
 ]
+
+function fitted(part: Part, requirement: Requirement): Requirement {
+  if (!('mate' in requirement) || !requirement.mate) return requirement
+  const limits = mateLimits(part, requirement, requirement.mate)
+  if (!limits) return requirement
+  return { ...requirement, plus: { mm: limits.plus }, minus: { mm: limits.minus } }
+}

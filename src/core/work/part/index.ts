@@ -28,10 +28,12 @@ export { asBought, boughtOf, hasWalls, isToCut, staysAsBought } from './bought'
 export { cornerPoint, markedCorner } from './corner'
 export { type HolePlace, holesOf } from './holePlaces'
 export { opposedCorners, remainingOutline } from './outline'
-export { nominalOf, requirementFigures, requirementTitle } from './requirementWords'
+export { looseWords, nominalOf, requirementFigures, requirementTitle } from './requirementWords'
+export { looseWith, mateLimits } from './mate'
 export {
   AngleSchema,
   type Bought,
+  type Mate,
   type CastingSpec,
   type Contour,
   type Extent,

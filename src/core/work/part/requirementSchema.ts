@@ -1,5 +1,12 @@
 import { z } from 'zod'
-import { AngleSchema, IdSchema, LengthSchema, NameSchema, PositiveLength } from './fields'
+import {
+  AngleSchema,
+  IdSchema,
+  LengthSchema,
+  NameSchema,
+  PositiveLength,
+  ZeroOrMore,
+} from './fields'
 
 /** A feature, a face, one hole of a pattern (`mount.2`), a wall (`step.wall`), or the middle of two faces (`left|right`). */
 export const RefSchema = z
@@ -26,13 +33,24 @@ const toleranced = {
 }
 const zone = { tolerance: PositiveLength }
 
+/** What a size is made to, where that is measured on the other part and not given by the drawing. */
+export const MateSchema = z.strictObject({
+  name: NameSchema.describe('What it is to go together with.'),
+  measured: PositiveLength.describe('Its size as measured.'),
+  plusMinus: ZeroOrMore.describe('How well that is known, ±.'),
+  least: LengthSchema.describe('How loose the two are to be at the least; tight is below 0.'),
+  most: LengthSchema.describe('How loose the two are to be at the most.'),
+})
+const mate = MateSchema.optional().describe('Its limits are what it needs to go with this.')
+
 export const RequirementSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ ...requirementCommon, kind: z.literal('size'), ...toleranced }),
+  z.strictObject({ ...requirementCommon, kind: z.literal('size'), ...toleranced, mate }),
   z.strictObject({
     ...requirementCommon,
     kind: z.literal('distance'),
     to: RefSchema,
     ...toleranced,
+    mate,
   }),
   z.strictObject({
     ...requirementCommon,

@@ -1,7 +1,7 @@
 import { type LengthUnit, printDegrees, printLength, printSpread } from '../../handbook/units'
 import { firstSurface, placeOf, refLabel, resolveRef } from './refs'
 import { directionOf } from './surface'
-import { type Part, type Requirement } from './schema'
+import { type Mate, type Part, type Requirement } from './schema'
 import { dot, subtract } from '../../ground/geometry'
 import { type Target } from './refs'
 
@@ -48,7 +48,8 @@ export function requirementFigures(part: Part, requirement: Requirement, unit: L
         Math.abs(plus.mm + minus.mm) < 1e-9
           ? `±${digits(plus.mm)}`
           : `${signed(plus.mm, unit)} / ${signed(minus.mm, unit)}`
-      return `${nominal === undefined ? '' : `${printSpread(nominal, unit)} `}${limits}`
+      const own = `${nominal === undefined ? '' : `${printSpread(nominal, unit)} `}${limits}`
+      return requirement.mate ? `${own}, ${mateWords(requirement.mate, unit)}` : own
     }
     case 'angle':
       return `±${printDegrees(requirement.plusMinus.rad)}`
@@ -71,6 +72,23 @@ export function requirementFigures(part: Part, requirement: Requirement, unit: L
     default:
       return `within ${digits(requirement.tolerance.mm)}`
   }
+}
+
+/** What it is made to: "to trunnion, measured 21.982 ±0.002: loose 0.010 to 0.025". */
+function mateWords({ least, measured, most, name, plusMinus }: Mate, unit: LengthUnit): string {
+  const length = (mm: number): string => printLength(mm, unit)
+  return `to ${name}, measured ${length(measured.mm)} ±${length(plusMinus.mm)}: ${looseWords(least.mm, most.mm, length)}`
+}
+
+/** How loose, or how tight, from the least to the most. */
+export function looseWords(
+  leastMm: number,
+  mostMm: number,
+  length: (mm: number) => string,
+): string {
+  if (leastMm >= 0) return `loose ${length(leastMm)} to ${length(mostMm)}`
+  if (mostMm <= 0) return `tight ${length(-mostMm)} to ${length(-leastMm)}`
+  return `tight ${length(-leastMm)} to loose ${length(mostMm)}`
 }
 
 const playWords = (

@@ -11,7 +11,7 @@ import { boughtFields, NameSchema, PositiveLength } from './fields'
 import { CastingSpecSchema } from './castingSchema'
 import { ModelSchema } from './modelSchema'
 import { StockSchema } from './stockSchema'
-import { RequirementSchema } from './requirementSchema'
+import { type MateSchema, RequirementSchema } from './requirementSchema'
 
 export { FeatureSchema } from './featureSchema'
 export { AngleSchema, IdSchema, LengthSchema, SideSchema } from './fields'
@@ -56,6 +56,8 @@ export const PartSchema = z.strictObject({
 })
 
 export type Face = z.infer<typeof FaceSchema>
+/** What a size is made to go together with. */
+export type Mate = z.infer<typeof MateSchema>
 export type Bought = Pick<Face, 'bought' | 'stock' | 'spread' | 'toCut'>
 export type Place = z.infer<typeof PlaceSchema>
 export type Pattern = z.infer<typeof PatternSchema>

@@ -2,6 +2,8 @@ import {
   type Feature,
   featureLabel,
   type Hole,
+  looseWords,
+  type Mate,
   type Part,
   type Requirement,
   type Side,
@@ -226,13 +228,17 @@ export function printRequirement(part: Part, requirement: Requirement): string {
     Math.abs(plus.mm + minus.mm) < 1e-12
       ? `±${say(plus)}`
       : `${signed(plus, part)} ${signed(minus, part)}`
+  const toFit = ({ least, measured, most, name: mate, plusMinus }: Mate): string =>
+    `to fit ${mate}, measured ${say(measured)} ±${say(plusMinus)}, ${looseWords(least.mm, most.mm, (mm) => say({ mm }))}`
   const tail = `${requirement.critical ? ', critical' : ''}${requirement.name ? `, called ${requirement.name}` : ''}`
   const said = (): string => {
     switch (requirement.kind) {
       case 'size':
-        return `size ${limits(requirement.plus, requirement.minus)}`
+        return requirement.mate
+          ? `size ${toFit(requirement.mate)}`
+          : `size ${limits(requirement.plus, requirement.minus)}`
       case 'distance':
-        return `to ${name(requirement.to)} ${limits(requirement.plus, requirement.minus)}`
+        return `to ${name(requirement.to)} ${requirement.mate ? toFit(requirement.mate) : limits(requirement.plus, requirement.minus)}`
       case 'perpendicularity':
         return `square to ${name(requirement.to)} within ${say(requirement.tolerance)}`
       case 'parallelism':

@@ -1,4 +1,4 @@
-import { freeId, nominalOf, type Part, type Requirement } from '../part'
+import { freeId, type Mate, mateLimits, nominalOf, type Part, type Requirement } from '../part'
 import { type Length, lengthWords } from '../../handbook/units'
 import { readLimits, readLimitsIfAny, type Limits } from './limits'
 import { printRequirement } from './print'
@@ -34,6 +34,8 @@ export function readRequirement(scanner: Scanner, part: Part): Requirement {
   const tail = readTail(scanner)
   const { nominal, ...rest } = body
   const requirement = { id: freeId(part, 'hold'), of, critical: false, ...tail, ...rest }
+  if ('mate' in requirement && requirement.mate)
+    return madeTo(part, requirement, requirement.mate, { start, end: scanner.position })
   if (nominal) checkNominal(part, requirement, nominal, { start, end: scanner.position })
   return requirement
 }
@@ -93,6 +95,53 @@ function readBody(scanner: Scanner, part: Part): Body {
   )
 }
 
+/** Limits that are found from what it is made to. */
+const OPEN: Limits = { plus: { mm: 0 }, minus: { mm: 0 } }
+
+/** The limits that let a size go together with what was measured of another part. */
+function madeTo(
+  part: Part,
+  requirement: Requirement & { kind: 'size' | 'distance' },
+  mate: Mate,
+  span: { readonly start: number; readonly end: number },
+): Requirement {
+  const limits = mateLimits(part, requirement, mate)
+  if (!limits)
+    throw new NotUnderstood(
+      'Only an opening, or what goes into one, is made to another part: a bore, a boss, two faces across from each other.',
+      span,
+    )
+  if (limits.plus <= limits.minus)
+    throw new NotUnderstood(
+      `That leaves no room: ${mate.name} is known to ±${lengthWords(mate.plusMinus.mm, part.unit)} only. Measure it better, or ask for less.`,
+      span,
+    )
+  return { ...requirement, plus: { mm: limits.plus }, minus: { mm: limits.minus } }
+}
+
+/** `to fit trunnion, measured 21.982 ±0.002, loose 0.010 to 0.025`. */
+function readMate(scanner: Scanner): Mate | undefined {
+  scanner.skip(',')
+  if (!scanner.takeOf({ 'to fit': ['fits', 'fit to', 'to suit'] })) return undefined
+  const name = scanner.name('What does it fit?')
+  scanner.skip(',')
+  scanner.need('How large was it measured? “measured 21.982 ±0.002”.', 'measured', 'measures')
+  const measured = scanner.needLength('How large was it measured?')
+  const plusMinus = scanner.takeOf({ '±': ['+-', '+/-', 'plus or minus'] })
+    ? scanner.needLength('Plus or minus how much?')
+    : { mm: 0 }
+  scanner.skip(',')
+  const way = scanner.takeOf({ loose: ['clearance'], tight: ['press', 'interference'] })
+  if (!way) throw scanner.failure('How loose, or how tight? “loose 0.010 to 0.025”.', ['loose'])
+  const first = scanner.needLength('How much?')
+  scanner.skip('to', '-', '–')
+  const other = way === 'tight' && scanner.takeOf({ loose: ['clearance'] }) ? 'loose' : way
+  const second = scanner.needLength('And how much at the most?')
+  const sign = (of: string, { mm }: Length): Length => (of === 'tight' ? { mm: -mm } : { mm })
+  const [least, most] = [sign(way, first), sign(other, second)].sort((a, b) => a.mm - b.mm)
+  return { name, measured, plusMinus, least: least as Length, most: most as Length }
+}
+
 type Said = Limits & { readonly nominal?: Length | undefined }
 
 /** `0.625 ±0.001`; the size may be left out, for it is on the drawing. */
@@ -105,11 +154,15 @@ function readNominalAndLimits(scanner: Scanner): Said | undefined {
 function readTie(scanner: Scanner, part: Part, tie: Tie): Body {
   switch (tie) {
     case 'size': {
+      const mate = readMate(scanner)
+      if (mate) return { kind: 'size', ...OPEN, mate }
       const nominal = scanner.length()
       return { kind: 'size', ...readLimits(scanner), nominal }
     }
     case 'to': {
       const to = readRef(scanner, part)
+      const mate = readMate(scanner)
+      if (mate) return { kind: 'distance', to, ...OPEN, mate }
       scanner.skip(',')
       const nominal = scanner.length()
       return { kind: 'distance', to, ...readLimits(scanner), nominal }
