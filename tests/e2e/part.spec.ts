@@ -1,4 +1,14 @@
-import { accessible, expect, freshWorm, newJob, open, saved, test, WORM } from './support'
+import {
+  accessible,
+  expect,
+  freshSaddle,
+  freshWorm,
+  newJob,
+  open,
+  saved,
+  test,
+  WORM,
+} from './support'
 
 test('a block of one’s own: said, drawn, tied, planned, predicted', async ({ page }) => {
   await open(page, '/')
@@ -183,4 +193,20 @@ test('keys are told on ?', async ({ page }) => {
   await accessible(page)
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
+})
+
+test('the walls of a cast step stay as they come, its floor is cut', async ({ page, request }) => {
+  const { id } = await freshSaddle(request, 'Saddle with cast walls')
+  await open(page, `/jobs/${id}/part`)
+  await page.getByRole('button', { name: /left pad step 45 wide/ }).click()
+  const feature = page.getByRole('region', { name: 'Feature', exact: true })
+  await feature.getByLabel('Its walls come otherwise').check()
+  await expect(feature.getByLabel('Walls to be cut')).not.toBeChecked()
+  await expect(page.getByText('cast +2.5, to cut; walls as they come')).toBeVisible()
+  await saved(page)
+  await open(page, `/jobs/${id}/casting`)
+  const faces = page.getByRole('region', { name: 'Every face' })
+  // A wall that stays is judged by its place now, the floor by its metal.
+  await expect(faces.getByRole('row', { name: /wall of left pad/ })).toContainText('of 0.80')
+  await expect(faces.getByRole('row', { name: /floor of left pad/ })).not.toContainText(/\d of \d/)
 })

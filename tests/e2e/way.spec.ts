@@ -248,3 +248,37 @@ test('readable at a phone’s width: nothing runs out of the page', async ({ pag
     ).toBeLessThanOrEqual(391)
   }
 })
+
+test('made to a measured shaft, and stopped short of before the last cut', async ({
+  page,
+  request,
+}) => {
+  const job = await freshWorm(request, 'Worm block to a shaft')
+  await open(page, `/jobs/${job.id}/part`)
+  const line = page.locator('#say')
+  await line.fill('hold worm bore size to fit worm shaft, measured 21.98 ±0.01, loose 0.01 to 0.02')
+  await line.press('Enter')
+  await expect(page.getByText(/That leaves no room: worm shaft is known to ±0.01/)).toBeVisible()
+  await line.fill(
+    'hold worm bore size to fit worm shaft, measured 21.982 ±0.002, loose 0.010 to 0.045',
+  )
+  await line.press('Enter')
+  const agree = page.getByRole('region', { name: 'What must agree' })
+  await expect(agree.getByText('to worm shaft, measured 21.982 ±0.002')).toBeVisible()
+  await saved(page)
+  await page.getByRole('link', { name: 'Ways', exact: true }).click()
+  const chain = page.getByRole('region', { name: 'Chain' })
+  await page.locator('[data-setup="s-4"]').click()
+  await page.locator('[data-requirement]', { hasText: 'worm shaft' }).first().click()
+  await expect(chain.getByText('with worm shaft as measured:')).toContainText(
+    /loose 0\.0\d+ to 0\.0/,
+  )
+  await page.locator('[data-requirement="bore-base"]').click()
+  await chain.getByRole('button', { name: /^Leave 0\.3 on worm bore in setup 4/ }).click()
+  await page.getByRole('button', { name: /^Cuts/ }).click()
+  await expect(page.getByText('worm bore, rough').first()).toBeVisible()
+  await expect(page.getByText('Checks Bore to base.')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(chain.getByRole('button', { name: /^Leave 0\.3/ })).toHaveCount(0)
+  await saved(page)
+})
