@@ -103,7 +103,7 @@ export function FeaturePanel({
                 place: {
                   ...feature.place,
                   dims: feature.place.dims.map((d, k) =>
-                    k === i ? { from: d.from, at: d.at } : d,
+                    k === i ? { ...d, plusMinus: undefined } : d,
                   ),
                 },
               })

@@ -311,7 +311,7 @@ function drawPlaceDimensions(part: Part, feature: Feature, sheet: Sheet): void {
   const [u, v] = planeOf(feature.on)
   for (const dim of feature.place.dims) {
     const axis = axisOf(dim.from)
-    const text = `${dim.at.typed ?? printLength(dim.at.mm, part.unit)}${dim.plusMinus ? ` ±${dim.plusMinus.typed ?? printLength(dim.plusMinus.mm, part.unit)}` : ''}`
+    const text = `${dim.at.typed ?? printLength(dim.at.mm, part.unit)}${dim.plusMinus ? ` ±${dim.plusMinus.typed ?? printLength(dim.plusMinus.mm, part.unit)}` : ''}${dim.measured ? ` (${dim.measured})` : ''}`
     if (axis === u)
       dimension(
         sheet,

@@ -191,7 +191,10 @@ function page(
     ops: setup.ops.map((op) => ({
       what: `${refLabel(part, op.feature)}${op.pass === 'rough' ? `, rough, leave ${length(op.leave.mm)}` : ''}`,
       tool: tool(op),
-      note: op.hold ? `Hold point: ${op.hold.note}` : '',
+      note: [
+        ...measuredWords(part, op.feature),
+        ...(op.hold ? [`Hold point: ${op.hold.note}`] : []),
+      ].join(' '),
     })),
     checks: analysis.requirements
       .filter((r) => r.setups[r.setups.length - 1] === i)
@@ -203,6 +206,18 @@ function page(
       .filter((f) => f.setup === i && f.severity !== 'notes')
       .map((f) => `${f.what} ${f.rest}`),
   }
+}
+
+/** Where a feature lies by what another part has, in place of the drawing. */
+function measuredWords(part: Part, feature: string): readonly string[] {
+  const dims = part.features.find(({ id }) => id === feature)?.place.dims ?? []
+  return dims.flatMap(({ at, from, measured }) =>
+    measured === undefined
+      ? []
+      : [
+          `${lengthWords(at.mm, part.unit)} from ${part.faces[from].name} as measured on ${measured}.`,
+        ],
+  )
 }
 
 /** Equal lines told once, with their number. */

@@ -23,6 +23,9 @@ const PlaceDimSchema = z.strictObject({
   plusMinus: PositiveLength.optional().describe(
     'Tolerance given with the dimension: makes a requirement.',
   ),
+  measured: NameSchema.optional().describe(
+    'What it was measured on, where it is not given by the drawing: the part that it must agree with.',
+  ),
 })
 
 /** Where a feature sits on its face: dimensions from other faces; an axis without one is centred or still open. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { allRequirements, mateLimits, newPart, type Part, partIssues, partSurfaces } from '../part'
-import { printRequirement, readLines } from '.'
+import { printFeature, printRequirement, readLines } from '.'
 import { refWord } from './kinds'
 
 const BLOCK = newPart('Block', { x: { mm: 100 }, y: { mm: 60 }, z: { mm: 40 } })
@@ -112,5 +112,18 @@ describe('made to what was measured of another part', () => {
         },
       ),
     )
+  })
+
+  it('a place that is measured on the other part is marked so, in words that are read again', () => {
+    const line =
+      'hole 6 through on top, 20.03 from left end measured on cover, 15 ±0.1 from front measured on this block, called pin'
+    const [pin] = said(line).features
+    expect(pin?.place.dims).toMatchObject([
+      { at: { mm: 20.03 }, measured: 'cover' },
+      { at: { mm: 15 }, plusMinus: { mm: 0.1 }, measured: 'this block' },
+    ])
+    const printed = pin ? printFeature(said(line), pin) : ''
+    expect(printed).toContain('20.03 from left end measured on cover')
+    expect(said(printed).features[0]?.place.dims).toEqual(pin?.place.dims)
   })
 })

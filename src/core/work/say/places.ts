@@ -114,12 +114,27 @@ const readTolerance = (scanner: Scanner): Length | undefined =>
     ? scanner.needLength('Plus or minus how much?')
     : undefined
 
+/** Where a dimension comes from that the drawing does not give. */
+const readMeasuredOn = (scanner: Scanner): string | undefined =>
+  scanner.takeOf({ 'measured on': ['as measured on', 'taken from'] })
+    ? scanner.name('What was it measured on?')
+    : undefined
+
+/** What stands behind a dimension: its tolerance, and what it was measured on. */
+function readBehind(
+  scanner: Scanner,
+  before?: Length,
+): Pick<Clauses['dims'][number], 'plusMinus' | 'measured'> {
+  const plusMinus = before ?? readTolerance(scanner)
+  const measured = readMeasuredOn(scanner)
+  return { ...(plusMinus && { plusMinus }), ...(measured !== undefined && { measured }) }
+}
+
 /** `from base 32`; what is not followed by a figure was no place. */
 export function readFrom(scanner: Scanner, part: Part, said: Clauses): void {
   const from = readFace(scanner, part)
   const at = scanner.needLength('How far from there?')
-  const plusMinus = readTolerance(scanner)
-  said.dims.push({ from, at, ...(plusMinus && { plusMinus }) })
+  said.dims.push({ from, at, ...readBehind(scanner) })
 }
 
 /** A face without “on”, `left 20` for 20 from left; or limits, which belong elsewhere. */
@@ -176,8 +191,7 @@ export function readMeasuredClause(scanner: Scanner, part: Part, said: Clauses):
       'deep',
       ...faceWords(part).map((face) => `from ${face}`),
     ])
-  const plusMinus = before ?? readTolerance(scanner)
-  said.dims.push({ from, at: first, ...(plusMinus && { plusMinus }) })
+  said.dims.push({ from, at: first, ...readBehind(scanner, before) })
 }
 
 /** `30° towards right`: how far the outer end of an axis leans, and to which face. */

@@ -87,7 +87,7 @@ function featureWords(part: Part, feature: Feature, say: Say): string {
   if (feature.kind === 'hole') clauses.push(...patternClauses(part, feature, say))
   for (const dim of feature.place.dims)
     clauses.push(
-      `${say(dim.at)}${dim.plusMinus ? ` ±${say(dim.plusMinus)}` : ''} from ${faceWord(part, dim.from)}`,
+      `${say(dim.at)}${dim.plusMinus ? ` ±${say(dim.plusMinus)}` : ''} from ${faceWord(part, dim.from)}${dim.measured ? ` measured on ${dim.measured}` : ''}`,
     )
   if (feature.place.about !== undefined && !isLike(feature))
     clauses.push(`about ${refWord(part, feature.place.about)}`)
