@@ -1,5 +1,16 @@
 import { type Result, succeed } from '@/core/ground/issues'
-import { checkSheet, pieceState, stepsOf, storyOf, timesOf, VERDICTS } from '@/core/paper/run'
+import {
+  checkSheet,
+  type OtherWay,
+  pieceState,
+  plannedTimes,
+  savedBy,
+  stepsOf,
+  storyOf,
+  timeInAll,
+  timesOf,
+  VERDICTS,
+} from '@/core/paper/run'
 import { planWay } from '@/core/plan/planning'
 import { predictWay } from '@/core/predict/prediction'
 import { checkSheetPdf } from '@/pdf'
@@ -11,11 +22,14 @@ export async function checkPdfOf(
   { entries, part, pieces, way, workshop }: MadeBy,
   piece: number,
   release: number,
+  others: readonly OtherWay[],
 ): Promise<Result<Uint8Array>> {
   const prediction = predictWay(planWay(workshop, part, way))
   const steps = stepsOf(prediction)
   const state = pieceState(steps, entries, piece)
   const lines = checkSheet(prediction, steps, state)
+  const times = timesOf(prediction.plan, steps, entries, piece)
+  const saved = savedBy(workshop, part, plannedTimes(prediction.plan, steps), others)
   const count = (verdict: (typeof lines)[number]['verdict']): number =>
     lines.filter((line) => line.verdict === verdict).length
   return succeed(
@@ -33,7 +47,7 @@ export async function checkPdfOf(
           verdict: VERDICTS[verdict].replace(/^\S+ /, ''),
         })),
         rework: lines.flatMap(({ rework, title }) => rework.map((words) => `${title}: ${words}`)),
-        times: timesOf(way, steps, entries, piece).map(({ words }) => words),
+        times: [...times.map(({ words }) => words), timeInAll(times), ...saved],
         story: storyOf(prediction, steps, entries, piece).map(
           ({ at, who, words }) =>
             `${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} ${who}: ${words}`,

@@ -85,6 +85,7 @@ export {
   keepEntry,
   loadRun,
   type ReleasedRun,
+  otherWays,
   releasedRun,
   runLog,
   type RunView,

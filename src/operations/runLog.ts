@@ -3,6 +3,7 @@ import { foundZero } from '@/core/floor/offsets'
 import { absent, fail, type Result, succeed } from '@/core/ground/issues'
 import { readDocument } from '@/core/paper/formats'
 import {
+  type OtherWay,
   type EntryBody,
   EntryBodySchema,
   type RunEntry,
@@ -84,6 +85,14 @@ export async function releasedRun(id: string): Promise<Result<ReleasedRun>> {
   if (!view.ok) return view
   const { release } = view.value
   return release === undefined ? noRun() : succeed({ ...view.value, release })
+}
+
+/** The other ways of a run's job, as they are now. */
+export async function otherWays(wayId: string): Promise<readonly OtherWay[]> {
+  const now = await wayNow(wayId)
+  return (now?.job.ways ?? [])
+    .filter(({ id }) => id !== wayId)
+    .map(({ body }) => ({ name: body.name, way: body }))
 }
 
 /** Everything that was entered of a run, the oldest first. */

@@ -4,9 +4,9 @@ import { z } from 'zod'
 import { absent, fail, type Issue, type Result, succeed } from '@/core/ground/issues'
 import { readDocument, writeDocument } from '@/core/paper/formats'
 import { questionsOf } from '@/core/paper/run'
-import { insertRelease, insertRun, listReleases, listRuns } from '@/db'
+import { findRun, insertRelease, insertRun, listReleases, listRuns } from '@/db'
 import { checkPdfOf, checkTableOf, forbiddingOf, hideFault } from './backroom'
-import { noWay, releasedRun, runLog, wayNow } from './runLog'
+import { noWay, otherWays, releasedRun, runLog, wayNow } from './runLog'
 import { type Forbidding } from './runTasks'
 import { changedSince } from './sinceRelease'
 
@@ -189,5 +189,7 @@ export async function checkPdf(runId: string, piece: number): Promise<Result<Uin
   if (!view.ok) return view
   if (piece > view.value.pieces)
     return fail('entry.piece', `This run has ${view.value.pieces} pieces.`, 'piece')
-  return checkPdfOf(view.value, piece, view.value.release)
+  const wayId = (await findRun(runId))?.release?.wayId
+  const others = wayId ? await otherWays(wayId) : []
+  return checkPdfOf(view.value, piece, view.value.release, others)
 }

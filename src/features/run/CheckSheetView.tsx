@@ -6,10 +6,14 @@ import { useMemo } from 'react'
 import {
   type CheckLine,
   checkSheet,
+  type OtherWay,
   pieceState,
+  plannedTimes,
   type RunEntry,
+  savedBy,
   stepsOf,
   storyOf,
+  timeInAll,
   timesOf,
   VERDICTS,
 } from '@/core/paper/run'
@@ -30,21 +34,26 @@ interface CheckSheetViewProps {
   readonly way: Way
   readonly workshop: Workshop
   readonly entries: readonly RunEntry[]
+  /** The job's other ways, as they are now. */
+  readonly others: readonly OtherWay[]
 }
 
 /** One piece on paper: every requirement with what was measured, the time taken, and its story. */
 export function CheckSheetView(props: CheckSheetViewProps) {
-  const { entries, jobId, part, piece, pieces, release, runId, way, wayId, workshop } = props
-  const { lines, story, times } = useMemo(() => {
+  const { entries, jobId, others, part, piece, pieces } = props
+  const { release, runId, way, wayId, workshop } = props
+  const { lines, saved, story, times } = useMemo(() => {
     const prediction = predictWay(planWay(workshop, part, way))
     const steps = stepsOf(prediction)
     const state = pieceState(steps, entries, piece)
+    const times = timesOf(prediction.plan, steps, entries, piece)
     return {
       lines: checkSheet(prediction, steps, state),
-      times: timesOf(way, steps, entries, piece),
+      times,
+      saved: savedBy(workshop, part, plannedTimes(prediction.plan, steps), others),
       story: storyOf(prediction, steps, entries, piece),
     }
-  }, [entries, part, piece, way, workshop])
+  }, [entries, others, part, piece, way, workshop])
   const base = `/jobs/${jobId}/ways/${wayId}/run`
   return (
     <main className="mx-auto max-w-[900px] bg-white p-6 text-black">
@@ -119,6 +128,9 @@ export function CheckSheetView(props: CheckSheetViewProps) {
       <ReworkList lines={lines} />
       <h2 className="mt-5 text-[18px] font-bold">Time taken</h2>
       <p>{times.map(({ words }) => words).join(' · ')}</p>
+      <p>
+        {timeInAll(times)} {saved.join(' ')}
+      </p>
       <h2 className="mt-5 text-[18px] font-bold">Its story</h2>
       <ol className="text-[14px]">
         {story.map(({ at, id, who, words }) => (

@@ -57,6 +57,7 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     mm('scalePer100', 'Scale or screw off, in 100'),
     mm('toolLengthMm', 'Tool length known to ±'),
     { path: 'fastest', label: 'Fastest, rev/min', kind: 'number', optional: true },
+    { path: 'hourRate', label: 'An hour at it costs', kind: 'number', optional: true },
   ],
   vise: [
     name,

@@ -3,6 +3,7 @@ export {
   type Left,
   type PlannedCut,
   plannedCuts,
+  rateOf,
   type SetupVolume,
   setupVolumes,
   type Touch,

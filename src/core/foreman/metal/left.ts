@@ -77,7 +77,8 @@ const CM3_A_MINUTE: readonly (readonly [RegExp, number])[] = [
 ]
 const OTHER_CM3 = 6
 
-const rateOf = (material: string): number =>
+/** What a small mill takes of a material in a minute, cm³. */
+export const rateOf = (material: string): number =>
   CM3_A_MINUTE.find(([words]) => words.test(material))?.[1] ?? OTHER_CM3
 
 /** What each setup takes and leaves. */

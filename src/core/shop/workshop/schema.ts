@@ -56,6 +56,12 @@ export const MachineSchema = z.strictObject({
   backlashMm: spread
     .optional()
     .describe('Difference between coming from one side and from the other; 0 with scales, mm.'),
+  hourRate: z
+    .number()
+    .positive()
+    .max(100_000)
+    .optional()
+    .describe('What an hour at it costs, in the shop’s own money.'),
   rotary: RotarySchema.optional(),
 })
 

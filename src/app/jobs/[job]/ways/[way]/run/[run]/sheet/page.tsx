@@ -1,4 +1,5 @@
 import { CheckSheetView } from '@/features/run/CheckSheetView'
+import { otherWays } from '@/operations'
 import { loadPiece, type PieceParams } from '../loadPiece'
 
 export const dynamic = 'force-dynamic'
@@ -17,6 +18,7 @@ export default async function CheckSheetPage(props: PieceParams) {
       way={run.way}
       workshop={run.workshop}
       entries={run.entries}
+      others={await otherWays(wayId)}
     />
   )
 }
