@@ -28,8 +28,8 @@ export async function checkPdfOf(
   const steps = stepsOf(prediction)
   const state = pieceState(steps, entries, piece)
   const lines = checkSheet(prediction, steps, state)
-  const times = timesOf(prediction.plan, steps, entries, piece)
-  const saved = savedBy(workshop, part, plannedTimes(prediction.plan, steps), others)
+  const times = timesOf(prediction, steps, entries, piece)
+  const saved = savedBy(workshop, part, plannedTimes(prediction), others)
   const count = (verdict: (typeof lines)[number]['verdict']): number =>
     lines.filter((line) => line.verdict === verdict).length
   return succeed(

@@ -46,11 +46,11 @@ export function CheckSheetView(props: CheckSheetViewProps) {
     const prediction = predictWay(planWay(workshop, part, way))
     const steps = stepsOf(prediction)
     const state = pieceState(steps, entries, piece)
-    const times = timesOf(prediction.plan, steps, entries, piece)
+    const times = timesOf(prediction, steps, entries, piece)
     return {
       lines: checkSheet(prediction, steps, state),
       times,
-      saved: savedBy(workshop, part, plannedTimes(prediction.plan, steps), others),
+      saved: savedBy(workshop, part, plannedTimes(prediction), others),
       story: storyOf(prediction, steps, entries, piece),
     }
   }, [entries, others, part, piece, way, workshop])

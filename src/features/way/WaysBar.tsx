@@ -1,5 +1,6 @@
 'use client'
 
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
@@ -11,6 +12,8 @@ import { type Workshop } from '@/core/shop/workshop'
 import { call } from '@/ui/api'
 import { signedFigure } from '@/ui/signedFigure'
 import { figureOf } from './figures'
+
+const PlannedTime = dynamic(() => import('./PlannedTime'), { ssr: false })
 
 interface WaysBarProps {
   readonly jobId: string
@@ -136,6 +139,7 @@ function Verdict({
           </>
         )}{' '}
         · located {located}×
+        <PlannedTime analysis={analysis} />
       </span>
     </>
   )

@@ -143,11 +143,11 @@ describe('what was found in a run', () => {
     const next = minutes
       .slice(0, 3)
       .map((one, i) => ({ ...one, id: `n${i}`, piece: 2, at: 1e8 + i * 60_000 }))
-    const [, second] = timesOf(prediction.plan, steps, [...minutes, ...next], 2)
+    const [, second] = timesOf(prediction, steps, [...minutes, ...next], 2)
     expect(second).toMatchObject({ minutes: 2, usual: log.length - 1 })
     expect(second?.words).toBe(
       `2 From below: 2 min, planned ${Math.round(second?.planned ?? 0)}, before 6 min`,
     )
-    expect(timesOf(prediction.plan, steps, minutes, 1)[1]?.usual).toBeUndefined()
+    expect(timesOf(prediction, steps, minutes, 1)[1]?.usual).toBeUndefined()
   })
 })

@@ -1,25 +1,32 @@
 import { plannedCuts, rateOf } from '../../foreman/metal'
 import { type Plan, planWay, type PlannedSetup } from '../../plan/planning'
 import { type Way, wayIssues } from '../../plan/way'
-import { predictWay } from '../../predict/prediction'
+import { type Prediction, predictWay } from '../../predict/prediction'
 import { type Workshop } from '../../shop/workshop'
 import { type Part } from '../../work/part'
-import { type RunStep, stepsOf } from './steps'
 import { takenBy } from './taken'
 
-/** What a step takes by itself, minutes, for one who has done it before (common practice, no source: a rule of thumb). */
-const STEP_MINUTES: Readonly<Record<RunStep['kind'], number>> = {
-  take: 1,
-  hold: 2,
-  true: 4,
-  zero: 1,
-  place: 0.5,
+/**
+ * What there is to do in a setup takes, minutes, for one who has done it before (common practice, no source: a rule of
+ * thumb).
+ */
+const MINUTES = {
+  /** Into what holds it, clamped, and out again; or turned with what holds it. */
+  seat: 4,
+  index: 1.5,
+  /** An edge squared by indicator. */
+  square: 4,
+  /** Zero keyed in, and looked at from the check place; each face or bore that is touched for it. */
+  zero: 1.5,
+  touch: 1.5,
+  /** A tool brought in, a hole gone down, a thing measured, beside wiping and deburring. */
   cut: 1,
-  check: 0.5,
-  turn: 1,
-}
-/** Beside that: each face or bore that is touched for zero, each hole, and each thing measured. */
-const [TOUCH_MINUTES, HOLE_MINUTES, MEASURE_MINUTES] = [1.5, 0.3, 1]
+  hole: 0.3,
+  measure: 1,
+  clean: 0.5,
+} as const
+
+const sumOf = (all: readonly number[]): number => all.reduce((sum, one) => sum + one, 0)
 
 /** What a setup is planned to take, for one piece. */
 export interface PlannedTime {
@@ -29,28 +36,32 @@ export interface PlannedTime {
   readonly cost: number | undefined
 }
 
-/** What every setup of a way is planned to take, by its steps and by the metal that comes off. */
-export function plannedTimes(plan: Plan, steps: readonly RunStep[]): readonly PlannedTime[] {
+/** What every setup of a way is planned to take, by what there is to do and by the metal that comes off. */
+export function plannedTimes({ plan, requirements }: Prediction): readonly PlannedTime[] {
   return plan.setups.map((planned): PlannedTime => {
-    const { machine, setup } = planned
-    const own = steps.filter((step) => step.setup === setup.id)
+    const { indexed, index, machine, setup } = planned
+    const { ops, zero } = setup
+    const touched = [zero.x, zero.y, zero.z].filter(({ kind }) => kind !== 'fixture').length
+    const measured = requirements.filter(({ setups }) => setups.at(-1) === index).length
     const minutes =
-      own.reduce(
-        (sum, { asks, kind }) => sum + STEP_MINUTES[kind] + MEASURE_MINUTES * asks.length,
-        0,
-      ) +
-      TOUCH_MINUTES * touches(planned) +
+      (indexed ? MINUTES.index : MINUTES.seat) +
+      (zero.turn && !indexed ? MINUTES.square : 0) +
+      MINUTES.zero +
+      MINUTES.touch * touched +
+      MINUTES.cut * ops.length +
+      MINUTES.measure * measured +
+      MINUTES.clean +
       cutting(plan, planned)
     return { setup: setup.id, minutes, cost: costOf(machine.hourRate, minutes) }
   })
 }
 
+/** What a piece is planned to take by a way, all setups together, minutes. */
+export const plannedMinutes = (prediction: Prediction): number =>
+  sumOf(plannedTimes(prediction).map(({ minutes }) => minutes))
+
 export const costOf = (hourRate: number | undefined, minutes: number): number | undefined =>
   hourRate === undefined ? undefined : (hourRate * minutes) / 60
-
-/** How many axes of its zero are touched rather than known from the holding. */
-const touches = ({ setup: { zero } }: PlannedSetup): number =>
-  [zero.x, zero.y, zero.z].filter(({ kind }) => kind !== 'fixture').length
 
 /** Minutes in the metal: volume by a rate for the material, and each hole of a pattern its own. */
 function cutting(plan: Plan, { index }: PlannedSetup): number {
@@ -59,7 +70,7 @@ function cutting(plan: Plan, { index }: PlannedSetup): number {
     .filter(({ planned }) => planned.index === index)
     .reduce((sum, cut) => {
       const { holes, mm3 } = takenBy(plan.part, cut)
-      return sum + mm3 / 1000 / rate + HOLE_MINUTES * holes
+      return sum + mm3 / 1000 / rate + MINUTES.hole * holes
     }, 0)
 }
 
@@ -68,8 +79,6 @@ export interface OtherWay {
   readonly name: string
   readonly way: Way
 }
-
-const sumOf = (all: readonly number[]): number => all.reduce((sum, one) => sum + one, 0)
 
 /** A change of way that saves less than this share is not worth a sentence. */
 const WORTH = 0.05
@@ -86,9 +95,7 @@ export function savedBy(
     // One that no longer goes with the part as it was released is not compared.
     .filter(({ way }) => way.setups.length > 0 && wayIssues(workshop, part, way).length === 0)
     .map(({ name, way }) => {
-      const plan = planWay(workshop, part, way)
-      const times = plannedTimes(plan, stepsOf(predictWay(plan)))
-      return { name, minutes: sumOf(times.map((one) => one.minutes)) }
+      return { name, minutes: plannedMinutes(predictWay(planWay(workshop, part, way))) }
     })
     .filter((one) => one.minutes < minutes * (1 - WORTH))
     .sort((a, b) => a.minutes - b.minutes)

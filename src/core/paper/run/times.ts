@@ -1,4 +1,4 @@
-import { type Plan } from '../../plan/planning'
+import { type Prediction } from '../../predict/prediction'
 import { pieceState } from './entries'
 import { type RunEntry } from './log'
 import { costOf, plannedTimes } from './planned'
@@ -21,7 +21,7 @@ export interface SetupTime {
 
 /** The time of each setup on a piece, pauses left out, beside what the pieces before it took. */
 export function timesOf(
-  plan: Plan,
+  prediction: Prediction,
   steps: readonly RunStep[],
   entries: readonly RunEntry[],
   piece: number,
@@ -29,8 +29,8 @@ export function timesOf(
   const before = [...new Set(entries.map((one) => one.piece))].filter((one) => one < piece)
   const others = before.map((one) => pieceState(steps, entries, one).seconds)
   const own = pieceState(steps, entries, piece).seconds
-  const plans = plannedTimes(plan, steps)
-  return plan.setups.map(({ machine, setup: { id, name } }, i): SetupTime => {
+  const plans = plannedTimes(prediction)
+  return prediction.plan.setups.map(({ machine, setup: { id, name } }, i): SetupTime => {
     const known = others.flatMap((seconds) => seconds.get(id) ?? [])
     const minutes = (own.get(id) ?? 0) / 60
     const usual =
