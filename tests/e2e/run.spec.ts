@@ -134,6 +134,7 @@ test('a worm block is made from the page alone: a hidden fault named, the last c
   await expect(
     page.getByRole('row').filter({ has: page.getByRole('rowheader', { name: 'Bore to base' }) }),
   ).toContainText('● accepted')
+  await expect(page.getByText(/^In all \d+ min of \d+ planned \(rule of thumb\)/)).toBeVisible()
   const csv = await (await request.get(`/api/runs/${run}/check`)).text()
   expect(csv.split('\n').length).toBeGreaterThan(9)
 })
