@@ -35,12 +35,15 @@ export {
 } from './repositories/fixtures'
 export { listStandings, type StandingRow, writeStanding } from './repositories/standings'
 export {
+  insertTakenFigure,
   insertWorkshop,
+  listTakenFigures,
   readShop,
   readWorkshop,
   removeItem,
   type SetAside,
   type Shop,
+  type TakenFigureRow,
   writeGear,
 } from './repositories/workshop'
 export {

@@ -39,7 +39,7 @@ export {
   type RegisterEntry,
   retireFixture,
 } from './fixtures'
-export { learnedOf, takeFigure } from './learned'
+export { figuresTaken, learnedOf, takeFigure } from './learned'
 export { type LearnedTold } from './learning'
 export { MakingSchema } from './steering'
 export { labelAddress, labelCode } from './label'

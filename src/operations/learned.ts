@@ -5,12 +5,21 @@ import {
   figureIn,
   type FigurePath,
   SEAT_PATH,
+  type ShopFigure,
   STANDARD_WORKSHOP,
   withFigure,
   type Workshop,
   WorkshopSchema,
 } from '@/core/shop/workshop'
-import { findDocument, insertWorkshop, recentRuns, writeGear } from '@/db'
+import {
+  findDocument,
+  insertTakenFigure,
+  insertWorkshop,
+  listTakenFigures,
+  recentRuns,
+  type TakenFigureRow,
+  writeGear,
+} from '@/db'
 import { learnFromRuns } from './backroom'
 import { workshopOrStandard } from './jobs'
 import { type LearnedTold, type LearningRun } from './learning'
@@ -39,11 +48,38 @@ export async function learnedOf(wayId: string, isPractice: boolean): Promise<Res
   return learnFromRuns(runs.flat().reverse(), await workshopOrStandard())
 }
 
-/** Puts a learnt figure into the workshop: a person has said so. Ways are predicted with it from then on. */
-export async function takeFigure(path: FigurePath, value: number): Promise<Result<Workshop>> {
+/** Who takes a figure over, and from how many pieces it was learnt. */
+export interface Taker {
+  readonly who: string
+  readonly pieces: number
+}
+
+/** So many figures that were taken over are told of, the newest first. */
+const MOST_TAKEN = 30
+
+/** Figures of the shop that were taken over from what pieces taught. */
+export const figuresTaken = (): Promise<readonly TakenFigureRow[]> => listTakenFigures(MOST_TAKEN)
+
+/** Puts a learnt figure into the workshop: a person has said so, and it is kept who. Ways are predicted with it from then on. */
+export async function takeFigure(
+  path: FigurePath,
+  value: number,
+  { pieces, who }: Taker,
+): Promise<Result<Workshop>> {
   const workshop = await workshopOrStandard()
   const figure = figureIn(workshop, path)
   if (!figure) return absent('figure.missing', 'The workshop has no such figure any more.')
+  const done = await putFigure(workshop, path, value, figure)
+  if (done.ok) await insertTakenFigure({ path, was: figure.value, now: value, pieces, who })
+  return done
+}
+
+async function putFigure(
+  workshop: Workshop,
+  path: FigurePath,
+  value: number,
+  figure: ShopFigure,
+): Promise<Result<Workshop>> {
   if (path === SEAT_PATH) return saveSeat(value)
   const body = withFigure(workshop, path, value)
   const { id, kind } = figure

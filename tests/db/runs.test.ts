@@ -17,6 +17,7 @@ import {
   hiddenFault,
   importJob,
   keepEntry,
+  figuresTaken,
   learnedOf,
   loadJob,
   loadRun,
@@ -288,17 +289,29 @@ describe('what is learnt', () => {
   })
 
   it('a figure is taken over into the workshop, and refused where it makes no sense', async () => {
-    const before = must(await takeFigure('capabilities/bore/sizeMm', 0.0123))
+    const by = { who: 'AB', pieces: 14 }
+    const known = (await figuresTaken()).length
+    const before = must(await takeFigure('capabilities/bore/sizeMm', 0.0123, by))
     expect(before.capabilities.bore.sizeMm).toBe(0.0123)
-    expect(must(await takeFigure('seatMm', 0.004)).seatMm).toBe(0.004)
-    expect(must(await takeFigure('vises/vise-125/liftMm', 0.03)).vises[0]?.liftMm).toBe(0.03)
-    expect((await takeFigure('seatMm', -1)).ok).toBe(false)
-    expect((await takeFigure('vises/vise-125/liftMm', 99)).ok).toBe(false)
-    expect((await takeFigure('vises/none/liftMm', 0.01)).ok).toBe(false)
+    expect(must(await takeFigure('seatMm', 0.004, by)).seatMm).toBe(0.004)
+    expect(must(await takeFigure('vises/vise-125/liftMm', 0.03, by)).vises[0]?.liftMm).toBe(0.03)
+    expect((await takeFigure('seatMm', -1, by)).ok).toBe(false)
+    expect((await takeFigure('vises/vise-125/liftMm', 99, by)).ok).toBe(false)
+    expect((await takeFigure('vises/none/liftMm', 0.01, by)).ok).toBe(false)
+    // What was refused was not taken; the rest is kept with who it was, the newest first.
+    const taken = await figuresTaken()
+    expect(taken).toHaveLength(Math.min(30, known + 3))
+    expect(taken[0]).toMatchObject({
+      path: 'vises/vise-125/liftMm',
+      now: 0.03,
+      who: 'AB',
+      pieces: 14,
+    })
+    expect(taken[2]).toMatchObject({ was: 0.008, now: 0.0123 })
     const { bore } = STANDARD_WORKSHOP.capabilities
-    await takeFigure('capabilities/bore/sizeMm', bore.sizeMm)
-    await takeFigure('seatMm', STANDARD_WORKSHOP.seatMm)
-    await takeFigure('vises/vise-125/liftMm', 0.02)
+    await takeFigure('capabilities/bore/sizeMm', bore.sizeMm, by)
+    await takeFigure('seatMm', STANDARD_WORKSHOP.seatMm, by)
+    await takeFigure('vises/vise-125/liftMm', 0.02, by)
   })
 
   it('a sound shop hides nothing', async () => {

@@ -56,6 +56,7 @@ test('what pieces teach: honest or not, piece by piece, capability, and a figure
   const figure = page.locator('[data-figure="capabilities/bore/sizeMm"]')
   await expect(figure).toContainText('the book says 0.0080')
   await expect(figure).toContainText('wider than the book')
+  await page.getByLabel('Taken over by').fill('CD')
   let asked = ''
   page.once('dialog', (dialog) => {
     asked = dialog.message()

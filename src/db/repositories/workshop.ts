@@ -1,4 +1,4 @@
-import { and, asc, eq, max, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, max, sql } from 'drizzle-orm'
 import { type z } from 'zod'
 import { FORMAT, schemaIssues, upgradeBody } from '@/core/paper/stored'
 import { fail, type Result, succeed } from '@/core/ground/issues'
@@ -17,7 +17,7 @@ import {
   WorkshopSchema,
 } from '@/core/shop/workshop'
 import { database, type Transaction } from '../client'
-import { workshopItems } from '../schema'
+import { takenFigures, workshopItems } from '../schema'
 
 type Row = typeof workshopItems.$inferSelect
 type Kind = Row['kind']
@@ -203,3 +203,16 @@ export async function removeItem(kind: Kind, id: string): Promise<void> {
     .delete(workshopItems)
     .where(and(eq(workshopItems.kind, kind), eq(workshopItems.id, id)))
 }
+
+export type TakenFigureRow = typeof takenFigures.$inferSelect
+
+/** Notes that a figure was taken over, by whom. */
+export async function insertTakenFigure(
+  taken: Omit<TakenFigureRow, 'id' | 'takenAt'>,
+): Promise<void> {
+  await database().insert(takenFigures).values(taken)
+}
+
+/** Figures that were taken over, the newest first. */
+export const listTakenFigures = (most: number): Promise<TakenFigureRow[]> =>
+  database().select().from(takenFigures).orderBy(desc(takenFigures.id)).limit(most)

@@ -1,6 +1,7 @@
 import {
   customType,
   boolean,
+  doublePrecision,
   index,
   integer,
   jsonb,
@@ -230,3 +231,16 @@ export const runEntries = pgTable(
   },
   (table) => [index('entries_of_run').on(table.runId)],
 )
+
+/** Append only: figures of the shop that a person took over from what pieces taught. */
+export const takenFigures = pgTable('taken_figures', {
+  id: serial('id').primaryKey(),
+  /** Of the workshop: "vises/vise-125/stopMm". */
+  path: text('path').notNull(),
+  was: doublePrecision('was').notNull(),
+  now: doublePrecision('now').notNull(),
+  /** From how many pieces it was learnt. */
+  pieces: integer('pieces').notNull(),
+  who: text('who').notNull(),
+  takenAt: when('taken_at').notNull().defaultNow(),
+})

@@ -2,7 +2,8 @@
 
 import { useState } from 'react'
 import { call } from '@/ui/api'
-import { type LearnedNow } from './types'
+import { useWho } from '@/ui/useWho'
+import { type LearnedNow, type TakenOver } from './types'
 
 type Figure = LearnedNow['figures'][number]
 
@@ -17,7 +18,12 @@ export function Figures({
   figures,
   gear,
   isPractice,
-}: Pick<LearnedNow, 'figures' | 'gear'> & { readonly isPractice: boolean }) {
+  taken,
+}: Pick<LearnedNow, 'figures' | 'gear'> & {
+  readonly isPractice: boolean
+  readonly taken: readonly TakenOver[]
+}) {
+  const [who, setWho] = useWho()
   const heard = figures.filter(({ speaks }) => speaks)
   const quiet = figures.filter(({ speaks }) => !speaks)
   return (
@@ -30,10 +36,21 @@ export function Figures({
         what was measured. It is put into the workshop only when you take it over; every way is
         predicted with it from then on.
       </p>
+      {heard.length > 0 && !isPractice && (
+        <label className="mb-2 flex items-center gap-2 text-[15px]">
+          Taken over by
+          <input
+            className="min-h-9 w-40 rounded border border-line px-2"
+            value={who}
+            placeholder="initials"
+            onChange={(event) => setWho(event.target.value)}
+          />
+        </label>
+      )}
       {heard.length === 0 && <p>Nothing is known well enough yet to be heard.</p>}
       <ul className="flex flex-col gap-2">
         {heard.map((figure) => (
-          <FigureLine key={figure.path} figure={figure} isPractice={isPractice} />
+          <FigureLine key={figure.path} figure={figure} isPractice={isPractice} who={who} />
         ))}
       </ul>
       {quiet.length > 0 && (
@@ -63,7 +80,40 @@ export function Figures({
           </ul>
         </>
       )}
+      <TakenList taken={taken} figures={figures} />
     </section>
+  )
+}
+
+/** What was taken over before, by whom. */
+function TakenList({
+  figures,
+  taken,
+}: {
+  readonly figures: readonly Figure[]
+  readonly taken: readonly TakenOver[]
+}) {
+  if (taken.length === 0) return null
+  const called = (path: string): string => {
+    const known = figures.find((one) => one.path === path)
+    return known ? `${known.name}, ${lower(known.words)}` : path
+  }
+  return (
+    <>
+      <h3 className="mt-4 text-[17px] font-bold">Taken over so far</h3>
+      <ul className="text-[15px]">
+        {taken.map(({ at, id, now, path, pieces, was, who }) => (
+          <li key={id} className="border-t border-faint py-1">
+            <span className="figures">{new Date(at).toISOString().slice(0, 10)}</span> {who}:{' '}
+            {called(path)}{' '}
+            <span className="figures">
+              {shownBy(was)(was)} → {shownBy(was)(now)}
+            </span>{' '}
+            <span className="text-soft">from {pieces} pieces</span>
+          </li>
+        ))}
+      </ul>
+    </>
   )
 }
 
@@ -84,9 +134,11 @@ const SIGNS = {
 function FigureLine({
   figure,
   isPractice,
+  who,
 }: {
   readonly figure: Figure
   readonly isPractice: boolean
+  readonly who: string
 }) {
   const [sentence, setSentence] = useState<string>()
   const [taken, setTaken] = useState<number>()
@@ -95,9 +147,15 @@ function FigureLine({
   const shown = shownBy(value)
   const take = async (): Promise<void> => {
     const rounded = Number(shown(learnt))
+    if (who === '') return setSentence('Say first who takes it over.')
     const ask = `${name}: put ${shown(learnt)} into the workshop instead of ${shown(value)}? Every way is predicted with it from then on.`
     if (!window.confirm(ask)) return
-    const answer = await call('/api/workshop/figure', 'POST', { path, value: rounded })
+    const answer = await call('/api/workshop/figure', 'POST', {
+      path,
+      value: rounded,
+      pieces,
+      who,
+    })
     if (answer.kind === 'done') setTaken(rounded)
     setSentence(
       answer.kind === 'refused'

@@ -9,7 +9,7 @@ import { Figures } from './Figures'
 import { HonestyLine } from './HonestyLine'
 import { SeriesChart } from './SeriesChart'
 import { SeriesList } from './SeriesList'
-import { type LearnedNow } from './types'
+import { type LearnedNow, type TakenOver } from './types'
 
 interface LearnedViewProps {
   readonly jobId: string
@@ -18,11 +18,12 @@ interface LearnedViewProps {
   readonly part: Part
   readonly isPractice: boolean
   readonly learned: LearnedNow
+  readonly taken: readonly TakenOver[]
 }
 
 /** What pieces that were made and measured show, and what they teach of the shop. */
 export function LearnedView(props: LearnedViewProps) {
-  const { isPractice, jobId, learned, part, wayId, wayName } = props
+  const { isPractice, jobId, learned, part, taken, wayId, wayName } = props
   const { apart, figures, gear, honesty, pieces, series } = learned
   const base = `/jobs/${jobId}/ways/${wayId}/run`
   const [chosen, setChosen] = useState<string>()
@@ -84,7 +85,7 @@ export function LearnedView(props: LearnedViewProps) {
               />
               {shown && <SeriesChart series={shown} unit={part.unit} />}
             </section>
-            <Figures figures={figures} gear={gear} isPractice={isPractice} />
+            <Figures figures={figures} gear={gear} isPractice={isPractice} taken={taken} />
           </>
         )}
       </main>

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation'
 import { LearnedView } from '@/features/learned/LearnedView'
-import { learnedOf } from '@/operations'
+import { figuresTaken, learnedOf } from '@/operations'
 import { loadWay, type WayParams } from '../../loadWay'
 
 export const dynamic = 'force-dynamic'
@@ -21,6 +21,10 @@ export default async function LearnedPage({
       part={job.part.body}
       isPractice={isPractice}
       learned={learned.value}
+      taken={(await figuresTaken()).map(({ takenAt, ...one }) => ({
+        ...one,
+        at: takenAt.getTime(),
+      }))}
     />
   )
 }
