@@ -7,7 +7,7 @@ import { STANDARD_WORKSHOP } from '../../shop/workshop'
 import { type Feature, type Part } from '../../work/part'
 import { PIER_PLATE, PIER_PLATE_WAY, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '../demo'
 import { plannedTimes, savedBy, stepsOf, timeInAll, timesOf } from '.'
-import { takenBy } from './taken'
+import { aboutTaken } from './taken'
 
 const POCKET: Feature = {
   kind: 'pocket',
@@ -34,7 +34,7 @@ const timesFor = (plan: ReturnType<typeof planOf>) => plannedTimes(predictWay(pl
 describe('what a cut takes, by the sizes of what it cuts', () => {
   it('faces by what is left on them, pockets and bores by their size: by hand', () => {
     const plan = planOf(PART, way(setup('s-1', 'top', 'back', ['top', 'pocket', 'bore'])))
-    const [top, pocket, bore] = plannedCuts(plan).map((cut) => takenBy(plan.part, cut))
+    const [top, pocket, bore] = plannedCuts(plan).map((cut) => aboutTaken(plan.part, cut))
     const { left, right, front, back, top: face } = PART.faces
     const area = (100 + left.stock.mm + right.stock.mm) * (60 + front.stock.mm + back.stock.mm)
     expect(top?.mm3).toBeCloseTo(area * face.stock.mm, 6)
@@ -48,7 +48,7 @@ describe('what a cut takes, by the sizes of what it cuts', () => {
       ops: [op('pocket', { id: 'rough', pass: 'rough', leave: mm(0.5) }), op('pocket')],
     })
     const plan = planOf(PART, twice)
-    const taken = plannedCuts(plan).map((cut) => takenBy(plan.part, cut).mm3)
+    const taken = plannedCuts(plan).map((cut) => aboutTaken(plan.part, cut).mm3)
     expect(taken).toEqual([18_000, 0])
     const cored: Part = {
       ...PART,
@@ -57,7 +57,7 @@ describe('what a cut takes, by the sizes of what it cuts', () => {
       ],
     }
     const cast = planOf(cored, way(setup('s-1', 'top', 'back', ['pocket'])))
-    const [left] = plannedCuts(cast).map((cut) => takenBy(cored, cut).mm3)
+    const [left] = plannedCuts(cast).map((cut) => aboutTaken(cored, cut).mm3)
     expect(left).toBeCloseTo(18_000 - 36 * 26 * 13, 6)
   })
 })

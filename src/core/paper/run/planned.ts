@@ -4,7 +4,7 @@ import { type Way, wayIssues } from '../../plan/way'
 import { type Prediction, predictWay } from '../../predict/prediction'
 import { type Workshop } from '../../shop/workshop'
 import { type Part } from '../../work/part'
-import { takenBy } from './taken'
+import { aboutTaken } from './taken'
 
 /**
  * What there is to do in a setup takes, minutes, for one who has done it before (common practice, no source: a rule of
@@ -69,7 +69,7 @@ function cutting(plan: Plan, { index }: PlannedSetup): number {
   return plannedCuts(plan)
     .filter(({ planned }) => planned.index === index)
     .reduce((sum, cut) => {
-      const { holes, mm3 } = takenBy(plan.part, cut)
+      const { holes, mm3 } = aboutTaken(plan.part, cut)
       return sum + mm3 / 1000 / rate + MINUTES.hole * holes
     }, 0)
 }

@@ -22,7 +22,7 @@ export interface Taken {
 }
 
 /** What a cut of a way takes off the part, as it is before it. */
-export function takenBy(part: Part, { after, before, op }: PlannedCut): Taken {
+export function aboutTaken(part: Part, { after, before, op }: PlannedCut): Taken {
   if (isSide(op.feature)) {
     const side = op.feature
     const { high, low } = blockNow(part, before)
