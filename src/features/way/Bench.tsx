@@ -143,7 +143,7 @@ export function Bench({
 
 /** What is taken and about how long that is cut, with its caution. */
 const volumeWords = ({ minutes, removedMm3 }: SetupVolume): string =>
-  `takes ${(removedMm3 / 1000).toPrecision(3)} cm³, some ${Math.max(1, Math.round(minutes))} min (rule of thumb)`
+  `takes ${(removedMm3 / 1000).toPrecision(3)} cm³, some ${Math.max(1, Math.round(minutes))} min of cutting`
 
 /** On a phone the plan stands under the elevation. */
 function stackedViews(

@@ -12,7 +12,7 @@ export default function PlannedTime({ analysis }: { readonly analysis: Predictio
   return (
     <span title="By its steps and the metal that comes off: a rule of thumb">
       {' '}
-      · some <span className="figures">{Math.round(minutes)}</span> min a piece
+      · some <span className="figures">{Math.round(minutes)}</span> min
     </span>
   )
 }

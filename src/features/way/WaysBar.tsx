@@ -66,9 +66,11 @@ export function WaysBar({ analysis, current, jobId, part, ways, workshop }: Ways
             key={way.id}
             href={`/jobs/${jobId}/ways/${way.id}`}
             aria-current={isCurrent ? 'page' : undefined}
-            className={`sheet px-3 py-1 text-[14px] ${isCurrent ? 'border-ink! shadow-[0_2px_0_var(--ink)]' : ''}`}
+            className={`sheet max-w-[420px] px-3 py-1 text-[14px] leading-snug ${isCurrent ? 'border-ink! shadow-[0_2px_0_var(--ink)]' : ''}`}
           >
-            <strong>{way.body.name}</strong> <span className="text-soft">{way.body.note}</span> ·{' '}
+            <span className="block truncate">
+              <strong>{way.body.name}</strong> <span className="text-soft">{way.body.note}</span>
+            </span>
             <Verdict
               part={part}
               way={isCurrent ? analysis.plan.way : way.body}
