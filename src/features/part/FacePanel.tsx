@@ -3,6 +3,7 @@
 import { Link2 } from 'lucide-react'
 import { axisOf, type Face, type Part, type Side, SIDES } from '@/core/work/part'
 import { faceWord } from '@/core/work/say'
+import { AngleField } from '@/ui/AngleField'
 import { Choice, TextField } from '@/ui/fields'
 import { BoughtFields } from './BoughtFields'
 
@@ -54,10 +55,14 @@ export function FacePanel({ onBegin, onChange, onTie, part, side }: FacePanelPro
         <BoughtFields
           bought={face}
           unit={part.unit}
-          onChange={({ bought, spread, stock, toCut }) =>
-            onChange({ ...face, bought, spread, stock, toCut })
-          }
+          onChange={({ bought, spread, stock, toCut }) => {
+            const { draft, ...rest } = face
+            // Only what comes out of a mould has draft.
+            const kept = draft && bought === 'cast' ? { draft } : {}
+            onChange({ ...rest, ...kept, bought, spread, stock, toCut })
+          }}
         />
+        {face.bought === 'cast' && <DraftFields part={part} side={side} onChange={onChange} />}
       </div>
       <div className="mb-2 flex flex-wrap gap-1.5" role="group" aria-label="Put on this face">
         {BEGINNINGS.map(([label, words]) => (
@@ -79,3 +84,40 @@ export function FacePanel({ onBegin, onChange, onTie, part, side }: FacePanelPro
 }
 
 const besideOf = (side: Side): Side => SIDES.find((other) => axisOf(other) !== axisOf(side)) ?? side
+
+/** How a cast side leans: by what angle, and towards which neighbour it goes in. */
+function DraftFields({ onChange, part, side }: Pick<FacePanelProps, 'onChange' | 'part' | 'side'>) {
+  const face = part.faces[side]
+  const { draft } = face
+  const beside = SIDES.filter((one) => axisOf(one) !== axisOf(side))
+  return (
+    <>
+      <Choice
+        label="Draft: goes in towards"
+        value={draft?.narrow ?? ''}
+        options={[
+          { value: '' as const, label: 'none' },
+          ...beside.map((one) => ({ value: one, label: part.faces[one].name })),
+        ]}
+        onChange={(narrow) => {
+          const { draft: _old, ...rest } = face
+          onChange(
+            narrow === ''
+              ? rest
+              : { ...rest, draft: { angle: draft?.angle ?? USUAL_DRAFT, narrow } },
+          )
+        }}
+      />
+      {draft && (
+        <AngleField
+          label="By"
+          value={draft.angle}
+          onChange={(angle) => onChange({ ...face, draft: { ...draft, angle } })}
+        />
+      )}
+    </>
+  )
+}
+
+/** What a pattern usually has (common practice, no source). */
+const USUAL_DRAFT = { rad: Math.PI / 90 }

@@ -1,7 +1,7 @@
 'use client'
 
-import { type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
-import { printLength } from '@/core/handbook/units'
+import { type Face, type Feature, featureLabel, type Part, SIDES } from '@/core/work/part'
+import { printDegrees, printLength } from '@/core/handbook/units'
 import { printFeature, printTyped } from '@/core/work/say'
 
 interface FeatureCardsProps {
@@ -31,6 +31,11 @@ const boughtWords = (
       ? [`walls${leftWords(walls.stock.mm, part)}${walls.toCut ? ', to cut' : ' as they come'}`]
       : []),
   ].join('; ')
+
+const draftWords = ({ draft }: Face, { faces }: Part): string =>
+  draft
+    ? `; draft ${draft.angle.typed ?? printDegrees(draft.angle.rad)} towards ${faces[draft.narrow].name}`
+    : ''
 
 const leftWords = (mm: number, { unit }: Part): string =>
   mm > 0 ? ` +${printLength(mm, unit)}` : ''
@@ -76,7 +81,7 @@ export function FeatureCards({ chosen, onPick, onPoint, part }: FeatureCardsProp
         return card(
           side,
           `▬ ${face.name}${face.datum ? ` ${face.datum}` : ''}`,
-          boughtWords(face, part),
+          `${boughtWords(face, part)}${draftWords(face, part)}`,
         )
       })}
     </ul>

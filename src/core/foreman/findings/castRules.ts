@@ -1,11 +1,50 @@
-import { boughtOf, type Part } from '../../work/part'
+import { dot } from '../../ground/geometry'
+import { boughtOf, normalOf, type Part, SIDES } from '../../work/part'
+import { draftMm } from '../../work/stock'
 import { skinMm } from '../../work/casting'
 import { capital, type Finding, finding } from '../../ground/finding'
 import { type Inspection } from './inspection'
 
 /** What castings want beside everything else: bores that move, first cuts that only rub. */
 export function castRules(inspection: Inspection): readonly Finding[] {
-  return inspection.part.casting ? [...boresThatMove(inspection), ...rubbing(inspection)] : []
+  return [
+    ...(inspection.part.casting ? [...boresThatMove(inspection), ...rubbing(inspection)] : []),
+    ...draftGripped(inspection),
+  ]
+}
+
+/** A drafted side that is still as cast, held from the side: what grips it squeezes the work out towards its narrow end. */
+function draftGripped({ length, name, part, plan }: Inspection): Finding[] {
+  return plan.setups.flatMap(({ before, contacts, index, indexed, standing }): Finding[] => {
+    if (indexed) return []
+    const up = standing.setupFromPart.rows[2]
+    const gripped = SIDES.find(
+      (side) =>
+        part.faces[side].draft &&
+        !before.cut.has(side) &&
+        Math.abs(dot(up, normalOf(side))) < 0.5 &&
+        contacts.some(({ surface }) => surface === side),
+    )
+    const draft = gripped && part.faces[gripped].draft
+    if (!gripped || !draft) return []
+    const along = dot(up, normalOf(draft.narrow))
+    const goes =
+      Math.abs(along) < 0.5
+        ? `towards ${name(draft.narrow)}`
+        : along > 0
+          ? 'up'
+          : 'down, which seats it'
+    if (goes.startsWith('down')) return []
+    return [
+      finding(
+        'cast.draft-gripped',
+        index,
+        `${capital(name(gripped))} is held with its draft on.`,
+        `It goes in by ${length(draftMm(part, gripped))} towards ${name(draft.narrow)}: what bears on it touches at one edge, and squeezes the work ${goes}. Stand it with its wide end up, put something that gives or swivels between, or hold it by what is cut.`,
+        { feature: gripped },
+      ),
+    ]
+  })
 }
 
 /** A bore with a fit that is finished in the cut that first opens its skin: it closes up or opens after. */

@@ -4,6 +4,7 @@ import { type Prediction } from '../../predict/prediction'
 import { danglingWayCodes, type Op, wayIssues } from '../../plan/way'
 import { type Inspection } from './inspection'
 import { type Finding, finding, capital, listWords } from '../../ground/finding'
+import { draftMm } from '../../work/stock'
 import { refusedTie } from './drawingFindings'
 import { holdingRules } from './holdingRules'
 import { zeroRules } from './zeroRules'
@@ -137,13 +138,14 @@ function cleanup({ part, name, length }: Inspection): Finding[] {
   )
   return [...SIDES, ...refs].flatMap((ref) => {
     const face = boughtOf(part, ref)
-    if (!face?.toCut || face.bought === 'cut' || face.stock.mm >= face.spread.mm) return []
+    const lost = isSide(ref) ? draftMm(part, ref) : 0
+    if (!face?.toCut || face.bought === 'cut' || face.stock.mm - lost >= face.spread.mm) return []
     return [
       finding(
         'cut.no-cleanup',
         undefined,
         `${capital(name(ref))} may not clean up.`,
-        `${length(face.stock.mm)} is left on what wanders ±${length(face.spread.mm)}. Order it larger, or shift the part in the stock.`,
+        `${length(Math.max(0, face.stock.mm - lost))} is left on what wanders ±${length(face.spread.mm)}${lost > 0 ? ', at its narrow end' : ''}. Order it larger, or shift the part in the stock.`,
         { feature: ref },
       ),
     ]

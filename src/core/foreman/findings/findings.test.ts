@@ -650,6 +650,15 @@ const SCENES: Record<
     WORM_BLOCK_WAY_A,
   ],
   'hold.missing': () => [WORM_BLOCK, WORM_BLOCK_WAY_A],
+  'cast.draft-gripped': () => {
+    // The back leans in towards the top, and the fixed jaw bears on it.
+    const back = { ...block.faces.back, bought: 'cast', stock: mm(4) } as const
+    const draft = { angle: { rad: Math.PI / 60 }, narrow: 'top' } as const
+    return [
+      { ...block, faces: { ...block.faces, back: { ...back, draft } } },
+      way(setup('s-1', 'top', 'back', ['top'])),
+    ]
+  },
   'cast.bore-moves': () => [SADDLE, saddleWay()],
   'cast.rubs': () => {
     // 3 on the foot, of which 2.8 is left for later: 0.2 is not under a skin of 0.5.

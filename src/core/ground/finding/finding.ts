@@ -152,6 +152,7 @@ export const FINDING_SEVERITY = {
   'hold.missing': 'notes',
   'cast.bore-moves': 'notes',
   'cast.rubs': 'warns',
+  'cast.draft-gripped': 'warns',
 } as const satisfies Record<string, Severity>
 
 export type FindingCode = keyof typeof FINDING_SEVERITY

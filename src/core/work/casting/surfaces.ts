@@ -1,10 +1,12 @@
 import { type FitSurface } from '../../chain/fitting'
 import { scale } from '../../ground/geometry'
+import { leaningSide } from '../stock'
 import {
   boughtOf,
   type CastingSpec,
   directionOf,
   isSide,
+  levelOf,
   type Part,
   partSurfaces,
   refLabel,
@@ -67,8 +69,14 @@ export const wallsTo = (part: Part, surface: string): readonly string[] =>
 type Common = Pick<FitSurface, 'id' | 'kind' | 'leastMm' | 'mostMm' | 'aimMm' | 'weight'>
 
 function shaped(part: Part, surface: Surface, common: Common): FitSurface {
-  if (surface.kind === 'plane')
-    return { ...common, shape: 'plane', at: surface.at, normal: surface.normal }
+  if (surface.kind === 'plane') {
+    // What stays as cast leans as it was cast; what is cut does not.
+    const leans =
+      common.kind === 'cast' && isSide(surface.id)
+        ? leaningSide(part, surface.id, levelOf(part, surface.id))
+        : undefined
+    return { ...common, shape: 'plane', at: surface.at, normal: surface.normal, ...leans }
+  }
   return {
     ...common,
     shape: 'round',

@@ -7,7 +7,7 @@ import { mateLimits } from './mate'
 import { featureLabel, resolveRef } from './refs'
 import { linkIssues, patternIssues, tooManyHoles } from './checkPattern'
 import { type Feature, type Part, type Requirement } from './schema'
-import { axisOf, planeOf, SIDES } from './side'
+import { axisOf, planeOf, type Side, SIDES } from './side'
 import { holePoints, partSurfaces, placePoint, removedBox, sizeAlong } from './surfaces'
 
 /** What makes a part document contradict itself; it is not saved until these are right. */
@@ -37,6 +37,7 @@ export function partIssues(part: Part): readonly Issue[] {
       path: 'faces',
       sentence: `Two faces carry the datum letter ${twice}.`,
     })
+  issues.push(...SIDES.flatMap((side) => draftIssues(part, side)))
   const surfaces = partSurfaces(part)
   const ids = new Set<string>()
   part.requirements.forEach((requirement, i) => {
@@ -51,6 +52,21 @@ export function partIssues(part: Part): readonly Issue[] {
     issues.push(...requirementIssues(part, requirement, path, surfaces))
   })
   return [...issues, ...wallIssues(part, surfaces)]
+}
+
+/** A side leans along itself, and only a cast one does. */
+function draftIssues({ faces }: Part, side: Side): readonly Issue[] {
+  const { bought, draft, name } = faces[side]
+  if (!draft) return []
+  const why =
+    bought !== 'cast'
+      ? 'is not cast: only what comes out of a mould has draft'
+      : axisOf(draft.narrow) === axisOf(side)
+        ? 'cannot narrow towards itself: say towards which of its neighbours it goes in'
+        : undefined
+  return why
+    ? [{ code: 'face.draft', path: `faces.${side}.draft`, sentence: `“${name}” ${why}.` }]
+    : []
 }
 
 /** What a requirement names that is not there, or limits that leave no room. */

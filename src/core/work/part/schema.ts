@@ -7,7 +7,7 @@ import {
   type PatternSchema,
   type PlaceSchema,
 } from './featureSchema'
-import { boughtFields, NameSchema, PositiveLength } from './fields'
+import { AngleSchema, boughtFields, NameSchema, PositiveLength, SideSchema } from './fields'
 import { CastingSpecSchema } from './castingSchema'
 import { ModelSchema } from './modelSchema'
 import { StockSchema } from './stockSchema'
@@ -26,6 +26,16 @@ export const FaceSchema = z.strictObject({
     .optional()
     .describe('Datum letter on the drawing.'),
   ...boughtFields,
+  draft: z
+    .strictObject({
+      angle: AngleSchema.refine(
+        ({ rad }) => rad > 0 && rad <= Math.PI / 6,
+        'must be more than 0° and no more than 30°',
+      ),
+      narrow: SideSchema.describe('Towards this side it goes in; at the other end it is as said.'),
+    })
+    .optional()
+    .describe('It was cast leaning, so that the pattern comes out of the sand.'),
 })
 
 export const PartSchema = z.strictObject({

@@ -1,4 +1,5 @@
 export { hasMetal } from './metal'
+export { draftMm, leaningSide } from './draft'
 export { boughtSolid, nominalSolid, solidNow, stateFinished, takenBy, takenSoFar } from './solid'
 export {
   afterCut,

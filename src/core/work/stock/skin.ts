@@ -14,6 +14,7 @@ import {
   type Side,
   type Surface,
 } from '../part'
+import { leaningSide } from './draft'
 import { stateFinished, takenSoFar } from './solid'
 import { blockNow, featureNow, isThere, levelNow, planeNow, type PartState } from './state'
 
@@ -88,9 +89,11 @@ function asItIs(part: Part, state: PartState, surface: Surface): Surface {
   const level = levelNow(part, state, surface.id)
   const corner = (a: number, b: number): At =>
     withAxis(withAxis(withAxis(low, axisOf(surface.id as Side), level), u, a), v, b)
+  const leans = state.cut.has(surface.id) ? undefined : leaningSide(part, surface.id, level)
   return {
     ...surface,
     at: planeNow(part, state, surface),
+    ...leans,
     corners: [
       corner(low[u], low[v]),
       corner(high[u], low[v]),

@@ -36,6 +36,7 @@ import {
 } from '../part'
 import { parseThread, tappingDrillMm } from '../../handbook/standards'
 import { contourTaken } from './contourTaken'
+import { draftWedges } from './draft'
 import { grown, ORIGIN, OVER_MM } from './over'
 import { blockNow, featureNow, levelNow, type PartState, stateAsBought } from './state'
 
@@ -178,7 +179,10 @@ function wholeStock(part: Part): Recipe<'part'> {
   const { high, low } = blockNow(part, stateAsBought(part))
   const { stock } = part
   if (stock?.form === 'solid') return ownStock(stock)
-  if (stock?.form !== 'round') return box(low, high)
+  if (stock?.form !== 'round') {
+    const by = draftWedges(part, { high, low })
+    return by.length > 0 ? { kind: 'cut', from: box(low, high), by } : box(low, high)
+  }
   const { along, wide } = stock
   const middle = scale(add(low, high), 0.5)
   return round(
