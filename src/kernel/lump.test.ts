@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { type Solve } from '@/core/chain/fitting'
-import { setupWorld } from '@/core/floor/offsets'
-import { toNearestWall, topUnder } from '@/core/floor/standin'
+import { fitsMill, setupWorld } from '@/core/floor/offsets'
+import { MOST_WORK_FIGURES, toNearestWall, topUnder } from '@/core/floor/standin'
 import { type Mesh, meshVolume } from '@/core/ground/mesh'
 import { SADDLE, SADDLE_CASTING, saddleWays } from '@/core/paper/demo'
 import { planWay } from '@/core/plan/planning'
@@ -98,6 +98,17 @@ const planned = () => {
 const worldOf = (lump: Mesh) => setupWorld(planned(), {}, lump)
 
 describe('felt by a tip', () => {
+  it('work of more facets than a mill takes is told from work that it takes', () => {
+    const of = (figures: number): Mesh => ({
+      positions: new Float32Array(figures),
+      triangles: new Uint32Array(figures),
+    })
+    expect([fitsMill(of(MOST_WORK_FIGURES)), fitsMill(of(MOST_WORK_FIGURES + 3))]).toEqual([
+      true,
+      false,
+    ])
+  })
+
   it('what lies under it and beside it is that of a step and a wall, by hand', () => {
     // An L of two boxes: 40 × 20 × 10 with 10 × 20 × 30 at its left end.
     const box = (low: readonly number[], high: readonly number[]): Mesh => {

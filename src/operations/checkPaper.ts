@@ -1,35 +1,18 @@
 import { type Result, succeed } from '@/core/ground/issues'
-import {
-  checkSheet,
-  type OtherWay,
-  pieceState,
-  plannedTimes,
-  savedBy,
-  stepsOf,
-  storyOf,
-  timeInAll,
-  timesOf,
-  VERDICTS,
-} from '@/core/paper/run'
-import { planWay } from '@/core/plan/planning'
-import { predictWay } from '@/core/predict/prediction'
+import { type OtherWay, piecePaper, VERDICTS } from '@/core/paper/run'
 import { checkSheetPdf } from '@/pdf'
 import { fonts } from './fonts'
 import { type MadeBy } from './runTasks'
 
 /** The check sheet of one piece, to be printed. */
 export async function checkPdfOf(
-  { entries, part, pieces, way, workshop }: MadeBy,
+  made: MadeBy,
   piece: number,
   release: number,
   others: readonly OtherWay[],
 ): Promise<Result<Uint8Array>> {
-  const prediction = predictWay(planWay(workshop, part, way))
-  const steps = stepsOf(prediction)
-  const state = pieceState(steps, entries, piece)
-  const lines = checkSheet(prediction, steps, state)
-  const times = timesOf(prediction, steps, entries, piece)
-  const saved = savedBy(workshop, part, plannedTimes(prediction), others)
+  const { part, pieces, way } = made
+  const { lines, story, sums, times } = piecePaper({ ...made, others }, piece)
   const count = (verdict: (typeof lines)[number]['verdict']): number =>
     lines.filter((line) => line.verdict === verdict).length
   return succeed(
@@ -47,8 +30,8 @@ export async function checkPdfOf(
           verdict: VERDICTS[verdict].replace(/^\S+ /, ''),
         })),
         rework: lines.flatMap(({ rework, title }) => rework.map((words) => `${title}: ${words}`)),
-        times: [...times.map(({ words }) => words), timeInAll(times), ...saved],
-        story: storyOf(prediction, steps, entries, piece).map(
+        times: [...times, ...sums],
+        story: story.map(
           ({ at, who, words }) =>
             `${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} ${who}: ${words}`,
         ),

@@ -5,11 +5,9 @@ import { Hono, type HonoRequest } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import { HTTPException } from 'hono/http-exception'
 import { z } from 'zod'
-import { EXERCISE_IDS, FAULTS, MillActionSchema } from '../core/floor/standin'
+import { EXERCISE_IDS, FAULTS, MillActionSchema, MOST_WORK_FIGURES } from '../core/floor/standin'
 import { Mills } from './mills'
 
-/** What the corners and triangles of work of a shape of its own may come to. */
-const MOST_FIGURES = 120_000
 const figure = z.number().min(-100_000).max(100_000)
 const place = z.strictObject({ x: figure, y: figure })
 const ends = z.tuple([figure, figure])
@@ -39,8 +37,8 @@ const WorldSchema = z.strictObject({
     .max(2000),
   work: z
     .strictObject({
-      positions: z.array(figure).max(MOST_FIGURES),
-      triangles: z.array(z.int().min(0).max(MOST_FIGURES)).max(MOST_FIGURES),
+      positions: z.array(figure).max(MOST_WORK_FIGURES),
+      triangles: z.array(z.int().min(0).max(MOST_WORK_FIGURES)).max(MOST_WORK_FIGURES),
     })
     .refine(
       ({ positions, triangles }) =>

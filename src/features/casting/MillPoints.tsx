@@ -2,7 +2,7 @@
 
 import { Radio, X } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { setupWorld, touchedPoint } from '@/core/floor/offsets'
+import { fitsMill, setupWorld, touchedPoint } from '@/core/floor/offsets'
 import { refusal, type SeenWorld } from '@/core/floor/standin'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
@@ -59,9 +59,15 @@ export default function MillPoints({ edit, fit, name, part, way, workshop }: Mil
     )
   const begin = async (): Promise<void> => {
     const { before } = moment.planned
-    const mesh = await solids().left(part, before)
-    // The casting that lies there is the one that was measured: its skin is off by the same.
-    const lump = lumpOf(part, before, mesh, skinOff(part, fit, seedOf(name)))
+    // The casting that lies there is the one that was measured: its skin is off by the same. Where its metal cannot be
+    // made, or is of more facets than a mill takes, the block that it lies in stands there.
+    const mesh = await solids()
+      .left(part, before)
+      .catch(() => undefined)
+    const lump =
+      mesh && fitsMill(mesh)
+        ? lumpOf(part, before, mesh, skinOff(part, fit, seedOf(name)))
+        : undefined
     const answer = await call<Standing>('/api/mill/mills', 'POST', {
       kind: 'setup',
       world: setupWorld(moment.planned, {}, lump),

@@ -5,21 +5,12 @@ import Link from 'next/link'
 import { useMemo } from 'react'
 import {
   type CheckLine,
-  checkSheet,
   type OtherWay,
-  pieceState,
-  plannedTimes,
+  piecePaper,
   type RunEntry,
-  savedBy,
-  stepsOf,
-  storyOf,
-  timeInAll,
-  timesOf,
   VERDICTS,
 } from '@/core/paper/run'
-import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
-import { predictWay } from '@/core/predict/prediction'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 
@@ -42,18 +33,10 @@ interface CheckSheetViewProps {
 export function CheckSheetView(props: CheckSheetViewProps) {
   const { entries, jobId, others, part, piece, pieces } = props
   const { release, runId, way, wayId, workshop } = props
-  const { lines, saved, story, times } = useMemo(() => {
-    const prediction = predictWay(planWay(workshop, part, way))
-    const steps = stepsOf(prediction)
-    const state = pieceState(steps, entries, piece)
-    const times = timesOf(prediction, steps, entries, piece)
-    return {
-      lines: checkSheet(prediction, steps, state),
-      times,
-      saved: savedBy(workshop, part, plannedTimes(prediction), others),
-      story: storyOf(prediction, steps, entries, piece),
-    }
-  }, [entries, others, part, piece, way, workshop])
+  const { lines, story, sums, times } = useMemo(
+    () => piecePaper({ entries, others, part, way, workshop }, piece),
+    [entries, others, part, piece, way, workshop],
+  )
   const base = `/jobs/${jobId}/ways/${wayId}/run`
   return (
     <main className="mx-auto max-w-[900px] bg-white p-6 text-black">
@@ -127,10 +110,8 @@ export function CheckSheetView(props: CheckSheetViewProps) {
       </table>
       <ReworkList lines={lines} />
       <h2 className="mt-5 text-[18px] font-bold">Time taken</h2>
-      <p>{times.map(({ words }) => words).join(' · ')}</p>
-      <p>
-        {timeInAll(times)} {saved.join(' ')}
-      </p>
+      <p>{times.join(' · ')}</p>
+      <p>{sums.join(' ')}</p>
       <h2 className="mt-5 text-[18px] font-bold">Its story</h2>
       <ol className="text-[14px]">
         {story.map(({ at, id, who, words }) => (

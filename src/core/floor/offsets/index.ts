@@ -34,7 +34,7 @@ export {
   type ZeroRecord,
   ZeroRecordSchema,
 } from './record'
-export { setupWorld } from './standinWorld'
+export { fitsMill, setupWorld } from './standinWorld'
 export { touchedPoint } from './touchedPoint'
 export { type SanityPlace, sanityPlace } from './sanity'
 export { splitAtStop, type SplitInput, type SplitPlan } from './split'

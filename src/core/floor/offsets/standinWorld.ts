@@ -3,7 +3,7 @@ import { refLabel } from '../../work/part'
 import { isThere } from '../../work/stock'
 import { type PlannedSetup } from '../../plan/planning'
 import { boundsOf } from '../../ground/recipe'
-import { WORK, type WorkMesh, type World } from '../standin'
+import { MOST_WORK_FIGURES, WORK, type WorkMesh, type World } from '../standin'
 import { cornerOf, type Mesh } from '../../ground/mesh'
 
 /**
@@ -89,6 +89,10 @@ function holesOf(
     ]
   })
 }
+
+/** Whether a mill takes work of so many facets. */
+export const fitsMill = ({ positions, triangles }: Mesh): boolean =>
+  positions.length <= MOST_WORK_FIGURES && triangles.length <= MOST_WORK_FIGURES
 
 /** Figures as a mill is told them: no finer than anything can be felt, mm. */
 const rounded = (mm: number): number => Math.round(mm * 1e4) / 1e4 + 0

@@ -25,7 +25,7 @@ export {
   SETTER_MM,
   TOOL_FIGURES,
 } from './mill'
-export { type WorkMesh } from './metal'
+export { MOST_WORK_FIGURES, type WorkMesh } from './metal'
 export { type SeenWorld, seenWorld } from './seen'
 export {
   hear,

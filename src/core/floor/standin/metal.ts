@@ -17,6 +17,9 @@ export interface WorkMesh {
   readonly triangles: readonly number[]
 }
 
+/** What the corners and the triangles of work may come to, in figures of each. */
+export const MOST_WORK_FIGURES = 120_000
+
 type Segment = readonly [PlanePoint, PlanePoint]
 
 /** Sections closer to each other than this are one, mm. */
