@@ -27,7 +27,6 @@ export const LONG_ROOMS = [
   ['src/features/way/WayView.tsx', undefined, 192],
   ['src/features/workshop/WorkshopView.tsx', undefined, 126],
   ['src/features/zero/readingsForm.ts', 354, 123],
-  ['src/operations/files.ts', 317, undefined],
   ['src/ui/MillPanel.tsx', undefined, 133],
   ['src/ui/Sight.tsx', undefined, 127],
   ['src/ui/useDocument.ts', undefined, 145],

@@ -1,17 +1,12 @@
 import { kindOf } from '@/core/shop/holding'
 import { findingsOf } from '@/core/foreman/findings'
 import { type Finding } from '@/core/ground/finding'
-import { drillingPlan, holesInSetup, outlineInSetup } from '@/core/plan/drilling'
 import {
-  drillingProgram,
   type FootholdFile,
-  holesCsv,
-  holeTemplate,
   offsetsCsv,
   offsetsProgram,
   readDocumentText,
   requirementsCsv,
-  templateSvg,
   writeDocument,
 } from '@/core/paper/formats'
 import { schemaIssues } from '@/core/paper/stored'
@@ -26,15 +21,14 @@ import {
   standingMark,
   ZeroRecordSchema,
 } from '@/core/floor/offsets'
-import { type PlannedSetup, planWay } from '@/core/plan/planning'
+import { planWay } from '@/core/plan/planning'
 import { type Prediction, predictWay } from '@/core/predict/prediction'
 import { simulate, type SimulationOptions } from '@/core/chain/variation'
 import { type Way } from '@/core/plan/way'
-import { writeDxf } from '@/exchange'
-import { templatePdf } from '@/pdf'
+import { CSV, type Exported, slug, textFile } from './exported'
+import { exportHoles } from './exportHoles'
 import { type ExportKind, type ExportOptions } from './exportOptions'
-import { exportSolid, isSolidKind, type SolidKind } from './solids/exported'
-import { fonts } from './fonts'
+import { exportSolid, isSolidKind } from './solids/exported'
 import { sheetPdf } from './sheetPdf'
 
 /** What `check` says of one way. */
@@ -104,6 +98,7 @@ export function analysisOf(analysis: Prediction, simulation?: SimulationOptions)
               likely: r.outcome.likely,
               worst: r.outcome.worst,
               links: r.outcome.links,
+              betweenTwo: r.outcome.between,
             }
           : {}),
         ...(drawn
@@ -127,12 +122,6 @@ function runToEnd<T>(steps: Generator<number, T>): T {
     const step = steps.next()
     if (step.done) return step.value
   }
-}
-
-export interface Exported {
-  readonly bytes: Uint8Array
-  readonly type: string
-  readonly name: string
 }
 
 /** Writes a document out as its own format, a table, the setup sheet, or what a setup needs for its holes. */
@@ -276,68 +265,4 @@ function exportOffsets(
       offsetsProgram(`${part.name}, ${way.name}`, lines, options.unit ?? part.unit),
     ),
   )
-}
-
-const CSV = 'text/csv; charset=utf-8'
-
-/** A name as part of a file's name. */
-export const slug = (name: string): string =>
-  name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '') || 'part'
-
-export const textFile = (name: string, type: string, text: string): Exported => ({
-  bytes: new TextEncoder().encode(text),
-  type,
-  name,
-})
-
-async function exportHoles(
-  { part }: FootholdFile,
-  planned: PlannedSetup,
-  number: number,
-  kind: Exclude<
-    ExportKind,
-    'json' | 'csv' | SolidKind | 'sheet-pdf' | 'offsets-csv' | 'offsets-g10'
-  >,
-  options: ExportOptions,
-): Promise<Result<Exported>> {
-  const stem = `${slug(part.name)}-setup-${number}`
-  const from = options.from ?? 'zero'
-  const holes = holesInSetup(planned, from)
-  if (holes.length === 0)
-    return fail('export.no-holes', `No hole can be reached in setup ${number}.`, 'setup')
-  if (kind === 'holes-csv')
-    return succeed(textFile(`${stem}-holes.csv`, CSV, holesCsv(part, holes)))
-  if (kind === 'program') {
-    const plan = drillingPlan(planned)
-    if (plan.stages.length === 0)
-      return fail('export.no-holes', `No hole is made in setup ${number}; tick one there.`, 'setup')
-    const text = drillingProgram(plan, {
-      title: `${part.name}, setup ${number}: ${planned.setup.name}`,
-      unit: options.unit ?? part.unit,
-      cycles: options.cycles ?? true,
-      offset: planned.setup.zero.offset,
-    })
-    return succeed(textFile(`${stem}.nc`, 'text/plain; charset=us-ascii', text))
-  }
-  const template = holeTemplate(
-    part,
-    holes,
-    outlineInSetup(planned, from),
-    `${part.name}, setup ${number}`,
-  )
-  switch (kind) {
-    case 'holes-dxf':
-      return succeed(textFile(`${stem}-holes.dxf`, 'application/dxf', writeDxf(template)))
-    case 'template-svg':
-      return succeed(textFile(`${stem}-template.svg`, 'image/svg+xml', templateSvg(template)))
-    case 'template-pdf':
-      return succeed({
-        bytes: await templatePdf(template, fonts()),
-        type: 'application/pdf',
-        name: `${stem}-template.pdf`,
-      })
-  }
 }

@@ -1,7 +1,7 @@
 export { isDatabaseAway } from '@/db'
 export { saveDocument, type Saved, stepHistory } from './documents'
 export { EXPORT_KINDS, type ExportKind, type ExportOptions, readPlace } from './exportOptions'
-export { type Exported } from './files'
+export { type Exported } from './exported'
 export { jawsOfJob, plateOfJob } from './heldOfJob'
 export { JAW_KINDS, type JawKind, PLATE_KINDS, type PlateKind } from './heldKinds'
 export { Busy } from './backroom/pool'

@@ -2,7 +2,7 @@
 
 import { Radio, X } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { fitsMill, setupWorld, touchedPoint } from '@/core/floor/offsets'
+import { setupWorld, touchedPoint } from '@/core/floor/offsets'
 import { refusal, type SeenWorld } from '@/core/floor/standin'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
@@ -11,18 +11,16 @@ import {
   type CastingFit,
   fitLabel,
   fitSurfacesOf,
-  lumpOf,
-  skinOff,
   withTouch,
 } from '@/core/work/casting'
 import { type Part } from '@/core/work/part'
 import { call } from '@/ui/api'
 import { Choice } from '@/ui/fields'
+import { lumpInMill } from '@/ui/lumpInMill'
 import { MillPanel } from '@/ui/MillPanel'
 import { seedOf } from '@/ui/seedOf'
 import { Sight } from '@/ui/Sight'
 import { useMill } from '@/ui/useMill'
-import { solids } from '@/workers/client'
 import { type Moment, momentsOf } from './moments'
 
 interface MillPointsProps {
@@ -59,15 +57,7 @@ export default function MillPoints({ edit, fit, name, part, way, workshop }: Mil
     )
   const begin = async (): Promise<void> => {
     const { before } = moment.planned
-    // The casting that lies there is the one that was measured: its skin is off by the same. Where its metal cannot be
-    // made, or is of more facets than a mill takes, the block that it lies in stands there.
-    const mesh = await solids()
-      .left(part, before)
-      .catch(() => undefined)
-    const lump =
-      mesh && fitsMill(mesh)
-        ? lumpOf(part, before, mesh, skinOff(part, fit, seedOf(name)))
-        : undefined
+    const lump = await lumpInMill(part, before, name, fit)
     const answer = await call<Standing>('/api/mill/mills', 'POST', {
       kind: 'setup',
       world: setupWorld(moment.planned, {}, lump),

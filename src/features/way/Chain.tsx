@@ -36,7 +36,7 @@ interface ChainProps {
 
 const WORDS: Readonly<Record<AnswerKind, string>> = {
   worst: 'worst case',
-  likely: 'likely: 99.73 % of pieces',
+  likely: 'likely: 99.73 %',
   simulate: 'simulate',
 }
 
@@ -83,6 +83,14 @@ export function Chain(props: ChainProps) {
             {answer !== 'worst' && outcome && (
               <span className="text-bar-soft" data-failing>
                 {failingWords(outcome.likely.failing)}
+              </span>
+            )}
+            {answer !== 'worst' && outcome && (
+              <span
+                className="text-bar-soft"
+                title="Made one after the other, each touched as the way says. Where stop and jaw stand, the errors of the machine and the length of the tool are the same in both."
+              >
+                two in a row differ by <span className="figures">{figure(outcome.between)}</span>
               </span>
             )}
             <WithMate part={part} chosen={chosen} reach={verdict.predicted} />

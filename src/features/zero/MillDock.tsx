@@ -9,6 +9,7 @@ import { isRaw } from '@/core/work/stock'
 import { type SeenWorld, TOOLS } from '@/core/floor/standin'
 import { type LengthUnit } from '@/core/handbook/units'
 import { call } from '@/ui/api'
+import { lumpInMill } from '@/ui/lumpInMill'
 import { seedOf } from '@/ui/seedOf'
 import { MillPanel } from '@/ui/MillPanel'
 import { Sight } from '@/ui/Sight'
@@ -69,11 +70,13 @@ function Begin({ onStanding, part, planned, register, seed }: BeginProps) {
       stopEnd === undefined
         ? undefined
         : middle + (stopEnd === 'left' ? -1 : 1) * STOP_FROM_MIDDLE_MM
-    const world = setupWorld(planned, {
+    const lump = part.casting && (await lumpInMill(part, planned.before, part.name))
+    const at = {
       x: (sameStop ? known?.axes.x?.at : undefined) ?? stop,
       y: known?.axes.y?.at,
       z: known?.axes.z?.at,
-    })
+    }
+    const world = setupWorld(planned, at, lump)
     const isRough = [faceAt.up, faceAt.away, faceAt.right].some(
       (side) => side && isRaw(part, planned.before, side),
     )

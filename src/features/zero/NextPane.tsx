@@ -14,6 +14,13 @@ export function NextPane({ anchor, index, part, plan, planned, rows }: PaneProps
   const [sizes, setSizes] = useState<Readonly<Partial<Record<Axis, Length>>>>({})
   const before = plan.setups[index - 1]
   if (planned.indexed) return <Turned planned={planned} row={rows[index]} />
+  if (planned.standing.handsOn)
+    return (
+      <p className="text-soft">
+        {planned.standing.handsOn.by} hands its holes on here: there are no coordinates, so there is
+        no zero to find.
+      </p>
+    )
   if (!anchor)
     return (
       <section>

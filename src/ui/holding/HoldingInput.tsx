@@ -5,7 +5,7 @@ import { type Plan, type PlannedSetup } from '@/core/plan/planning'
 import { type HoldingField, holesAlong, roundsAlong } from '@/core/shop/holding'
 import { GEAR_LISTS } from '@/core/shop/workshop'
 import { refLabel, SIDES } from '@/core/work/part'
-import { Choice, Tick } from '../fields'
+import { Choice, TextField, Tick } from '../fields'
 import { QuantityField } from '../QuantityField'
 
 interface HoldingInputProps {
@@ -29,6 +29,8 @@ export function HoldingInput(props: HoldingInputProps) {
         onChange={onChange}
       />
     )
+  if (field.kind === 'text')
+    return <TextField label={field.label} value={String(value ?? '')} onChange={onChange} />
   if (field.kind === 'holes')
     return <Holes {...props} chosen={(value ?? []) as readonly string[]} />
   const options = optionsOf(props)

@@ -55,6 +55,8 @@ export interface Outcome {
   readonly worst: Verdict
   /** Stock, gear, then in the order of the setups; the sum of the shares is 1 unless nothing varies. */
   readonly links: readonly LinkShare[]
+  /** How far two pieces are likely to differ that are made one after the other, each touched as the way says. */
+  readonly between: number
 }
 
 /** Figures of requirements that were worked out last: as many as the largest job has, twice over. */
@@ -77,8 +79,31 @@ export function evaluate(compiled: CompiledMeasure, sources: readonly NamedSourc
     likely: { ...verdictOf(compiled, tightest, point), failing },
     worst: verdictOf(compiled, tightest, worst),
     links: linkShares(tightest.forms, sources, kind),
+    between: betweenTwo(tightest.forms, sources, kind),
   }
 }
+
+/** What is settled once and what belongs to the gear is in both of two pieces: it is no difference between them. */
+function betweenTwo(
+  forms: readonly Sparse[],
+  sources: readonly NamedSource[],
+  kind: CompiledMeasure['kind'],
+): number {
+  const [first = EMPTY, second = EMPTY] = forms.map((form) =>
+    sparseFrom(
+      Array.from(form.indices, (index, i): [number, number] => [
+        index,
+        form.coefficients[i] as number,
+      ]).filter(([index]) => !isInBoth(sourceAt(sources, index))),
+    ),
+  )
+  const each =
+    kind === 'limits' ? halfWidths(first, sources)[0] : likelyRadius(first, second, sources)
+  return Math.SQRT2 * each
+}
+
+const isInBoth = ({ gear, isSettled, setup }: NamedSource): boolean =>
+  isSettled === true || (gear !== undefined && setup === undefined)
 
 /** The likely answer of one measure alone: for one that is asked once, as where something was measured. */
 export function evaluateLikely(

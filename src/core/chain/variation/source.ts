@@ -13,6 +13,8 @@ export interface NamedSource {
   readonly setup?: string | undefined
   /** Name of the machine, vise or other gear whose own error this is: the same in every setup that uses it. */
   readonly gear?: string | undefined
+  /** Settled once for a setup, as a tool's length is: the same for pieces made one after the other. */
+  readonly isSettled?: true
   /** The contact under which it lies, by its id. */
   readonly contact?: string | undefined
   /** A ratio, such as a lean or a scale; mm when left out. */

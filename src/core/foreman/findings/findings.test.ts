@@ -129,6 +129,18 @@ const STUCK_DOWN: Holding = {
   instrument: 'indicator',
   stop: 'none',
 }
+const UNDER_COVER: Holding & { kind: 'mate' } = {
+  kind: 'mate',
+  name: 'cover',
+  thick: mm(8),
+  places: mm(0.1),
+  bore: mm(6.05),
+  tool: mm(6),
+  flush: 'finger',
+  instrument: 'indicator',
+  parallels: 'p-12',
+  stop: 'left',
+}
 const IN_JAWS: Holding & { kind: 'soft-jaws' } = {
   kind: 'soft-jaws',
   vise: 'vise-125',
@@ -170,6 +182,7 @@ const onPins: Holding & { kind: 'plate' } = {
 const held = (holding: Holding, features: readonly string[], up: Side = 'top'): Setup =>
   setup('s-held', up, 'back', features, { holding })
 const twoHoles = withFeatures([at('a', 20, 30), at('b', 80, 30)])
+const cutTop = setup('s-1', 'top', 'back', ['top'])
 const cutBefore = setup('s-1', 'top', 'back', ['top', 'a', 'b'])
 
 type Prop = NonNullable<OwnClamping['props']>[number]
@@ -259,6 +272,9 @@ const SCENES: Record<
   'soft-jaws.screws': () => [block, jaws({ step: mm(25) })],
   'soft-jaws.end-wall': () => [{ ...block, size: { ...block.size, x: mm(120) } }, jaws({})],
   ...HOLDING_SCENES,
+  'mate.no-hole': () => [block, way(held(UNDER_COVER, ['top']))],
+  'mate.tight': () => [twoHoles, way(cutTop, held({ ...UNDER_COVER, tool: mm(6.2) }, ['a', 'b']))],
+  'mate.loose': () => [twoHoles, way(cutTop, held({ ...UNDER_COVER, tool: mm(5) }, ['a', 'b']))],
   'soft-jaws.row': () => [block, jaws({ columns: 3 })],
   'soft-jaws.pin': () => [
     withFeatures([at('a', 50, 30)]),

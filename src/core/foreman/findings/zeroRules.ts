@@ -1,4 +1,4 @@
-import { dot, type Point } from '../../ground/geometry'
+import { type Axis, dot, type Point } from '../../ground/geometry'
 import { axisOf, isSide, type Surface } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { hasMetal, isRaw, isThere } from '../../work/stock'
@@ -31,7 +31,7 @@ export function zeroRules(
     const pickup = planned.setup.zero[axis]
     const direction = axes[k]
     if (!direction) return []
-    if (pickup.kind === 'fixture' && !planned.indexed && !planned.standing.stays[axis].error)
+    if (pickup.kind === 'fixture' && !isKept(planned, axis))
       return [
         finding(
           'zero.not-kept',
@@ -134,3 +134,7 @@ function findsAxis(surface: Surface, direction: Point<'part'>, pickup: Pickup): 
   }
   return surface.kind === 'plane' && Math.abs(dot(surface.normal, direction)) > 0.99
 }
+
+/** Something keeps zero along an axis when it is not touched: the holding, the clamping that is turned, the mate. */
+const isKept = ({ indexed, standing }: PlannedSetup, axis: Axis): boolean =>
+  (indexed ?? standing.handsOn ?? standing.stays[axis].error) !== undefined

@@ -88,15 +88,20 @@ function setupSteps(
   const out = next ? 'Take it out' : 'Done: take it out'
   return [
     ...seatSteps(planned, step),
-    step(
-      'zero',
-      `Find zero, ${setup.zero.offset}`,
-      AXES.map((axis) => `${axis.toUpperCase()}: ${pickupWords(planned, axis)}.`),
-      { falls: true },
-    ),
-    step('place', 'Drive there and look', [`Drive to ${sanity.drive}.`, sanity.see], {
-      cautions: [STOP],
-    }),
+    // Where another part hands its holes on there are no coordinates, so there is no zero to find.
+    ...(planned.standing.handsOn
+      ? []
+      : [
+          step(
+            'zero',
+            `Find zero, ${setup.zero.offset}`,
+            AXES.map((axis) => `${axis.toUpperCase()}: ${pickupWords(planned, axis)}.`),
+            { falls: true },
+          ),
+          step('place', 'Drive there and look', [`Drive to ${sanity.drive}.`, sanity.see], {
+            cautions: [STOP],
+          }),
+        ]),
     ...cutSteps(prediction, planned, step),
     step(
       'check',

@@ -54,6 +54,8 @@ export interface DrillingPlan {
   readonly left: readonly string[]
   /** What is done before the first hole where the clamping of another setup is turned; nothing otherwise. */
   readonly before: readonly string[]
+  /** The part through whose holes these are made: no coordinates, so no program. */
+  readonly through: string | undefined
 }
 
 /** One tool of a setup's holes and the lowest that its tip goes, from the zero of the setup, mm. */
@@ -95,7 +97,8 @@ export function drillingPlan(planned: PlannedSetup): DrillingPlan {
   const safeZ =
     Math.max(high.z, topOfHolding(planned.standing)) - zeroPoint(planned).z + rules.clearMm
   const before = planned.indexed ? planned.standing.words.lines : []
-  return { stages, rules, material: data.name, safeZ, left, before }
+  const through = planned.standing.handsOn?.by
+  return { stages, rules, material: data.name, safeZ, left, before, through }
 }
 
 interface GatheredTool {

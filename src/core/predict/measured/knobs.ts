@@ -201,20 +201,21 @@ function withKnobs(plan: Plan, own: StackSetup, planned: PlannedSetup, book: Kno
   const columnsOf = ({ surface: at }: StackSetup['cuts'][number]): readonly Column[] => {
     const surface = surfaces.get(at)
     const owner = surface?.owner ?? ''
-    const moved = followsHole(planned, owner)
-      ? []
-      : offsets.flatMap(({ axis, lastCut, six, sources }): readonly Column[] => {
-          const words = `${setup.zero.offset}, ${axis.toUpperCase()}`
-          const source = book.source(offsetKey(id, axis, owner), id, words)
-          sources.set(owner, source)
-          if (roughCutOf(plan, owner)?.setup !== id) return [{ source, six }]
-          const last = book.source(lastKey(id, axis, owner), id, words)
-          lastCut.set(owner, last)
-          return [
-            { source, six },
-            { source: last, six },
-          ]
-        })
+    const moved =
+      standing.handsOn || followsHole(planned, owner)
+        ? []
+        : offsets.flatMap(({ axis, lastCut, six, sources }): readonly Column[] => {
+            const words = `${setup.zero.offset}, ${axis.toUpperCase()}`
+            const source = book.source(offsetKey(id, axis, owner), id, words)
+            sources.set(owner, source)
+            if (roughCutOf(plan, owner)?.setup !== id) return [{ source, six }]
+            const last = book.source(lastKey(id, axis, owner), id, words)
+            lastCut.set(owner, last)
+            return [
+              { source, six },
+              { source: last, six },
+            ]
+          })
     if (surface?.kind !== 'plane') return moved
     const source = book.source(depthKey(id, owner), id, `depth of ${refLabel(part, owner)}`)
     depths.set(owner, source)

@@ -48,7 +48,9 @@ function cutColumns(making: SetupMaking, op: Op, surface: Surface): readonly Col
   const shared = [...scaleColumns(making, place), ...zSquareColumns(making, place)]
   if (surface.kind === 'axis') {
     noteSize(making, op, surface, own)
-    return [...axisColumns(making, surface, own), ...shared]
+    return making.standing.handsOn
+      ? handedOnColumns(making, op, surface, own)
+      : [...axisColumns(making, surface, own), ...shared]
   }
   noteForm(making, op, surface, own)
   const across = Math.abs(dot(surface.normal, making.axes[2]))
@@ -196,7 +198,7 @@ function axisColumns(
   const { axes, machine, setup } = making
   const [x, y, z] = axes
   const op = setup.ops.findLast((o) => o.feature === surface.owner) as Op
-  const mouth = dot(surface.from, z) > dot(surface.to, z) ? surface.from : surface.to
+  const mouth = mouthOf(surface, z)
   const tram = (name: Axis, axis: Point<'part'>): Column =>
     machineColumn(making, 'tram', name, rotationAbout(mouth, axis), {
       cause: 'spindle out of square',
@@ -216,6 +218,38 @@ function axisColumns(
   ]
 }
 
+/** A hole that is made through that of another part follows it, not the machine's travel; it leans as the drill does. */
+function handedOnColumns(
+  making: SetupMaking,
+  op: Op,
+  surface: Surface & { kind: 'axis' },
+  own: OwnError,
+): readonly Column[] {
+  const { axes, standing } = making
+  const [x, y, z] = axes
+  const lean = leanOf(making, op)
+  const mouth = mouthOf(surface, z)
+  return (
+    [
+      ['x', x],
+      ['y', y],
+    ] as const
+  ).flatMap(([name, axis]) => [
+    ...(standing.handsOn?.errors ?? []).map(({ cause, distribution, key, plusMinus, remedy }) =>
+      own(`${key} ${name}`, plusMinus, translation(axis), {
+        cause,
+        remedy,
+        ...(distribution && { distribution }),
+      }),
+    ),
+    own(`lean ${name}`, lean.by, rotationAbout(mouth, axis), { ...RATIO, figure: lean.figure }),
+  ])
+}
+
+/** The upper end of an axis as the part stands. */
+const mouthOf = (surface: Surface & { kind: 'axis' }, up: Point<'part'>): Point<'part'> =>
+  dot(surface.from, up) > dot(surface.to, up) ? surface.from : surface.to
+
 function flatColumns(
   making: SetupMaking,
   op: Op,
@@ -230,6 +264,7 @@ function flatColumns(
       cause: 'tool length',
       link: `at ${setup.id}, tool length`,
       setup: setup.id,
+      isSettled: true,
       plusMinus: machine.toolLengthMm,
       figure: figureRef(figurePath('machines', machine.id, 'toolLengthMm'), machine.toolLengthMm),
       remedy: 'Touch the tool off on the part itself.',

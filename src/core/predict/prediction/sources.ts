@@ -7,6 +7,7 @@ export interface NewSource {
   readonly link: string
   readonly setup?: string | undefined
   readonly gear?: string | undefined
+  readonly isSettled?: true
   readonly contact?: string | undefined
   readonly unit?: 'mm/mm' | undefined
   readonly plusMinus: number

@@ -249,6 +249,8 @@ export interface Standing extends Omit<Placed, 'faceAt'> {
   readonly pivot: Point<'setup'>
   /** Held at one end by what is spare: the face at which it is cut off there, the last cut of all, and the room beside that, mm. */
   readonly partsAt?: { readonly face: Side; readonly roomMm: number }
+  /** Holes are not placed by coordinates here but handed on through another part: what errs in the place of each, along each axis. */
+  readonly handsOn?: { readonly by: string; readonly errors: readonly HeldError[] }
   /** Pushed each time until a pin bears in a hole: which way, as the part sees it, and by how much that shifts it, mm. */
   readonly pushed?: { readonly on: string; readonly towards: Point<'part'>; readonly mm: number }
   /** What turns the part without the machine's own axis: an index head, a block with flats. */
@@ -294,7 +296,7 @@ export type HoldingField =
   | {
       readonly key: string
       readonly label: string
-      readonly kind: 'hole' | 'holes' | 'round' | 'side'
+      readonly kind: 'hole' | 'holes' | 'round' | 'side' | 'text'
     }
   /** Another setup of the way that is held alike, or none. */
   | {

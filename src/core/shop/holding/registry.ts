@@ -16,6 +16,8 @@ import { V_BLOCKS } from './vBlock'
 import { VBlockSchema } from './vBlock/parameters'
 import { JACKS } from './jacks'
 import { JacksSchema } from './jacks/parameters'
+import { UNDER_MATE } from './mate'
+import { MateSchema } from './mate/parameters'
 import { NEST } from './nest'
 import { NestSchema } from './nest/parameters'
 import { PIN_PLATE } from './plate'
@@ -46,6 +48,7 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   MandrelSchema,
   ToeSchema,
   CarrierSchema,
+  MateSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -65,6 +68,7 @@ const KINDS: Kinds = {
   mandrel: MANDREL,
   'toe-clamps': TOE_CLAMPS,
   carrier: CARRIER,
+  mate: UNDER_MATE,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]
