@@ -55,8 +55,11 @@ export {
 export {
   type EntryRow,
   ensureWayRun,
+  countPhotos,
+  findPhotos,
   findRun,
   insertEntry,
+  insertPhoto,
   insertRelease,
   insertRun,
   listEntries,

@@ -10,6 +10,7 @@ export async function checkPdfOf(
   piece: number,
   release: number,
   others: readonly OtherWay[],
+  photos: readonly { readonly id: string; readonly jpeg: Uint8Array }[],
 ): Promise<Result<Uint8Array>> {
   const { part, pieces, way } = made
   const { lines, story, sums, times } = piecePaper({ ...made, others }, piece)
@@ -30,6 +31,10 @@ export async function checkPdfOf(
           verdict: VERDICTS[verdict].replace(/^\S+ /, ''),
         })),
         rework: lines.flatMap(({ rework, title }) => rework.map((words) => `${title}: ${words}`)),
+        pictures: story.flatMap(({ photo, words }) => {
+          const jpeg = photos.find(({ id }) => id === photo)?.jpeg
+          return jpeg ? [{ words, jpeg }] : []
+        }),
         times: [...times, ...sums],
         story: story.map(
           ({ at, who, words }) =>

@@ -93,3 +93,4 @@ export {
 export { type LogChapter } from './stories'
 export { wayLog } from './wayLog'
 export { hiddenFault, practiceReadings } from './practiceReadings'
+export { keepPhoto, loadPhoto, MOST_PHOTO_BYTES } from './photos'

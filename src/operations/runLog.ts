@@ -16,7 +16,7 @@ import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
-import { ensureWayRun, findDocument, findRun, insertEntry, listEntries } from '@/db'
+import { ensureWayRun, findDocument, findPhotos, findRun, insertEntry, listEntries } from '@/db'
 import { type JobView, loadJob } from './jobs'
 
 /** A run with all that a page needs to go on with it. */
@@ -141,6 +141,8 @@ export async function keepEntry(
   if (piece > pieces) return fail('entry.piece', `This run has ${pieces} pieces.`, 'piece')
   const fits = checkEntry(view.value, body)
   if (!fits.ok) return fits
+  if (body.kind === 'photo' && (await findPhotos(runId, [body.photo])).length === 0)
+    return fail('photo.missing', 'The picture itself did not come; take it once more.', 'photo')
   if (release === undefined) await ensureWayRun(runId, who)
   if (!(await insertEntry({ id, runId, piece, body, who, happenedAt: new Date(at) })))
     return fail('entry.id', 'This was not kept: its id belongs to another run.', 'id')

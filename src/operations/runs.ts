@@ -3,8 +3,8 @@ import { nanoid } from 'nanoid'
 import { z } from 'zod'
 import { absent, fail, type Issue, type Result, succeed } from '@/core/ground/issues'
 import { readDocument, writeDocument } from '@/core/paper/formats'
-import { questionsOf } from '@/core/paper/run'
-import { findRun, insertRelease, insertRun, listReleases, listRuns } from '@/db'
+import { questionsOf, standing } from '@/core/paper/run'
+import { findPhotos, findRun, insertRelease, insertRun, listReleases, listRuns } from '@/db'
 import { checkPdfOf, checkTableOf, forbiddingOf, hideFault } from './backroom'
 import { noWay, otherWays, releasedRun, runLog, wayNow } from './runLog'
 import { type Forbidding } from './runTasks'
@@ -183,6 +183,9 @@ export async function checkTable(runId: string): Promise<Result<string>> {
   return view.ok ? checkTableOf(view.value) : view
 }
 
+/** Pictures on the paper of one piece: the newest. */
+const MOST_ON_PAPER = 24
+
 /** The check sheet of one piece as a PDF. */
 export async function checkPdf(runId: string, piece: number): Promise<Result<Uint8Array>> {
   const view = await releasedRun(runId)
@@ -191,5 +194,9 @@ export async function checkPdf(runId: string, piece: number): Promise<Result<Uin
     return fail('entry.piece', `This run has ${view.value.pieces} pieces.`, 'piece')
   const wayId = (await findRun(runId))?.release?.wayId
   const others = wayId ? await otherWays(wayId) : []
-  return checkPdfOf(view.value, piece, view.value.release, others)
+  const taken = standing(view.value.entries, piece).flatMap(({ body }) =>
+    body.kind === 'photo' ? [body.photo] : [],
+  )
+  const photos = await findPhotos(runId, taken.slice(-MOST_ON_PAPER))
+  return checkPdfOf(view.value, piece, view.value.release, others, photos)
 }

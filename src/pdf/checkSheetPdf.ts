@@ -17,6 +17,8 @@ export interface CheckPaper {
   readonly rework: readonly string[]
   readonly times: readonly string[]
   readonly story: readonly string[]
+  /** Pictures that were taken, as JPEG. */
+  readonly pictures: readonly { readonly words: string; readonly jpeg: Uint8Array }[]
 }
 
 /** Draws the check sheet of a piece: every requirement with what was measured, the times, and its story. */
@@ -37,6 +39,8 @@ export function checkSheetPdf(sheet: CheckPaper, fonts: PaperFonts): Promise<Uin
   if (sheet.rework.length > 0) writer.list('What can still be done', sheet.rework)
   writer.list('Time taken', sheet.times)
   writer.list('Its story', sheet.story)
+  if (sheet.pictures.length > 0) writer.heading('Pictures')
+  for (const { jpeg, words } of sheet.pictures) writer.photo(jpeg, words)
   writer.gap(16)
   writer.line('Accepted by ______________________  date ______________', SMALL)
   writer.number(sheet.title)

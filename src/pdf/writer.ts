@@ -96,6 +96,19 @@ export class Writer {
     this.paper.y = top + Math.max(left.height, right.height) * SCALE
   }
 
+  /** A photograph, as JPEG, with words under it; one that cannot be drawn is told. */
+  photo(jpeg: Uint8Array, words: string): void {
+    this.need(PHOTO + 24)
+    const top = this.paper.y + 4
+    try {
+      this.paper.image(Buffer.from(jpeg), MARGIN, top, { fit: [INSIDE, PHOTO] })
+      this.paper.y = top + PHOTO + 2
+    } catch {
+      words = `${words} (cannot be drawn on paper)`
+    }
+    this.line(words, SMALL)
+  }
+
   /** A picture with words to its left. */
   aside(scene: Scene, from: number, words: () => void): void {
     const top = this.paper.y
@@ -123,5 +136,7 @@ export class Writer {
   }
 }
 
+/** How high a photograph may be, points. */
+const PHOTO = 190
 /** Points to a unit of a scene. */
 const SCALE = 0.75

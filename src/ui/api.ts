@@ -30,6 +30,17 @@ export async function call<Data>(
   }
 }
 
+/** Puts a file where it is to be. */
+export async function put<Data>(path: string, body: Blob): Promise<Answer<Data>> {
+  try {
+    const headers = { 'Content-Type': body.type || 'application/octet-stream' }
+    const response = await fetch(path, { method: 'PUT', headers, body })
+    return answerOf(response.status, await response.text())
+  } catch {
+    return { kind: 'away' }
+  }
+}
+
 /** Sends a large text or file, telling on the way which part of it has gone out, 0 to 1. */
 export function send<Data>(
   path: string,

@@ -5,6 +5,7 @@ import { useCallback, useRef, useState } from 'react'
 import { type EntryBody, type RunEntry, type RunLog } from '@/core/paper/run'
 import { FORMAT } from '@/core/paper/stored'
 import { call } from './api'
+import { letGoOfPhoto, sendPhoto } from './photos'
 import { type OutboxState, useOutbox } from './useOutbox'
 
 type Waiting = RunEntry & { readonly format: number }
@@ -27,7 +28,15 @@ export function useRunLog(runId: string, initial: RunLog): RunLogWork {
     setLog((all) => ({ ...all, entries: change(all.entries) }))
   const path = `/api/runs/${runId}/entries`
   const { push, state: kept } = useOutbox<Waiting, RunLog>(`foothold:run:${runId}`, {
-    send: (entry) => call(path, 'POST', entry),
+    send: async (entry) => {
+      const { body } = entry
+      if (body.kind !== 'photo') return call(path, 'POST', entry)
+      const sent = await sendPhoto(runId, body.photo)
+      if (sent.kind === 'away' || sent.kind === 'refused') return sent
+      const answer = await call<RunLog>(path, 'POST', entry)
+      if (answer.kind !== 'away') await letGoOfPhoto(body.photo)
+      return answer
+    },
     show: (entry) => {
       setWaiting((n) => n + 1)
       one((all) => (all.some(({ id }) => id === entry.id) ? all : [...all, entry]))

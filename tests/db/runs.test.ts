@@ -17,9 +17,11 @@ import {
   hiddenFault,
   importJob,
   keepEntry,
+  keepPhoto,
   figuresTaken,
   learnedOf,
   loadJob,
+  loadPhoto,
   loadRun,
   MakingSchema,
   NewRunSchema,
@@ -32,6 +34,7 @@ import {
   wayLog,
 } from '@/operations'
 import { makeFile } from '@/operations/steering'
+import { GREY_JPEG } from '../support/photo'
 import { entryOf } from '../support/runEntries'
 
 const must = <V>(result: Result<V>): V => {
@@ -254,6 +257,46 @@ describe('the check sheet on paper', () => {
     expect(words).toMatch(/AB: measured Top to base: 75\.013/)
     expect((await checkPdf(run, 2)).ok).toBe(false)
     expect((await checkPdf('none', 1)).ok).toBe(false)
+  })
+})
+
+describe('pictures', () => {
+  const photo = (id: string, at = 1) =>
+    entryOf({ kind: 'photo', step: 's-1 take', photo: id, text: 'stop at the left' }, at)
+
+  it('are kept once, before the entry that tells of them, and stand on the paper', async () => {
+    const { run } = await begun()
+    const taken = photo('early-photo-1')
+    const early = await keepEntry(run, taken)
+    expect(early.ok ? [] : early.issues.map(({ code }) => code)).toEqual(['photo.missing'])
+    for (let i = 0; i < 2; i++) must(await keepPhoto(run, 'early-photo-1', GREY_JPEG))
+    must(await keepEntry(run, taken))
+    expect(Buffer.from(must(await loadPhoto(run, 'early-photo-1')))).toEqual(GREY_JPEG)
+    const bare = must(await checkPdf(run, 1))
+    const file = join(tmpdir(), `photo-${run}.pdf`)
+    writeFileSync(file, bare)
+    const listed = execFileSync('pdfimages', ['-list', file], { encoding: 'utf8' })
+    rmSync(file)
+    expect(listed).toMatch(/image\s+2\s+2\s.*jpeg/)
+    const withdrawn = entryOf({ kind: 'withdrawn', entry: taken.id, why: 'blurred' }, 2)
+    must(await keepEntry(run, withdrawn))
+    expect(must(await checkPdf(run, 1)).length).toBeLessThan(bare.length)
+  })
+
+  it('of another run, of a run that there is not, and what is no JPEG are refused', async () => {
+    const [one, two] = [await begun(), await begun()]
+    must(await keepPhoto(one.run, 'photo-of-one', GREY_JPEG))
+    const codes = async (run: string, id: string, jpeg: Uint8Array) => {
+      const kept = await keepPhoto(run, id, jpeg)
+      return kept.ok ? [] : kept.issues.map(({ code }) => code)
+    }
+    expect(await codes(two.run, 'photo-of-one', GREY_JPEG)).toEqual(['photo.id'])
+    expect((await loadPhoto(two.run, 'photo-of-one')).ok).toBe(false)
+    expect(await codes('no-such-run', 'photo-of-none', GREY_JPEG)).toEqual(['run.missing'])
+    expect(await codes(one.run, '../../photo', GREY_JPEG)).toEqual(['photo.id'])
+    const html = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>')
+    expect(await codes(one.run, 'photo-as-html', html)).toEqual(['photo.type'])
+    expect(await codes(one.run, 'photo-cut-off', GREY_JPEG.subarray(0, 60))).toEqual(['photo.type'])
   })
 })
 

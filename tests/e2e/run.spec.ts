@@ -1,4 +1,5 @@
 import { type APIRequestContext, type Page } from '@playwright/test'
+import { GREY_JPEG } from '../support/photo'
 import { roughBoreIn } from '../support/roughBore'
 import { accessible, expect, freshJob, open, test, WORM } from './support'
 
@@ -250,11 +251,22 @@ test('the network gone: what is done waits on the device and is there afterwards
     await expect(page.locator(`[data-step="${step}"]`)).toBeVisible()
     await large(page, 'Done, next').click()
   }
-  await expect(page.locator('[data-kept="kept"]')).toContainText('3 kept on this device')
+  page.once('dialog', (dialog) => void dialog.accept('stop at the left'))
+  await page
+    .getByLabel('Picture')
+    .setInputFiles({ name: 'stop.jpg', mimeType: 'image/jpeg', buffer: GREY_JPEG })
+  await expect(page.getByRole('img', { name: 'stop at the left' })).toBeVisible()
+  await expect(page.locator('[data-kept="kept"]')).toContainText('4 kept on this device')
   await context.setOffline(false)
   await expect(page.locator('[data-kept="saved"]')).toBeVisible({ timeout: 20_000 })
   const log = await logOf(request, run)
-  expect(log.map(({ body }) => body.step)).toEqual(['s-1 take', 's-1 hold', 's-1 zero'])
+  const steps = ['s-1 take', 's-1 hold', 's-1 zero']
+  expect(log.map(({ body }) => body.step)).toEqual([...steps, 's-1 place'])
+  // The picture came along, and is there on another visit.
+  await page.reload()
+  const picture = page.getByRole('img', { name: 'stop at the left' })
+  await expect(picture).toHaveAttribute('src', /^\/api\/runs\//)
+  await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(2)
   // Something changed: clamping and zero are to be done again.
   page.once('dialog', (dialog) => void dialog.accept('the stop was moved'))
   await page.getByRole('button', { name: 'Something changed' }).click()

@@ -1,7 +1,7 @@
-import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import { FORMAT } from '@/core/paper/stored'
 import { database } from '../client'
-import { releases, runEntries, runs } from '../schema'
+import { releases, runEntries, runPhotos, runs } from '../schema'
 
 export type ReleaseRow = typeof releases.$inferSelect
 export type RunRow = typeof runs.$inferSelect
@@ -125,3 +125,28 @@ export async function insertEntry(entry: Omit<EntryRow, 'format' | 'keptAt'>): P
     .where(and(eq(runEntries.id, entry.id), eq(runEntries.runId, entry.runId)))
   return kept !== undefined
 }
+
+/** Keeps a picture; the same again changes nothing. */
+export async function insertPhoto(
+  photo: Omit<typeof runPhotos.$inferSelect, 'keptAt'>,
+): Promise<void> {
+  await database().insert(runPhotos).values(photo).onConflictDoNothing()
+}
+
+export async function countPhotos(runId: string): Promise<number> {
+  const [found] = await database()
+    .select({ of: count() })
+    .from(runPhotos)
+    .where(eq(runPhotos.runId, runId))
+  return found?.of ?? 0
+}
+
+/** Pictures of a run, by what they are named; those that are not there are left out. */
+export const findPhotos = (
+  runId: string,
+  ids: readonly string[],
+): Promise<{ readonly id: string; readonly jpeg: Uint8Array }[]> =>
+  database()
+    .select({ id: runPhotos.id, jpeg: runPhotos.jpeg })
+    .from(runPhotos)
+    .where(and(eq(runPhotos.runId, runId), inArray(runPhotos.id, [...ids])))

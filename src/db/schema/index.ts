@@ -232,6 +232,20 @@ export const runEntries = pgTable(
   (table) => [index('entries_of_run').on(table.runId)],
 )
 
+/** Append only: pictures that were taken at the machine, by what their device named them. */
+export const runPhotos = pgTable(
+  'run_photos',
+  {
+    id: text('id').primaryKey(),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id, { onDelete: 'cascade' }),
+    jpeg: bytes('jpeg').notNull(),
+    keptAt: when('kept_at').notNull().defaultNow(),
+  },
+  (table) => [index('photos_of_run').on(table.runId)],
+)
+
 /** Append only: figures of the shop that a person took over from what pieces taught. */
 export const takenFigures = pgTable('taken_figures', {
   id: serial('id').primaryKey(),

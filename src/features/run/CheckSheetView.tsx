@@ -13,6 +13,7 @@ import {
 import { type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
+import { Photo } from '@/ui/Photo'
 
 interface CheckSheetViewProps {
   readonly jobId: string
@@ -114,10 +115,11 @@ export function CheckSheetView(props: CheckSheetViewProps) {
       <p>{sums.join(' ')}</p>
       <h2 className="mt-5 text-[18px] font-bold">Its story</h2>
       <ol className="text-[14px]">
-        {story.map(({ at, id, who, words }) => (
+        {story.map(({ at, id, photo, who, words }) => (
           <li key={id}>
             <span className="figures">{new Date(at).toISOString().slice(11, 16)}</span> {who}:{' '}
             {words}
+            {photo && <Photo runId={runId} id={photo} words={words} className="my-1 max-h-64" />}
           </li>
         ))}
       </ol>

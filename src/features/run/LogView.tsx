@@ -4,6 +4,7 @@ import { Printer } from 'lucide-react'
 import Link from 'next/link'
 import { type RunLog, type StoryLine } from '@/core/paper/run'
 import { type Part } from '@/core/work/part'
+import { Photo } from '@/ui/Photo'
 import { barJob, TopBar } from '@/ui/TopBar'
 import { Questions } from './Questions'
 
@@ -72,6 +73,14 @@ export function LogView({ chapters, jobId, own, part, wayId, wayName }: LogViewP
                   <span>
                     {line.who === lines[i - 1]?.who ? '' : <b>{line.who}: </b>}
                     {line.words}
+                    {run && line.photo && (
+                      <Photo
+                        runId={run.id}
+                        id={line.photo}
+                        words={line.words}
+                        className="my-1 max-h-40"
+                      />
+                    )}
                   </span>
                 </li>
               ))}

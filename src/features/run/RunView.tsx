@@ -27,6 +27,7 @@ import { Foot } from './Foot'
 import { Head, Strip } from './RunHead'
 import { StepInHand } from './StepInHand'
 import { SteerPane } from './SteerPane'
+import { StepPhotos } from './StepPhotos'
 import { useRun } from './useRun'
 
 interface RunViewProps {
@@ -145,6 +146,7 @@ export function RunView(props: RunViewProps) {
               className="max-h-[40vh] w-full"
             />
           )}
+          {step && <StepPhotos runId={runId} step={step.id} entries={work.entries} />}
           <SteerPane
             part={part}
             way={way}

@@ -1,6 +1,8 @@
 'use client'
 
+import { type ChangeEvent } from 'react'
 import { type EntryBody } from '@/core/paper/run'
+import { holdPhoto } from '@/ui/photos'
 
 /** What else can happen at a step: each is said in words, and kept. */
 export function StepTools({
@@ -35,6 +37,16 @@ export function StepTools({
     ['Something wrong', asked('What went wrong here?', (text) => ({ kind: 'wrong', step, text }))],
     [isPaused ? 'Go on' : 'Pause', () => enter({ kind: isPaused ? 'resumed' : 'paused', step })],
   ]
+  const picture = async ({ target }: ChangeEvent<HTMLInputElement>): Promise<void> => {
+    const [file] = target.files ?? []
+    if (!file) return
+    const photo = await holdPhoto(file).catch(() => undefined)
+    target.value = ''
+    if (!photo)
+      return window.alert(`${file.name} is no picture, or this device has no room for it.`)
+    const text = window.prompt('What does it show? It may stay empty.')?.trim()
+    enter({ kind: 'photo', step, photo, ...(text && { text }) })
+  }
   const [skip, ...others] = tools.map(([words, act]) => (
     <button key={words} type="button" className="button min-h-[56px]!" onClick={act}>
       {words}
@@ -43,6 +55,16 @@ export function StepTools({
   return (
     <>
       {skip}
+      <label className="button min-h-[56px]! cursor-pointer focus-within:outline-2">
+        Picture
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          className="sr-only"
+          onChange={(event) => void picture(event)}
+        />
+      </label>
       <div className="flex gap-2 max-md:hidden">{others}</div>
       <details className="relative md:hidden">
         <summary className="button min-h-[72px]! cursor-pointer list-none">More</summary>

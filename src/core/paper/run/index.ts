@@ -12,6 +12,7 @@ export { type HoleTick, measuredHoles, tickKey, ticksOf, toTick, zerosOf } from 
 export {
   type EntryBody,
   EntryBodySchema,
+  PHOTO_ID,
   type RunEntry,
   type RunLog,
   standing,

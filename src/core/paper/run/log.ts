@@ -8,12 +8,21 @@ const hole = z.string().min(1).max(80)
 const place = z.number().min(-100_000).max(100_000)
 const words = z.string().trim().min(1, 'must say something').max(500)
 
+/** What a device names a picture by. */
+export const PHOTO_ID = /^[A-Za-z0-9_-]{10,40}$/
+
 /** What happened at the machine: nothing of it is ever changed, only withdrawn. */
 export const EntryBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('done'), step }),
   z.strictObject({ kind: z.literal('skipped'), step, why: words }),
   z.strictObject({ kind: z.literal('measured'), step, value: ReadValueSchema }),
   z.strictObject({ kind: z.literal('note'), step, text: words }),
+  z.strictObject({
+    kind: z.literal('photo'),
+    step,
+    photo: z.string().regex(PHOTO_ID).describe('By which the picture itself is kept.'),
+    text: words.optional(),
+  }),
   z.strictObject({ kind: z.literal('different'), step, text: words }),
   z.strictObject({ kind: z.literal('wrong'), step, text: words }),
   z.strictObject({ kind: z.literal('changed'), setup: IdSchema, text: words }),

@@ -16,6 +16,8 @@ export interface StoryLine {
   readonly at: number
   readonly who: string
   readonly words: string
+  /** The picture that was taken, by what it is kept. */
+  readonly photo?: string
 }
 
 /** What happened to a piece, in the order in which it did. */
@@ -33,6 +35,7 @@ export function storyOf(
     at,
     who,
     words: wordsOf(plan, body, titles, count),
+    ...(body.kind === 'photo' && { photo: body.photo }),
   }))
 }
 
@@ -122,6 +125,8 @@ function wordsOf(
       return `done differently: ${body.text}`
     case 'note':
       return body.text
+    case 'photo':
+      return body.text === undefined ? `took a picture of “${at}”` : `took a picture: ${body.text}`
     case 'zero':
       return zeroWords(plan, body)
     case 'tick':
