@@ -93,7 +93,7 @@ function optionsOf(props: HoldingInputProps): readonly Option[] | undefined {
   const { field, plan, planned } = props
   const { clamping, part, surfaces, workshop } = planned
   const standing = uprightOf(planned)
-  const [x, , up] = standing.setupFromPart.rows
+  const [x, y, up] = standing.setupFromPart.rows
   const named = (id: string): Option => ({ value: id, label: refLabel(part, id) })
   const orNone = (none: string, options: readonly Option[]): readonly Option[] | undefined =>
     options.length === 0 && valueOf(props) === undefined
@@ -120,10 +120,17 @@ function optionsOf(props: HoldingInputProps): readonly Option[] | undefined {
       return holesAlong(surfaces, up).map(({ id }) => named(id))
     case 'round':
       return roundsAlong(surfaces, x).map(({ id }) => named(id))
+    case 'upright-round':
+      return roundsAlong(surfaces, up).map(({ id }) => named(id))
     case 'upright':
       return orNone(
         'nothing round: walls',
         roundsAlong(surfaces, up).map(({ id }) => named(id)),
+      )
+    case 'hole-across':
+      return orNone(
+        'none',
+        holesAlong(surfaces, y).map(({ id }) => named(id)),
       )
     case 'hole-or-none':
       return orNone(

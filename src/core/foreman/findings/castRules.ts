@@ -23,24 +23,27 @@ function draftGripped({ length, name, part, plan }: Inspection): Finding[] {
         part.faces[side].draft &&
         !before.cut.has(side) &&
         Math.abs(dot(up, normalOf(side))) < 0.5 &&
-        contacts.some(({ surface }) => surface === side),
+        (contacts.some(({ surface }) => surface === side) ||
+          standing.held.some(({ face }) => face === side)),
     )
     const draft = gripped && part.faces[gripped].draft
     if (!gripped || !draft) return []
     const along = dot(up, normalOf(draft.narrow))
-    const goes =
-      Math.abs(along) < 0.5
-        ? `towards ${name(draft.narrow)}`
-        : along > 0
-          ? 'up'
-          : 'down, which seats it'
+    const isSideways = Math.abs(along) < 0.5
+    // The halves of a split round turn against each other until both bear along all of it.
+    if (isSideways && standing.swivelsAt === gripped) return []
+    const goes = isSideways
+      ? `towards ${name(draft.narrow)}`
+      : along > 0
+        ? 'up'
+        : 'down, which seats it'
     if (goes.startsWith('down')) return []
     return [
       finding(
         'cast.draft-gripped',
         index,
         `${capital(name(gripped))} is held with its draft on.`,
-        `It goes in by ${length(draftMm(part, gripped))} towards ${name(draft.narrow)}: what bears on it touches at one edge, and squeezes the work ${goes}. Stand it with its wide end up, put something that gives or swivels between, or hold it by what is cut.`,
+        `It goes in by ${length(draftMm(part, gripped))} towards ${name(draft.narrow)}: what bears on it touches at one edge, and squeezes the work ${goes}. Stand it with its wide end up, put something that gives or the halves of a split round between, or hold it by what is cut.`,
         { feature: gripped },
       ),
     ]

@@ -806,6 +806,37 @@ describe('the way from one leaning hole to another', () => {
   })
 })
 
+describe('a side that goes in along the jaw', () => {
+  const front = { ...block.faces.front, bought: 'cast', stock: mm(4) } as const
+  const draft = { angle: { rad: Math.PI / 60 }, narrow: 'left' } as const
+  const tapered = { ...block, faces: { ...block.faces, front: { ...front, draft } } }
+  const said = (strips: 'none' | 'moving' | 'halves', guide: Side = 'back') =>
+    codes(
+      tapered,
+      way(
+        setup('s-1', 'top', guide, ['top'], {
+          holding: {
+            kind: 'vise',
+            vise: 'vise-125',
+            parallels: 'p-12',
+            stop: 'left',
+            shift: mm(0),
+            strips,
+          },
+        }),
+      ),
+    ).includes('cast.draft-gripped')
+
+  it('at the moving jaw it wants the halves of a split round; at the fixed one they do not help', () => {
+    expect(['none', 'moving', 'halves'].map((strips) => said(strips as 'none'))).toEqual([
+      true,
+      true,
+      false,
+    ])
+    expect(said('halves', 'front')).toBe(true)
+  })
+})
+
 describe('what is wrong with the drawing by itself', () => {
   const codesOf = (part: Part): readonly string[] => drawingFindings(part).map((f) => f.code)
 

@@ -251,6 +251,8 @@ export interface Standing extends Omit<Placed, 'faceAt'> {
   readonly partsAt?: { readonly face: Side; readonly roomMm: number }
   /** Holes are not placed by coordinates here but handed on through another part: what errs in the place of each, along each axis. */
   readonly handsOn?: { readonly by: string; readonly errors: readonly HeldError[] }
+  /** What presses on this face follows a side that goes in along the jaw. */
+  readonly swivelsAt?: Side
   /** Pushed each time until a pin bears in a hole: which way, as the part sees it, and by how much that shifts it, mm. */
   readonly pushed?: { readonly on: string; readonly towards: Point<'part'>; readonly mm: number }
   /** What turns the part without the machine's own axis: an index head, a block with flats. */
@@ -296,7 +298,7 @@ export type HoldingField =
   | {
       readonly key: string
       readonly label: string
-      readonly kind: 'hole' | 'holes' | 'round' | 'side' | 'text'
+      readonly kind: 'hole' | 'holes' | 'round' | 'upright-round' | 'side' | 'text'
     }
   /** Another setup of the way that is held alike, or none. */
   | {
@@ -304,11 +306,11 @@ export type HoldingField =
       readonly label: string
       readonly kind: 'setup'
     }
-  /** An upright outside round, or an upright hole; or none. */
+  /** An upright outside round, an upright hole, or one that runs to the back; or none. */
   | {
       readonly key: string
       readonly label: string
-      readonly kind: 'upright' | 'hole-or-none'
+      readonly kind: 'upright' | 'hole-or-none' | 'hole-across'
     }
 
 /** What stays of a holding in the machine, by itself: for what the register and others know of it. */

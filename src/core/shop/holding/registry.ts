@@ -28,6 +28,8 @@ import { STUCK } from './stuck'
 import { StuckSchema } from './stuck/parameters'
 import { STRAPS } from './straps'
 import { StrapsSchema } from './straps/parameters'
+import { V_JAW } from './vJaw'
+import { VJawSchema } from './vJaw/parameters'
 import { VISE } from './vise'
 import { ViseSchema } from './vise/parameters'
 import { type Work } from './work'
@@ -49,6 +51,7 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   ToeSchema,
   CarrierSchema,
   MateSchema,
+  VJawSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -69,6 +72,7 @@ const KINDS: Kinds = {
   'toe-clamps': TOE_CLAMPS,
   carrier: CARRIER,
   mate: UNDER_MATE,
+  'v-jaw': V_JAW,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]

@@ -38,14 +38,17 @@ export const readsMm = ({ instrument, work }: Pick<SetTrue, 'instrument' | 'work
  * A place that is turned true by reading along a face.
  *
  * @param readings - of so many readings, one against the other, it is made.
+ * @param key - where several places are read for one turn, each has its own.
  */
 export const turnedTrue = (
   own: Pick<SetTrue, 'instrument' | 'work'>,
   light: string,
   readings: 1 | 2,
+  key = 'turned true',
 ): HeldError =>
   heldError({
-    key: 'turned true',
+    key,
+    link: 'turned true',
     cause: `turned true with the ${own.instrument.name.toLowerCase()}`,
     plusMinus: Math.sqrt(readings) * readsMm(own),
     remedy: 'Read along a longer face, or cut both in one clamping.',

@@ -1,6 +1,7 @@
 import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
-import { type AnglePlate, type Parallels } from '../../workshop'
+import { type AxisSurface } from '../../../work/part'
+import { type AnglePlate, type Instrument, type Parallels } from '../../workshop'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
 import { type AngleHolding } from './parameters'
@@ -15,11 +16,40 @@ export interface AtAngle extends Placed {
   readonly plate: AnglePlate
   readonly parallels: Parallels
   readonly clamps: readonly Clamp[]
+  /** What turns the work true on the face: what lies under it, or what is read of it. */
+  readonly squared: Squared
+  readonly instrument: Instrument
   /** Height over the table up to which face and work meet, mm. */
   readonly meetsTo: number
 }
 
+/** Two holes that are made level, where they are there and run into the face. */
+type Squared =
+  | { readonly by: 'parallels' | 'end' }
+  | { readonly by: 'holes'; readonly holes: readonly [AxisSurface, AxisSurface] }
+
 const CLAMP_MM = 20
+
+function squaredBy({ first, second, square }: AngleHolding, { surfaces }: Work): Squared {
+  if (square !== 'holes') return { by: square ?? 'parallels' }
+  const [a, b] = [surfaces.get(first ?? ''), surfaces.get(second ?? '')]
+  return a?.kind === 'axis' && b?.kind === 'axis'
+    ? { by: 'holes', holes: [a, b] }
+    : { by: 'parallels' }
+}
+
+/** What is read with: what is said, else an indicator, else what there is. */
+function instrumentOf(
+  { instrument }: AngleHolding,
+  { workshop: { instruments } }: Work,
+): Instrument {
+  const found =
+    instruments.find(({ id }) => id === instrument) ??
+    instruments.find(({ kind }) => kind === 'indicator') ??
+    instruments[0]
+  if (!found) throw new Error('a workshop has an instrument')
+  return found
+}
 
 export function atAngle(holding: AngleHolding, work: Work): AtAngle {
   const plate = byId(work.workshop.anglePlates, holding.anglePlate)
@@ -45,6 +75,9 @@ export function atAngle(holding: AngleHolding, work: Work): AtAngle {
     plate,
     parallels,
     meetsTo,
-    clamps: [clamp(-spread), clamp(spread)],
+    squared: squaredBy(holding, work),
+    instrument: instrumentOf(holding, work),
+    // Screwed from behind, nothing stands in front of it.
+    clamps: holding.by === 'screws' ? [] : [clamp(-spread), clamp(spread)],
   }
 }

@@ -11,9 +11,11 @@ import {
   stopXOf,
   storedStay,
   tableStay,
+  unkeptStay,
 } from '../common'
 import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
-import { type Work } from '../work'
+import { readsMm, turnedTrue } from '../setTrue'
+import { toSetup, type Work } from '../work'
 import { angleFindings } from './findings'
 import { atAngle, type AtAngle } from './layout'
 import { type AngleHolding } from './parameters'
@@ -35,7 +37,9 @@ export function standAtAngle(holding: AngleHolding, work: Work): Standing {
     solids,
     mark: `angle plate ${plate.id}`,
     stays: {
-      x: stopStay(own, holding.stop, gear, plate.storedMm),
+      x: isSetAlong(own, 'x')
+        ? unkeptStay(middle.x, middle)
+        : stopStay(own, holding.stop, gear, plate.storedMm),
       y: storedStay('y', gear, {
         by: 'angle plate',
         where: `at the angle plate, ${face('guide')}`,
@@ -46,7 +50,9 @@ export function standAtAngle(holding: AngleHolding, work: Work): Standing {
         plusMinus: plate.storedMm,
         lights: ['jaw'],
       }),
-      z: tableStay(own, gear, plate.storedMm),
+      z: isSetAlong(own, 'z')
+        ? unkeptStay(low.z, { ...middle, z: low.z })
+        : tableStay(own, gear, plate.storedMm),
     },
     overTableMm: 0,
     outOfLinePer100: plate.tramPer100,
@@ -77,34 +83,73 @@ export function standAtAngle(holding: AngleHolding, work: Work): Standing {
   }
 }
 
+/** Set true by its end or by two holes it is put down by hand along what those are read across. */
+const isSetAlong = ({ squared }: AtAngle, axis: 'x' | 'z'): boolean =>
+  squared.by === (axis === 'x' ? 'end' : 'holes')
+
 function spotsOf(own: AtAngle, stopX: number | undefined): readonly Spot[] {
-  const { faceAt, high, holding, low, meetsTo, plate } = own
-  const restX = ((high.x - low.x) / 2) * 0.8
+  const { faceAt, high, low, meetsTo, plate } = own
   const faceX = Math.min(high.x, plate.width / 2) * 0.8
-  const middleY = (low.y + high.y) / 2
-  const at = (up: number): number => low.z + (meetsTo - low.z) * up
   const guide = (id: string, x: number, up: number): Spot => ({
     id,
     role: 'guide',
     surface: faceAt.guide,
-    at: point(x, 0, at(up)),
+    at: point(x, 0, low.z + (meetsTo - low.z) * up),
   })
   return [
-    ...[-restX, restX].map((x, i): Spot => ({
-      id: `rest${i + 1}`,
-      role: 'rest',
-      surface: faceAt.down,
-      at: point(x, middleY, low.z),
-      by: i === 0 ? 'left' : 'right',
-    })),
+    ...restsOf(own),
     guide('guide1', -faceX, 0.9),
     guide('guide2', faceX, 0.9),
     guide('guide3', 0, 0.15),
+    ...stopsOf(own, stopX),
+  ]
+}
+
+/** On two parallels, on one where its end is read, or by two holes that are made level. */
+function restsOf(own: AtAngle): readonly Spot[] {
+  const { faceAt, high, low, setupFromPart, squared } = own
+  const [, , z] = setupFromPart.rows
+  if (squared.by === 'holes')
+    return squared.holes.map((hole, i): Spot => ({
+      id: `rest${i + 1}`,
+      role: 'rest',
+      surface: hole.id,
+      at: toSetup(own, hole.from),
+      normal: z,
+      isSet: true,
+    }))
+  const restX = ((high.x - low.x) / 2) * 0.8
+  return (squared.by === 'end' ? [0] : [-restX, restX]).map((x, i): Spot => ({
+    id: `rest${i + 1}`,
+    role: 'rest',
+    surface: faceAt.down,
+    at: point(x, (low.y + high.y) / 2, low.z),
+    by: i === 0 ? 'left' : 'right',
+  }))
+}
+
+/** The stop, or the two places at which its end is read upright. */
+function stopsOf(
+  { faceAt, high, holding, low, meetsTo, squared }: AtAngle,
+  stopX: number | undefined,
+): readonly Spot[] {
+  const surface = holding.stop === 'right' ? faceAt.right : faceAt.left
+  const x = stopX ?? low.x
+  const y = (low.y + high.y) / 2
+  if (squared.by === 'end')
+    return [0.15, 0.85].map((up, i): Spot => ({
+      id: `stop${i + 1}`,
+      role: 'stop',
+      surface,
+      at: point(x, y, low.z + (high.z - low.z) * up),
+      isSet: true,
+    }))
+  return [
     {
       id: 'stop1',
       role: 'stop',
-      surface: holding.stop === 'right' ? faceAt.right : faceAt.left,
-      at: point(stopX ?? low.x, middleY, at(0.5)),
+      surface,
+      at: point(x, y, low.z + (meetsTo - low.z) * 0.5),
       ...(stopX === undefined && { isSet: true as const }),
     },
   ]
@@ -113,15 +158,16 @@ function spotsOf(own: AtAngle, stopX: number | undefined): readonly Spot[] {
 function solidsOf(own: AtAngle, stopX: number | undefined): readonly Solid[] {
   const { high, holding, low, meetsTo, parallels, plate } = own
   const half = plate.width / 2
-  const restX = ((high.x - low.x) / 2) * 0.8
-  const under = [-restX, restX].map((x): Solid => ({
-    name: 'parallel',
-    ref: 'parallels',
-    shape: box(
-      point(x - parallels.thickness / 2, low.y, 0),
-      point(x + parallels.thickness / 2, high.y, low.z),
-    ),
-  }))
+  const under = restsOf(own)
+    .filter(({ isSet }) => !isSet)
+    .map(({ at: { x } }): Solid => ({
+      name: 'parallel',
+      ref: 'parallels',
+      shape: box(
+        point(x - parallels.thickness / 2, low.y, 0),
+        point(x + parallels.thickness / 2, high.y, low.z),
+      ),
+    }))
   const stop = (x: number): Solid => ({
     name: 'stop',
     ref: 'stop1',
@@ -138,19 +184,21 @@ function solidsOf(own: AtAngle, stopX: number | undefined): readonly Solid[] {
       shape: box(point(-half, 0, 0), point(half, THICK_MM, plate.height)),
     },
     ...under,
-    ...(stopX === undefined ? [] : [stop(stopX)]),
+    ...(stopX === undefined || isSetAlong(own, 'x') ? [] : [stop(stopX)]),
   ]
 }
 
 const GUIDES = ['jaw', 'guide1', 'guide2', 'guide3'] as const
 
 function errorsOf(
-  { holding, low, meetsTo, parallels, plate }: AtAngle,
-  { by, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'by'>,
+  own: AtAngle,
+  { by, id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'by' | 'id'>,
 ): readonly HeldError[] {
+  const { holding, low, meetsTo, parallels, plate } = own
   const gear = plate.name
   switch (role) {
     case 'rest':
+      if (isSetAlong(own, 'z')) return setErrors(own, id, 'z')
       return by === 'right' ? [parallelsDiffer(parallels, ['rest1', 'rest2'])] : []
     case 'guide':
       return [
@@ -164,32 +212,55 @@ function errorsOf(
           lights: GUIDES,
           coefficient: inSetup.z - (low.z + meetsTo) / 2,
         }),
-        heldError({
-          key: `angle plate ${plate.id}, tram`,
-          cause: 'angle plate out of line',
-          gear,
-          unit: 'mm/mm',
-          plusMinus: plate.tramPer100 / 100,
-          remedy: 'Indicate the face along the travel before this setup.',
-          lights: GUIDES,
-          coefficient: inSetup.x,
-        }),
+        { ...tramError(own), coefficient: inSetup.x },
       ]
     case 'stop':
-      return [
-        holding.stop === 'none'
-          ? heldError({
-              key: 'put down x',
-              cause: 'put down by hand',
-              plusMinus: USUAL_PLACED_MM,
-              distribution: 'uniform',
-              remedy: 'Touch zero on the part itself, or set a stop.',
-              lights: ['stop1'],
-            })
-          : stopError(plate.stopMm, figurePath('anglePlates', plate.id, 'stopMm')),
-      ]
+      if (isSetAlong(own, 'x')) return setErrors(own, id, 'x')
+      return holding.stop === 'none'
+        ? [placedError('x', ['stop1'])]
+        : [stopError(plate.stopMm, figurePath('anglePlates', plate.id, 'stopMm'))]
   }
 }
+
+/** How the face lies along the travel: as it was left, the same in every setup; or as it is read for this one. */
+const tramError = (own: AtAngle): HeldError =>
+  own.holding.trued === 'indicated'
+    ? heldError({
+        key: 'angle plate trued',
+        cause: `angle plate set true with the ${own.instrument.name.toLowerCase()}`,
+        unit: 'mm/mm',
+        plusMinus: (Math.SQRT2 * readsMm(own)) / own.plate.width,
+        remedy: 'Read along all of its face, with a better instrument.',
+        lights: GUIDES,
+      })
+    : heldError({
+        key: `angle plate ${own.plate.id}, tram`,
+        cause: 'angle plate out of line',
+        gear: own.plate.name,
+        unit: 'mm/mm',
+        plusMinus: own.plate.tramPer100 / 100,
+        remedy: 'Indicate the face along the travel before this setup.',
+        lights: GUIDES,
+      })
+
+/** Where the work was put along an axis by hand, the same at both places; and what is read at each. */
+const setErrors = (own: AtAngle, id: string, axis: 'x' | 'z'): readonly HeldError[] => [
+  placedError(axis, axis === 'x' ? ['stop1', 'stop2'] : ['rest1', 'rest2']),
+  turnedTrue(own, id, 1, id),
+]
+
+const placedError = (axis: 'x' | 'z', lights: readonly string[]): HeldError =>
+  heldError({
+    key: `put down ${axis}`,
+    cause: 'put down by hand',
+    plusMinus: USUAL_PLACED_MM,
+    distribution: 'uniform',
+    remedy:
+      axis === 'x'
+        ? 'Touch zero on the part itself, or set a stop.'
+        : 'Touch zero on the part itself, or stand it on parallels.',
+    lights,
+  })
 
 /** How closely work is put down by hand, ± mm (common practice, no source). */
 const USUAL_PLACED_MM = 0.5

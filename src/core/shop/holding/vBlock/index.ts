@@ -64,3 +64,4 @@ export const V_BLOCKS: HoldingKind<VBlockHolding> = {
   readingMark: ({ blocks, instrument, round, stop }) =>
     ['V-blocks', blocks, round, instrument, stop].join(' '),
 }
+export { halfAngle } from './layout'

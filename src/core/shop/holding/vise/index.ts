@@ -33,12 +33,13 @@ export const VISE: HoldingKind<ViseHolding> = {
     STOP_FIELD,
     {
       key: 'strips',
-      label: 'Strips that give',
+      label: 'Between work and jaw',
       kind: 'choice',
       options: [
-        { value: 'none', label: 'none' },
-        { value: 'moving', label: 'at the moving jaw' },
-        { value: 'both', label: 'at both jaws' },
+        { value: 'none', label: 'nothing' },
+        { value: 'moving', label: 'strips that give, at the moving jaw' },
+        { value: 'both', label: 'strips that give, at both jaws' },
+        { value: 'halves', label: 'a split round, at the moving jaw' },
       ],
     },
     { key: 'apart', label: 'A second one, middle to middle', kind: 'length', hint: '0: none' },

@@ -8,9 +8,11 @@ export const ViseSchema = z.strictObject({
   parallels: z.string().min(1).max(40),
   stop: z.enum(['left', 'right', 'none']),
   strips: z
-    .enum(['none', 'moving', 'both'])
+    .enum(['none', 'moving', 'both', 'halves'])
     .optional()
-    .describe('Soft strips that give between work and jaw: none, at the moving jaw, at both.'),
+    .describe(
+      'Between work and jaw: nothing, soft strips that give at the moving jaw or at both, or the halves of a split round at the moving jaw.',
+    ),
   apart: ZeroOrMore.optional().describe(
     'A second vise alike stands in line, middle to middle so far; none where 0 or left out.',
   ),

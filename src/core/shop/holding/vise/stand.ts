@@ -27,6 +27,7 @@ export function standInVise(holding: ViseHolding, work: Work): Standing {
     comesBackMm: vise.stopMm,
     pivot: point(0, 0, own.low.z),
     ...coveredByJaws(own),
+    ...(holding.strips === 'halves' && { swivelsAt: own.faceAt.away }),
     guideY: jawSpan[1] > jawSpan[0] ? 0 : undefined,
     stopX,
     stopEnd: holding.stop === 'none' ? undefined : holding.stop,

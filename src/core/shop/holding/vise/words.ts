@@ -72,5 +72,10 @@ function besideLines(own: InVise): readonly string[] {
           `Strips that give (aluminium, copper, card) at ${holding.strips === 'both' ? 'both jaws: along Y the work is no longer known by the jaw' : 'the moving jaw'}; new ones for each part.`,
         ]
       : []),
+    ...(holding.strips === 'halves'
+      ? [
+          `The halves of a split round at the moving jaw, flats to the jaw, round sides to each other: they turn until both bear, so that ${work.part.faces[own.faceAt.away].name} may go in along the jaw.`,
+        ]
+      : []),
   ]
 }
