@@ -7,8 +7,10 @@ import { questionsOf, standing } from '@/core/paper/run'
 import { findPhotos, findRun, insertRelease, insertRun, listReleases, listRuns } from '@/db'
 import { checkPdfOf, checkTableOf, forbiddingOf, hideFault } from './backroom'
 import { noWay, otherWays, releasedRun, runLog, wayNow } from './runLog'
+import { registerSince, standsOn } from './registerThen'
 import { type Forbidding } from './runTasks'
 import { changedSince } from './sinceRelease'
+import { registerAnchors } from './zeros'
 
 /** A finding that forbids, let pass by somebody. */
 export const OverrideSchema = z.strictObject({
@@ -55,7 +57,11 @@ export async function runList(wayId: string): Promise<Result<RunList>> {
   const now = await wayNow(wayId)
   if (!now) return noWay()
   const { job, way } = now
-  const [released, made] = await Promise.all([listReleases(wayId), listRuns(wayId)])
+  const [released, made, register] = await Promise.all([
+    listReleases(wayId),
+    listRuns(wayId),
+    registerAnchors(),
+  ])
   const forbids = await forbiddingOf(job.workshop, job.part.body, way.body)
   if (!forbids.ok) return forbids
   return succeed({
@@ -64,11 +70,14 @@ export async function runList(wayId: string): Promise<Result<RunList>> {
       number: one.number,
       who: one.who,
       at: one.releasedAt.toISOString(),
-      changed: changedIn(one.document, {
-        part: job.part.body,
-        way: way.body,
-        workshop: job.workshop,
-      }),
+      changed: [
+        ...changedIn(one.document, {
+          part: job.part.body,
+          way: way.body,
+          workshop: job.workshop,
+        }),
+        ...registerSince(one.register, register, job.part.body),
+      ],
       overrides: overridesIn(one.overrides),
     })),
     runs: made.map((one): RunLine => ({
@@ -125,6 +134,7 @@ export async function releaseWay(
       writeDocument({ part: job.part.body, ways: [way.body], workshop: job.workshop }),
     ) as object,
     overrides: [...overrides],
+    register: standsOn(way.body, await registerAnchors()),
     who,
   })
   return runList(wayId)

@@ -185,6 +185,8 @@ export const releases = pgTable(
     document: jsonb('document').notNull(),
     /** Findings that forbid, each let pass by name and with a reason. */
     overrides: jsonb('overrides').notNull(),
+    /** Where the gear that it stands on stood by the register; older releases have none. */
+    register: jsonb('register'),
     who: text('who').notNull(),
     releasedAt: when('released_at').notNull().defaultNow(),
   },
