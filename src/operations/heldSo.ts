@@ -21,11 +21,16 @@ export interface HeldSo<Kind extends Holding['kind']> {
   readonly holding: Extract<Holding, { kind: Kind }>
 }
 
-/** A setup of a document as it is held in one kind of holding: its own where it is one, else a first one. */
+/**
+ * A setup of a document as it is held in one kind of holding: its own where it is one, else a first one.
+ *
+ * @param also - kinds that will do too where the setup has them.
+ */
 export function heldSo<Kind extends Holding['kind']>(
   text: string,
   { setup: number, way: name }: WhichSetup,
   wanted: Kind,
+  also: readonly Kind[] = [],
 ): Result<HeldSo<Kind>> {
   const file = readDocumentText(text)
   if (!file.ok) return file
@@ -48,7 +53,8 @@ export function heldSo<Kind extends Holding['kind']>(
       `Setup ${number} turns what setup ${asIs.indexed.base.index + 1} clamped: ask for that one.`,
       'setup',
     )
-  const is = (holding: Holding): holding is HeldSo<Kind>['holding'] => holding.kind === wanted
+  const is = (holding: Holding): holding is HeldSo<Kind>['holding'] =>
+    [wanted, ...also].some((kind) => kind === holding.kind)
   const { holding: now } = asIs.clamping
   if (is(now)) return succeed({ file: file.value, plan, setup: asIs, holding: now })
   const kind = kindOf({ kind: wanted })

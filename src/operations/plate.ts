@@ -28,7 +28,7 @@ export async function plateFile(
   kind: PlateKind,
   options: WhichSetup,
 ): Promise<Result<ExportedPlate>> {
-  const held = heldSo(text, options, 'plate')
+  const held = heldSo<'plate' | 'plate-stops'>(text, options, 'plate', ['plate-stops'])
   if (!held.ok) return held
   const { file, plan, setup } = held.value
   const plate = plateOf(plan, setup)
@@ -146,7 +146,8 @@ function profileOf({ part, places, zero }: PlateDesign): Profile {
     heightMm: y.mm,
     layers: [
       { name: 'PLATE', rings: [rectangleRing({ x: 0, y: 0 }, { x: x.mm, y: y.mm })] },
-      { name: 'PINS', rings: circles('pin') },
+      { name: 'PINS', rings: circles('pin', 'stop') },
+      { name: 'CLAMPS', rings: circles('clamp') },
       { name: 'RESTS', rings: circles('rest') },
       { name: 'SCREWS', rings: circles('screw') },
       { name: 'RELIEFS', rings: circles('relief') },
@@ -157,16 +158,19 @@ function profileOf({ part, places, zero }: PlateDesign): Profile {
 }
 
 function sheetOf(design: PlateDesign): DrawingSheet {
-  const { betweenPinsMm, offMm, part, pins, places, restMm, rests, screws } = design
-  const { table, troubles, weightKg, zero } = design
+  const { betweenPinsMm, offMm, part, pins, places, troubles, weightKg, zero } = design
   const length = (mm: number): string => lengthWords(mm, part.unit)
   return {
     title: part.name,
     subtitle: `${part.material}, ${length(part.size.x.mm)} × ${length(part.size.y.mm)} × ${length(part.size.z.mm)}, ${weightKg.toFixed(1)} kg`,
     main: drawing(part, { width: 700, height: 560, dimensions: true }),
     figures: [
-      ['Between the pins', length(betweenPinsMm)],
-      ['Centres off along their line', `±${length(offMm)}`],
+      ...(betweenPinsMm === undefined || offMm === undefined
+        ? []
+        : ([
+            ['Between the pins', length(betweenPinsMm)],
+            ['Centres off along their line', `±${length(offMm)}`],
+          ] as const)),
       ['Zero', `${zero.words}: ${length(zero.x)}, ${length(zero.y)} from the corner`],
       ...places
         .slice(1)
@@ -177,32 +181,47 @@ function sheetOf(design: PlateDesign): DrawingSheet {
     ],
     steps: {
       title: 'What goes into it',
-      lines: [
-        ...pins.map(({ headMm, kind, landMm, playMm, shankMm }) =>
-          [
-            `${kind} pin: ${length(headMm)} in the part, ${length(playMm)} play; shank ${length(shankMm)} m6, reamed H7, out again from below`,
-            ...(landMm === undefined || landMm >= headMm
-              ? []
-              : [`lands ${length(landMm)} wide across the line of the pins`]),
-          ].join('; '),
-        ),
-        `${rests.length} rest buttons, ${length(restMm)} high, ground together`,
-        ...screws.map(
-          ({ engagedMm, from, lengthMm, thread }) =>
-            `screw ${thread} × ${lengthMm}, ${length(engagedMm)} in the ${from === 'below' ? 'part, from below' : 'plate'}`,
-        ),
-        ...(places.length > 1 ? [`all of this ${places.length} times`] : []),
-        ...(table.screws.length > 0
-          ? [
-              `${table.screws.length} screws M10 into the table, ${table.dowels.length} dowels 10 by which it comes back`,
-            ]
-          : []),
-      ],
+      lines: goesIn(design),
     },
     troubles,
     notes: [
-      'Pins locate, screws only hold. Two round pins would bind by what the centres are off; a relieved one gives the same location and comes off. Push the part to the same side each time.',
+      pins.length > 0
+        ? 'Pins locate, screws only hold. Two round pins would bind by what the centres are off; a relieved one gives the same location and comes off. Push the part to the same side each time.'
+        : 'Dowels locate, clamps only hold. Along to the end dowel by hand, then the clamps, from the stop outwards.',
       'Threads and screws are estimates: the maker’s limits, local rules and a qualified person decide.',
     ],
   }
+}
+
+/** What goes into a plate, a line each. */
+function goesIn(design: PlateDesign): readonly string[] {
+  const { clamps, part, pins, places, restMm, rests, screws, stops, table } = design
+  const length = (mm: number): string => lengthWords(mm, part.unit)
+  return [
+    ...pins.map(({ headMm, kind, landMm, playMm, shankMm }) =>
+      [
+        `${kind} pin: ${length(headMm)} in the part, ${length(playMm)} play; shank ${length(shankMm)} m6, reamed H7, out again from below`,
+        ...(landMm === undefined || landMm >= headMm
+          ? []
+          : [`lands ${length(landMm)} wide across the line of the pins`]),
+      ].join('; '),
+    ),
+    ...(stops.length > 0
+      ? [
+          `${stops.length} dowels ${length(stops[0]?.diameterMm ?? 0)} m6, reamed H7: two at the back, one at the ${stops.at(-1)?.at ?? 'end'}`,
+          `${clamps.length} edge clamps, ${clamps[0]?.thread ?? ''}, head ${length(clamps[0]?.headMm ?? 0)}, in front`,
+        ]
+      : []),
+    `${rests.length} rest buttons, ${length(restMm)} high, ground together`,
+    ...screws.map(
+      ({ engagedMm, from, lengthMm, thread }) =>
+        `screw ${thread} × ${lengthMm}, ${length(engagedMm)} in the ${from === 'below' ? 'part, from below' : 'plate'}`,
+    ),
+    ...(places.length > 1 ? [`all of this ${places.length} times`] : []),
+    ...(table.screws.length > 0
+      ? [
+          `${table.screws.length} screws M10 into the table, ${table.dowels.length} dowels 10 by which it comes back`,
+        ]
+      : []),
+  ]
 }

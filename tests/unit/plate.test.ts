@@ -1,10 +1,13 @@
 import fc from 'fast-check'
-import { readFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { runLine } from '@/cli/line'
-import { readDocumentText } from '@/core/paper/formats'
+import { readDocumentText, writeDocument } from '@/core/paper/formats'
 import { offsetsFrom } from '@/core/floor/offsets'
 import {
+  anchorOfFixture,
   fixtureIssues,
   fixtureOfPlate,
   FixtureSchema,
@@ -12,7 +15,7 @@ import {
   revisionOfFixture,
 } from '@/core/floor/register'
 import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
-import { type PinPlateHolding } from '@/core/shop/holding'
+import { type EdgePlateHolding, type PinPlateHolding } from '@/core/shop/holding'
 import { plateOf } from '@/core/plan/plates'
 import { designPlate, type PlateDesign, relievedLandMm } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
@@ -360,6 +363,100 @@ describe('screwed from below', () => {
   })
 })
 
+describe('a plate with dowels as stops', () => {
+  const DOWELS: EdgePlateHolding = {
+    kind: 'plate-stops',
+    plate: 'plate-1',
+    stop: 'left',
+    dowel: mm(8),
+    clamps: 2,
+    columns: 1,
+    rows: 1,
+    gap: mm(35),
+    slots: mm(0),
+  }
+  const stopped = (more: Partial<EdgePlateHolding> = {}) => {
+    const plan = planWay(
+      STANDARD_WORKSHOP,
+      plainBlock(),
+      way(setup('s-1', 'top', 'back', ['top'], { holding: { ...DOWELS, ...more } })),
+    )
+    const [planned] = plan.setups
+    const plate = planned && plateOf(plan, planned)
+    if (!planned || !plate) throw new Error('no plate')
+    return { planned, ...plate }
+  }
+  /** The block as it is bought, mm. */
+  const bought = ({ standing: { high, low } }: PlannedSetup) => ({
+    long: high.x - low.x,
+    deep: high.y - low.y,
+  })
+
+  it('dowels touch the work at the back and at one end, clamps stand in front, by hand', () => {
+    for (const stop of ['left', 'right'] as const) {
+      const { design, planned } = stopped({ stop })
+      const { deep, long } = bought(planned)
+      // The work lies 18 inside the plate all round.
+      const [x0, x1, y0, y1] = [18, 18 + long, 18, 18 + deep]
+      const [a, b, end] = design.stops
+      expect(a?.y).toBeCloseTo(y1 + 4, 9)
+      expect(b?.y).toBeCloseTo(y1 + 4, 9)
+      expect([a?.x, b?.x]).toEqual([
+        expect.closeTo(x0 + 0.15 * long, 6),
+        expect.closeTo(x1 - 0.15 * long, 6),
+      ])
+      expect(end?.x).toBeCloseTo(stop === 'left' ? x0 - 4 : x1 + 4, 6)
+      expect(end?.y).toBeCloseTo((y0 + y1) / 2, 6)
+      expect(design.clamps.map(({ y }) => y)).toEqual(
+        [y0 - 10, y0 - 10].map((y) => expect.closeTo(y, 6)),
+      )
+      expect(design.zero).toMatchObject({
+        x: expect.closeTo(stop === 'left' ? x0 : x1, 6) as number,
+        y: expect.closeTo(y1, 6) as number,
+      })
+      expect(design.pins).toEqual([])
+      expect(design.troubles).toEqual([])
+      expect(partIssues(design.part)).toEqual([])
+    }
+  })
+
+  it('of four each has its own, one part and one gap further', () => {
+    const { design, planned } = stopped({ columns: 2, rows: 2 })
+    const { deep, long } = bought(planned)
+    const dowels = design.part.features.filter(({ id }) => id.startsWith('stop-'))
+    const at = dowels.flatMap((one) =>
+      one.kind === 'hole' ? holePoints(design.part, one).map(({ x, y }) => ({ x, y })) : [],
+    )
+    expect(at).toHaveLength(12)
+    const [first] = design.stops
+    for (const [dx, dy] of [
+      [0, 0],
+      [long + 35, 0],
+      [0, deep + 35],
+      [long + 35, deep + 35],
+    ] as const)
+      expect(
+        at.some(
+          ({ x, y }) => Math.hypot(x - (first?.x ?? NaN) - dx, y - (first?.y ?? NaN) - dy) < 1e-6,
+        ),
+      ).toBe(true)
+  })
+
+  it('goes into the register with its stop, and is proposed from there as what it is', () => {
+    const { design, planned } = stopped({ stop: 'right' })
+    const fixture = FixtureSchema.parse(fixtureOfPlate(planned, design, ['G54']))
+    expect(fixture).toMatchObject({ kind: 'plate', plate: 'plate-1', stop: 'right', pins: [] })
+    expect(fixtureIssues(STANDARD_WORKSHOP, fixture)).toEqual([])
+    expect(
+      holdingOfFixture(fixture, STANDARD_WORKSHOP, plainBlock(), { up: 'top', guide: 'back' }),
+    ).toMatchObject({ kind: 'plate-stops', plate: 'plate-1', stop: 'right' })
+    // What keeps its zero in the register is what keeps it in the setup.
+    const anchor = anchorOfFixture(fixture)
+    expect(anchor?.mark).toBe(planned.standing.mark)
+    expect(anchor?.marks.x.mark).toBe(planned.standing.stays.x.anchor.mark)
+  })
+})
+
 describe('from the command line', () => {
   async function plate(...args: readonly string[]) {
     let out: string | Uint8Array = ''
@@ -385,6 +482,45 @@ describe('from the command line', () => {
     if (!job.ok) throw new Error(job.issues[0].sentence)
     const [made] = job.value.ways
     expect(made?.setups[0]?.ops).toHaveLength(1 + job.value.part.features.length)
+  })
+
+  it('a setup against dowels hands out that plate: its dowels in the DXF, its clamps in the drawing and the job', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'plate-'))
+    const file = join(folder, 'stopped.foothold.json')
+    const made = way(
+      setup('s-1', 'top', 'back', ['top'], {
+        holding: {
+          kind: 'plate-stops',
+          plate: 'plate-1',
+          stop: 'left',
+          dowel: mm(8),
+          clamps: 3,
+          columns: 1,
+          rows: 1,
+          gap: mm(35),
+          slots: mm(0),
+        },
+      }),
+    )
+    writeFileSync(
+      file,
+      writeDocument({ workshop: STANDARD_WORKSHOP, part: plainBlock(), ways: [made] }),
+    )
+    const dxf = (await plate(file, '--setup', '1', '--as', 'dxf')).text
+    expect(dxf).toContain('CLAMPS')
+    const report = JSON.parse((await plate(file, '--setup', '1', '--as', 'json')).text) as {
+      stops: readonly object[]
+      clamps: readonly object[]
+      betweenPinsMm?: number
+    }
+    expect([report.stops.length, report.clamps.length]).toEqual([3, 3])
+    expect(report.betweenPinsMm).toBeUndefined()
+    const job = readDocumentText((await plate(file, '--setup', '1', '--as', 'job')).text)
+    const threads = job.ok
+      ? job.value.part.features.filter((f) => f.kind === 'hole' && f.making === 'tap')
+      : []
+    expect(threads).toHaveLength(3)
+    rmSync(folder, { recursive: true })
   })
 
   it('a part without two holes that look down is told what pins want', async () => {

@@ -15,6 +15,7 @@ import { FindingCards } from '@/ui/FindingCards'
 import { HistoryButtons } from '@/ui/HistoryButtons'
 import HoldingFields from '@/ui/holding/HoldingFields'
 import { SetupStrip } from '@/ui/SetupStrip'
+import { StandingMark } from '@/ui/Standing'
 import { signedFigure } from '@/ui/signedFigure'
 import { SaveNotice } from '@/ui/SaveNotice'
 import { barJob, TopBar } from '@/ui/TopBar'
@@ -177,16 +178,13 @@ function Tightest({
 }) {
   const tightest = tightestIn(prediction, index)
   if (!tightest) return null
-  const isShort = tightest.mm < 0
   return (
     <p className="sheet px-3 py-2 text-[14px]">
       Tightest here: <strong>{tightest.title}</strong>{' '}
       <span className="figures whitespace-nowrap">
-        {signedFigure(tightest.mm, (mm) => printSpread(mm, prediction.plan.part.unit))}{' '}
-        <span className={isShort ? 'text-red' : 'text-green'}>
-          {isShort ? '▲ short' : '● holds'}
-        </span>
-      </span>
+        {signedFigure(tightest.mm, (mm) => printSpread(mm, prediction.plan.part.unit))}
+      </span>{' '}
+      <StandingMark standing={tightest.standing} />
     </p>
   )
 }

@@ -94,7 +94,8 @@ function Figures(props: {
   readonly label: (ref: string) => string
 }) {
   const { design, label, offsets, unit } = props
-  const { betweenPinsMm, part, pins, places, reliefs, restMm, rests, screws, table } = design
+  const { betweenPinsMm, clamps, part, pins, places, reliefs, restMm, rests } = design
+  const { screws, stops, table } = design
   const length = (mm: number): string => printLength(mm, unit)
   const rows: readonly (readonly [string, string])[] = [
     [
@@ -108,7 +109,25 @@ function Figures(props: {
           `⌀${length(headMm)}, play ${length(playMm)}${landMm !== undefined && landMm < headMm ? `, lands ${length(landMm)}` : ''}`,
         ] as const,
     ),
-    ['Between the pins', length(betweenPinsMm)],
+    ...(betweenPinsMm === undefined
+      ? []
+      : ([['Between the pins', length(betweenPinsMm)]] as const)),
+    ...(stops.length > 0
+      ? ([
+          [
+            `${stops.length} dowels m6 in H7, two at the back and one at the ${stops.at(-1)?.at ?? 'end'}`,
+            `⌀${length(stops[0]?.diameterMm ?? 0)}`,
+          ],
+        ] as const)
+      : []),
+    ...(clamps.length > 0
+      ? ([
+          [
+            `${clamps.length} ${clamps.length === 1 ? 'edge clamp' : 'edge clamps'}, head ⌀${length(clamps[0]?.headMm ?? 0)}`,
+            clamps[0]?.thread ?? '',
+          ],
+        ] as const)
+      : []),
     [`${rests.length} rest buttons, ground together`, `${length(restMm)} high`],
     ...screws.map(
       ({ engagedMm, from, hole, lengthMm, thread }) =>

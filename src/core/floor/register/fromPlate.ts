@@ -69,6 +69,7 @@ export function fixtureOfPlate(
     kind: 'plate',
     machine: machine.id,
     ...(holding.kind === 'plate' && { plate: holding.plate }),
+    ...(holding.kind === 'plate-stops' && { plate: holding.plate, stop: holding.stop }),
     offset: setup.zero.offset,
     zeroIs: zero.words,
     zero: { x: 0, y: 0, z: 0 },

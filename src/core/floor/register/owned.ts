@@ -18,20 +18,23 @@ export function revisionOfFixture(
 }
 
 /**
- * How a part is held in a fixture that the register has: a plate on its own pins, soft jaws put back. Undefined
+ * How a part is held in a fixture that the register has: a plate on its own pins or dowels, soft jaws put back. Undefined
  * where the part, as it stands here, has nothing for it, or the fixture is of another kind.
  */
 export function holdingOfFixture(
-  { kind, pins, plate, vise }: Fixture,
+  { kind, pins, plate, stop = 'none', vise }: Fixture,
   workshop: Workshop,
   part: Part,
   { guide, up }: Pick<OwnClamping, 'guide' | 'up'>,
 ): Holding | undefined {
   if (kind !== 'plate' && kind !== 'jaws') return undefined
-  const of = kindOf({ kind: kind === 'plate' ? 'plate' : 'soft-jaws' })
+  const plated = stop === 'none' ? 'plate' : 'plate-stops'
+  const of = kindOf({ kind: kind === 'plate' ? plated : 'soft-jaws' })
   const first = of.begin(workshop, part, partSurfaces(part), { up, guide })
   if (first?.kind === 'soft-jaws')
     return { ...first, jaws: 'put back', ...(vise !== undefined && { vise }) }
+  if (first?.kind === 'plate-stops' && stop !== 'none')
+    return { ...first, stop, ...(plate !== undefined && { plate }) }
   if (first?.kind !== 'plate') return undefined
   const pin = (which: 'round' | 'relieved') => pins.find((one) => one.kind === which)?.diameter
   return {

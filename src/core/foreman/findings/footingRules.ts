@@ -232,10 +232,10 @@ function contactRules(
   ].filter(isSide)
   const nothingCut = planned.before.cut.size === 0
   for (const side of nothingCut ? [] : rawSurfaces) {
-    const role =
-      planned.contacts.find((c) => bearingsOf(c).some(({ surface }) => surface === side))?.role ??
-      'rest'
-    const verb = planned.standing.words.roles[role].bears
+    const on = planned.contacts.find((c) => bearingsOf(c).some(({ surface }) => surface === side))
+    const role = on?.role ?? 'rest'
+    // Where it is set by a person nothing bears: it is read there.
+    const verb = on?.isSet ? 'It is set true' : planned.standing.words.roles[role].bears
     const moves = role === 'stop' ? 'X' : role === 'guide' ? 'Y' : 'Z'
     const cutLater = part.faces[side].toCut ? `Cut it first, ` : ''
     found.push(

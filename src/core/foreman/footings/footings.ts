@@ -2,7 +2,7 @@ import { HOLDING_KINDS, type Holding } from '../../shop/holding'
 import { GEAR_LISTS, type Workshop } from '../../shop/workshop'
 import { planWay } from '../../plan/planning'
 import { holdIn, type Way } from '../../plan/way'
-import { type Prediction, predictWay } from '../../predict/prediction'
+import { type Prediction, predictWay, type Standing } from '../../predict/prediction'
 import { findingsOf } from '../findings'
 import { isSide, type Part, partSurfaces } from '../../work/part'
 
@@ -69,10 +69,10 @@ const heldWith = (way: Way, index: number, holding: Holding): Way => ({
 export function tightestIn(
   { requirements }: Prediction,
   index: number,
-): { readonly mm: number; readonly title: string } | undefined {
-  const margins = requirements.flatMap(({ outcome, requirement, setups: of, title }) =>
+): { readonly mm: number; readonly title: string; readonly standing: Standing } | undefined {
+  const margins = requirements.flatMap(({ outcome, requirement, setups: of, standing, title }) =>
     outcome && requirement.kind !== 'angle' && of.includes(index)
-      ? [{ mm: outcome.likely.margin, title }]
+      ? [{ mm: outcome.likely.margin, title, standing }]
       : [],
   )
   return margins.reduce<(typeof margins)[number] | undefined>(

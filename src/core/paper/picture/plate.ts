@@ -17,6 +17,8 @@ interface Room {
 /** What a hole of the plate is for, by the beginning of its id, and how it is drawn. */
 const DRAWN: readonly (readonly [string, Tone, Tone])[] = [
   ['pin', 'blue', 'ink'],
+  ['stop', 'blue', 'ink'],
+  ['clamp', 'sheet', 'ink'],
   ['rest', 'steel', 'ink'],
   ['screw', 'sheet', 'ink'],
   ['relief', 'hatch', 'soft'],

@@ -1,4 +1,4 @@
-import { designPlate, type PlateDesign } from '../../shop/making'
+import { designPlate, designStopPlate, type PlateDesign } from '../../shop/making'
 import { type PinPlateHolding } from '../../shop/holding'
 import { type Plan, type PlannedSetup, workOf } from '../planning'
 
@@ -20,14 +20,20 @@ const designed = (
   })
 
 /**
- * The plate for a setup on two pins: with the other side of the part beside it, where another setup sits on the
+ * The plate for a setup on two pins, or against dowels: with the other side of the part beside it, where another setup sits on the
  * same plate.
  *
  * @returns undefined where the setup is held otherwise.
  */
 export function plateOf({ setups }: Plan, planned: PlannedSetup): PlannedPlate | undefined {
   const { holding } = planned.clamping
-  if (planned.indexed || holding.kind !== 'plate') return undefined
+  if (planned.indexed) return undefined
+  if (holding.kind === 'plate-stops') {
+    const { contacts, setup } = planned
+    const design = designStopPlate(holding, workOf(planned), { contacts, cuts: setup.ops })
+    return { design, beside: undefined }
+  }
+  if (holding.kind !== 'plate') return undefined
   const beside = setups.find(({ id }) => id === holding.beside && id !== planned.id)
   if (holding.beside === undefined) return { design: designed(planned, holding), beside: undefined }
   const other = beside?.clamping.holding

@@ -1,4 +1,5 @@
 export { drawPieces } from './common'
+export { againstDowels, type AgainstDowels, EDGE_CLAMP, type EdgePlateHolding } from './edgePlate'
 export {
   type Anchorage,
   type BearingPlace,

@@ -16,6 +16,8 @@ import { V_BLOCKS } from './vBlock'
 import { VBlockSchema } from './vBlock/parameters'
 import { JACKS } from './jacks'
 import { JacksSchema } from './jacks/parameters'
+import { EDGE_PLATE } from './edgePlate'
+import { EdgePlateSchema } from './edgePlate/parameters'
 import { UNDER_MATE } from './mate'
 import { MateSchema } from './mate/parameters'
 import { NEST } from './nest'
@@ -52,6 +54,7 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   CarrierSchema,
   MateSchema,
   VJawSchema,
+  EdgePlateSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -73,6 +76,7 @@ const KINDS: Kinds = {
   carrier: CARRIER,
   mate: UNDER_MATE,
   'v-jaw': V_JAW,
+  'plate-stops': EDGE_PLATE,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]

@@ -3,6 +3,7 @@ export { halvesOf, jawCorner, jawExtent, jawReport, ringFrom } from './jaws/repo
 export { relievedLandMm } from './plate/land'
 export {
   designPlate,
+  designStopPlate,
   GRID_HOLE_MM,
   type PlateDesign,
   type PlatePin,

@@ -115,7 +115,9 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
   ],
   stand: standOnPlate,
   anchored: ({ plate }) => plateAnchored(plate),
-  registered: ({ plate }) => (plate === undefined ? undefined : plateAnchored(plate)),
+  // A plate that says at which end its stop stands has stops, not pins.
+  registered: ({ plate, stop = 'none' }) =>
+    plate === undefined || stop !== 'none' ? undefined : plateAnchored(plate),
   readingMark: ({ plate, pushed, relieved, relievedPin, round, roundPin }) =>
     [
       'plate',

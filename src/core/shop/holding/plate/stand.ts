@@ -3,6 +3,7 @@ import { box } from '../../../ground/recipe'
 import { drawPieces, heldError, hiddenBelow, storedStay } from '../common'
 import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
+import { padHeightError } from '../pads'
 import { plateFindings } from './findings'
 import { BEYOND_MM, makingOf, onPlate, type OnPlate, pushedBy, pushOf } from './layout'
 import { type PinPlateHolding } from './parameters'
@@ -171,18 +172,7 @@ function errorsOf(
 ): readonly HeldError[] {
   const { between, holding, plate, relieved, round } = own
   const gear = plate.name
-  if (role === 'rest')
-    return [
-      heldError({
-        key: `plate ${plate.id}, pad ${id}`,
-        link: `plate ${plate.id}, pads`,
-        cause: 'pads differ in height',
-        gear,
-        plusMinus: plate.differenceMm,
-        remedy: 'Skim the pads on the machine that the plate is used on.',
-        lights: ['rest1', 'rest2', 'rest3'],
-      }),
-    ]
+  if (role === 'rest') return [padHeightError(plate, id)]
   const isRound = by === 'round'
   const hole = (isRound ? round : relieved).diameterMm
   const pin = (isRound ? holding.roundPin : holding.relievedPin).mm

@@ -10,7 +10,14 @@ const TABLE = { screw: 'M10', dowel: 10 } as const
 
 /** All that is drilled in the plate, as holes of a part: what each place has as a grid over all of them. */
 export function holesOf(
-  { pins, reliefs, rests, screws }: Pick<PlateDesign, 'pins' | 'screws' | 'rests' | 'reliefs'>,
+  {
+    clamps,
+    pins,
+    reliefs,
+    rests,
+    screws,
+    stops,
+  }: Pick<PlateDesign, 'pins' | 'screws' | 'stops' | 'clamps' | 'rests' | 'reliefs'>,
   table: PlateDesign['table'],
   grid: PlateGrid,
 ): readonly Hole[] {
@@ -19,6 +26,21 @@ export function holesOf(
       i === 1 && kind === 'round'
         ? hole('pin-second', 'second pin', at, pinHole(shankMm))
         : hole(`pin-${kind}`, `${kind} pin`, at, pinHole(shankMm)),
+    ),
+    ...stops.map(({ diameterMm, x, y }, i) =>
+      hole(
+        `stop-${i + 1}`,
+        `dowel ${i + 1}`,
+        { x, y },
+        {
+          making: 'ream',
+          fit: 'H7',
+          diameter: { mm: diameterMm },
+        },
+      ),
+    ),
+    ...clamps.map(({ thread, x, y }, i) =>
+      hole(`clamp-${i + 1}`, `edge clamp ${i + 1}`, { x, y }, screwHole({ from: 'above', thread })),
     ),
     ...rests.map((at, i) =>
       hole(`rest-${i + 1}`, `rest ${i + 1}`, at, { making: 'ream', fit: 'H7' }),
@@ -117,7 +139,10 @@ function letIn(designation: string): Partial<Hole> | undefined {
 }
 
 /** A thread for a screw from above; for one from below the head is let into the underside. */
-const screwHole = ({ from, thread }: PlateDesign['screws'][number]): Partial<Hole> =>
+const screwHole = ({
+  from,
+  thread,
+}: Pick<PlateDesign['screws'][number], 'from' | 'thread'>): Partial<Hole> =>
   from === 'below'
     ? { on: 'bottom', ...letIn(thread) }
     : {

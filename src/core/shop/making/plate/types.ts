@@ -54,6 +54,12 @@ export interface PlateDesign {
   /** Pins, screws, rests and reliefs of the first place; each further one has its own, shifted. */
   readonly pins: readonly PlatePin[]
   readonly screws: readonly PlateScrew[]
+  /** Dowels that the first lies against, and at which of its sides; and the edge clamps that push it there. */
+  readonly stops: readonly (Place & {
+    readonly diameterMm: number
+    readonly at: 'back' | 'left' | 'right'
+  })[]
+  readonly clamps: readonly (Place & { readonly thread: string; readonly headMm: number })[]
   /** Rest buttons, all ground to one height over the plate. */
   readonly rests: readonly Place[]
   readonly restMm: number
@@ -62,9 +68,9 @@ export interface PlateDesign {
   /** The parts on it, the first at its front left. */
   readonly places: readonly PlatePlace[]
   readonly reliefs: readonly (Place & { readonly diameterMm: number; readonly deepMm: number })[]
-  readonly betweenPinsMm: number
-  /** How far the centres of holes and pins may be off each other along their line, ± mm. */
-  readonly offMm: number
+  /** Of two pins: how far they stand apart, and how far the centres of holes and pins may be off each other along their line, ± mm. */
+  readonly betweenPinsMm?: number
+  readonly offMm?: number
   readonly zero: Place & { readonly z: number; readonly words: string }
   /** Pitch of the grid of threads that the plate has already and its holes keep clear of, mm. */
   readonly gridMm?: number

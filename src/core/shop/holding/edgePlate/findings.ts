@@ -1,0 +1,64 @@
+import { capital, type Finding, finding } from '../../../ground/finding'
+import { lowestOpenCut, throughHoles } from '../cuts'
+import { type Inspected } from '../kind'
+import { EDGE_CLAMP, type AgainstDowels } from './layout'
+
+/** One clamp serves so many times the work's depth along X (common practice, no source). */
+const SLENDER = 4
+
+/** Whether clamps are enough for its length, and what is cut into what stands about it and under it. */
+export function edgePlateFindings(own: AgainstDowels, inspected: Inspected): readonly Finding[] {
+  const { high, holding, low, plate, reachMm, work } = own
+  const { index, length, name, ops } = inspected
+  const [long, deep] = [high.x - low.x, high.y - low.y]
+  const few =
+    long > SLENDER * deep * holding.clamps
+      ? [
+          finding(
+            'toe.long',
+            index,
+            `${holding.clamps === 1 ? 'One clamp is' : `${holding.clamps} clamps are`} few for work so long and narrow.`,
+            `It bows between the dowels, ${length(long)} by ${length(deep)}. Put one clamp across from each dowel, and a further one in the middle, touched only tight.`,
+          ),
+        ]
+      : []
+  const crossed =
+    holding.rows > 1 && holding.gap.mm < holding.dowel.mm + EDGE_CLAMP.headMm
+      ? [
+          finding(
+            'clamp.crowded',
+            index,
+            `Dowels and clamps do not find room between the rows.`,
+            `They want ${length(holding.dowel.mm + EDGE_CLAMP.headMm)}, there are ${length(holding.gap.mm)}.`,
+          ),
+        ]
+      : []
+  const cuts = ops.flatMap((op): Finding[] => {
+    const bottom = lowestOpenCut(own, work, op)
+    return [
+      ...(bottom !== undefined && bottom < reachMm - 1e-9
+        ? [
+            finding(
+              'toe.cut-below',
+              index,
+              `${capital(name(op.feature))} is cut below the top of clamps and dowels.`,
+              `By ${length(reachMm - bottom)}: the cutter meets them unless it stays clear of where they stand.`,
+              { feature: op.feature },
+            ),
+          ]
+        : []),
+      ...(throughHoles(own, work, op).length > 0 && plate.padHeight <= 0
+        ? [
+            finding(
+              'plate.drilled',
+              index,
+              `${capital(name(op.feature))} comes through over the plate.`,
+              'It stands on the plate itself: a pocket under each such hole is let into it.',
+              { feature: op.feature },
+            ),
+          ]
+        : []),
+    ]
+  })
+  return [...few, ...crossed, ...cuts]
+}

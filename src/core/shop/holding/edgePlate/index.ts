@@ -1,0 +1,73 @@
+import { axisOf, sizeAlong } from '../../../work/part'
+import { boughtAcross } from '../jawedFirst'
+import { type Anchored, type HoldingKind } from '../kind'
+import { missing } from '../missing'
+import { setupAxes, sideTowards } from '../work'
+import { type EdgePlateHolding, EdgePlateSchema } from './parameters'
+import { standAgainstDowels } from './stand'
+
+const anchored = ({ plate, stop }: Pick<EdgePlateHolding, 'plate' | 'stop'>): Anchored => ({
+  mark: `plate ${plate}, stops`,
+  marks: {
+    x: { mark: `dowel ${stop}`, was: `at the ${stop} before` },
+    y: { mark: 'dowels' },
+    z: { mark: 'rests' },
+  },
+})
+
+const UP_TO_12 = Array.from({ length: 12 }, (_, i) => i + 1)
+
+export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
+  kind: 'plate-stops',
+  title: 'Plate with dowels as stops',
+  parameters: EdgePlateSchema,
+  fields: [
+    { key: 'plate', label: 'Plate', kind: 'gear', gear: 'plate' },
+    {
+      key: 'stop',
+      label: 'End dowel',
+      kind: 'choice',
+      options: [
+        { value: 'left', label: 'left, on {left}' },
+        { value: 'right', label: 'right, on {right}' },
+      ],
+    },
+    { key: 'dowel', label: 'Dowels', kind: 'length', hint: '' },
+    { key: 'clamps', label: 'Edge clamps in front', kind: 'number', options: [1, 2, 3, 4, 5, 6] },
+    { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
+    { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
+    { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
+    { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
+    { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
+  ],
+  leads: undefined,
+  makes: { words: 'make the plate', minutes: 150 },
+  begin: ({ plates }, part, _surfaces, { guide, up }) => {
+    const [plate] = plates
+    const right = sideTowards(setupAxes(up, guide)[0])
+    return plate
+      ? {
+          kind: 'plate-stops',
+          plate: plate.id,
+          stop: 'left',
+          dowel: { mm: 8 },
+          clamps: sizeAlong(part, axisOf(right)) > 3 * boughtAcross(part, guide) ? 3 : 2,
+          columns: 1,
+          rows: 1,
+          gap: { mm: 35 },
+          slots: { mm: 63 },
+        }
+      : undefined
+  },
+  issues: ({ plate }, workshop) => missing(workshop.plates, plate, 'plate', 'plate'),
+  stand: standAgainstDowels,
+  anchored,
+  registered: ({ plate, stop }) =>
+    plate === undefined || stop === undefined || stop === 'none'
+      ? undefined
+      : anchored({ plate, stop }),
+  readingMark: ({ clamps, dowel, plate, stop }) =>
+    ['plate stops', plate, stop, dowel.mm, clamps].join(' '),
+}
+export { againstDowels, type AgainstDowels, EDGE_CLAMP } from './layout'
+export { type EdgePlateHolding } from './parameters'

@@ -1,0 +1,22 @@
+import { z } from 'zod'
+import { PositiveLength, ZeroOrMore } from '../../../work/part'
+
+/** On the rests of a plate that is made for it: against dowels at the back and at one end, pushed there by edge clamps. */
+export const EdgePlateSchema = z.strictObject({
+  kind: z.literal('plate-stops'),
+  plate: z.string().min(1).max(40),
+  stop: z.enum(['left', 'right']),
+  dowel: PositiveLength.describe('Diameter of the dowels that it lies against.'),
+  clamps: z.int().min(1).max(6).describe('Edge clamps in front.'),
+  columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
+  rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),
+  gap: ZeroOrMore.default({ mm: 35 }).describe('Between them: room for dowels and clamps.'),
+  grid: ZeroOrMore.optional().describe(
+    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner: kept clear of; none where 0.',
+  ),
+  slots: ZeroOrMore.default({ mm: 0 }).describe(
+    'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
+  ),
+})
+
+export type EdgePlateHolding = z.infer<typeof EdgePlateSchema>

@@ -1,0 +1,176 @@
+import { type Axis, point } from '../../../ground/geometry'
+import { box, round } from '../../../ground/recipe'
+import { drawPieces, heldError, hiddenBelow, storedStay } from '../common'
+import {
+  type HeldError,
+  type Locator,
+  type Solid,
+  type Spot,
+  type Standing,
+  type Stay,
+} from '../kind'
+import { padHeightError } from '../pads'
+import { PLATE_BEYOND_MM } from '../plate'
+import { type Work } from '../work'
+import { edgePlateFindings } from './findings'
+import { againstDowels, type AgainstDowels } from './layout'
+import { type EdgePlateHolding } from './parameters'
+import { edgePlateWords } from './words'
+
+export function standAgainstDowels(holding: EdgePlateHolding, work: Work): Standing {
+  const own = againstDowels(holding, work)
+  const { clamps, faceAt, plate } = own
+  const solids = solidsOf(own)
+  return {
+    ...own,
+    spots: spotsOf(own),
+    solids,
+    mark: `plate ${plate.id}, stops`,
+    stays: staysOf(own),
+    overTableMm: plate.height,
+    outOfLinePer100: plate.linePer100,
+    comesBackMm: 0,
+    pivot: point(0, 0, 0),
+    held: [faceAt.guide, faceAt.away, faceAt[holding.stop]].map((face) => ({
+      face,
+      what: 'is held by dowels or clamps here.',
+      rest: 'It cannot be cut where they stand. Turn the part so that it is up, or at the free end.',
+    })),
+    hidden: [hiddenBelow(faceAt.down)],
+    guideY: 0,
+    stopX: 0,
+    stopEnd: holding.stop,
+    words: edgePlateWords(own),
+    errors: (locator) => errorsOf(own, locator),
+    findings: (inspected) => edgePlateFindings(own, inspected),
+    draw: (view, paper) =>
+      drawPieces(own, { clamps, solids }, { name: plate.name, guide: '' }, view, paper),
+  }
+}
+
+/** Rests lie so far inside the outline, as part of the size; dowels bear at half of their reach. */
+const INSET = 0.12
+
+function spotsOf(own: AgainstDowels): readonly Spot[] {
+  const { back, end, faceAt, high, holding, low, reachMm } = own
+  const rest = (id: string, u: number, v: number): Spot => ({
+    id,
+    role: 'rest',
+    surface: faceAt.down,
+    at: point(low.x + u * (high.x - low.x), low.y + v * (high.y - low.y), 0),
+  })
+  const up = reachMm / 2
+  return [
+    rest('rest1', INSET, 1 - INSET),
+    rest('rest2', 1 - INSET, 1 - INSET),
+    rest('rest3', 0.5, INSET),
+    ...back.map(({ x }, i): Spot => ({
+      id: `guide${i + 1}`,
+      role: 'guide',
+      surface: faceAt.guide,
+      at: point(x, 0, up),
+    })),
+    { id: 'stop1', role: 'stop', surface: faceAt[holding.stop], at: point(0, end.y, up) },
+  ]
+}
+
+function staysOf({
+  end,
+  faceAt,
+  high,
+  holding,
+  low,
+  plate,
+  work,
+}: AgainstDowels): Standing['stays'] {
+  const gear = { key: `plate ${plate.id}, stops`, name: plate.name }
+  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
+  const middle = (low.x + high.x) / 2
+  const kept = (
+    axis: Axis,
+    kept: Pick<Parameters<typeof storedStay>[2], 'by' | 'where' | 'place' | 'mark' | 'lights'>,
+  ): Stay => storedStay(axis, gear, { ...kept, at: 0, anchorAt: 0, plusMinus: plate.storedMm })
+  return {
+    x: kept('x', {
+      by: 'dowel at the end',
+      where: `at the dowel, ${face(holding.stop)}`,
+      place: point(0, end.y, 0),
+      mark: `dowel ${holding.stop}`,
+      lights: ['stop1'],
+    }),
+    y: kept('y', {
+      by: 'dowels at the back',
+      where: `at the dowels, ${face('guide')}`,
+      place: point(middle, 0, 0),
+      mark: 'dowels',
+      lights: ['guide1', 'guide2'],
+    }),
+    z: kept('z', {
+      by: 'rests',
+      where: `on the rests, ${face('down')}`,
+      place: point(middle, end.y, 0),
+      mark: 'rests',
+      lights: ['rest1', 'rest2', 'rest3'],
+    }),
+  }
+}
+
+function solidsOf(own: AgainstDowels): readonly Solid[] {
+  const { back, end, high, holding, low, plate, reachMm } = own
+  const dowel = (ref: string, { x, y }: { readonly x: number; readonly y: number }): Solid => ({
+    name: 'dowel',
+    ref,
+    tone: 'hatch',
+    shape: round(point(x, y, -plate.padHeight), point(x, y, reachMm), holding.dowel.mm),
+  })
+  const rests = spotsOf(own)
+    .filter(({ role }) => role === 'rest')
+    .map(({ at, id }): Solid => ({
+      name: 'rest',
+      ref: id,
+      shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
+    }))
+  return [
+    {
+      name: 'plate',
+      shape: box(
+        point<'setup'>(low.x - PLATE_BEYOND_MM, low.y - PLATE_BEYOND_MM, -plate.height),
+        point(high.x + PLATE_BEYOND_MM, high.y + PLATE_BEYOND_MM, -plate.padHeight),
+      ),
+    },
+    ...rests,
+    ...back.map((at, i) => dowel(`guide${i + 1}`, at)),
+    dowel('stop1', end),
+  ]
+}
+
+function errorsOf(
+  { plate }: AgainstDowels,
+  { id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'id'>,
+): readonly HeldError[] {
+  if (role === 'rest') return [padHeightError(plate, id)]
+  const placed = heldError({
+    key: `plate ${plate.id}, dowel ${id}`,
+    link: `plate ${plate.id}, dowels`,
+    cause: 'dowels off their places',
+    gear: plate.name,
+    plusMinus: plate.pinMm,
+    remedy: 'Measure the dowels where they stand and enter what they differ by.',
+    lights: [id],
+  })
+  return role === 'stop'
+    ? [placed]
+    : [
+        placed,
+        heldError({
+          key: `plate ${plate.id}, line`,
+          cause: 'line of the dowels out of the travel',
+          gear: plate.name,
+          unit: 'mm/mm',
+          plusMinus: plate.linePer100 / 100,
+          remedy: 'Set the plate true along its dowels.',
+          lights: ['guide1', 'guide2'],
+          coefficient: inSetup.x,
+        }),
+      ]
+}
