@@ -96,7 +96,7 @@ function outlines(
 /** The zero of each place, by its number and its offset. */
 function zeros(
   sheet: Sheet,
-  { places, zero }: PlateDesign,
+  { places, stops, zero }: PlateDesign,
   { x, y }: Shift,
   offsets: readonly string[],
 ): void {
@@ -108,7 +108,8 @@ function zeros(
     sheet.words(u, v, places.length > 1 ? `${i + 1} · ${offsets[i] ?? '–'}` : (offsets[0] ?? ''), {
       anchor: 'start',
       dx: CROSS + 2,
-      dy: -6,
+      // Where dowels stand behind it, it is named on the part.
+      dy: stops.length > 0 ? 16 : -6,
       size: 12,
       bold: true,
     })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { boundsOf } from '../../../ground/recipe'
 import { findingsOf } from '../../../foreman/findings'
 import { planWay } from '../../../plan/planning'
 import { wayIssues } from '../../../plan/way'
@@ -86,6 +87,18 @@ describe('work against dowels on a plate', () => {
     expect(codes({}, ['left'])).toContain('cut.held-face')
     expect(codes({ rows: 2, gap: mm(20) })).toContain('clamp.crowded')
     expect(codes({ rows: 2, gap: mm(30) })).not.toContain('clamp.crowded')
+  })
+
+  it('clamps and dowels touch the work and do not stand in it', () => {
+    // Bounds of a round are those of a polygon about it: within a tenth.
+    const [planned] = planWay(STANDARD_WORKSHOP, block(30), against()).setups
+    const { clamps, low, solids } = planned?.standing ?? {}
+    for (const { shape } of clamps ?? [])
+      expect(boundsOf(shape).high.y).toBeCloseTo(low?.y ?? NaN, 0)
+    const dowels = (solids ?? []).filter(({ name }) => name === 'dowel')
+    for (const { shape } of dowels.slice(0, 2)) expect(boundsOf(shape).low.y).toBeCloseTo(0, 0)
+    const [, , end] = dowels
+    expect(end && boundsOf(end.shape).high.x).toBeCloseTo(0, 0)
   })
 
   it('stands with the stop at either end; gear that is gone is said', () => {

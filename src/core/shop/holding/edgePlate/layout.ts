@@ -56,7 +56,7 @@ export function againstDowels(holding: EdgePlateHolding, work: Work): AgainstDow
     reachMm,
     clamps: screws.map((at): Clamp => ({
       name: 'edge clamp',
-      shape: round(at, point(at.x, at.y, reachMm), EDGE_CLAMP.headMm),
+      shape: round(at, point(at.x, at.y, reachMm), EDGE_CLAMP.headMm / 2),
     })),
   }
 }

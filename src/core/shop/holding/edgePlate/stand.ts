@@ -39,6 +39,7 @@ export function standAgainstDowels(holding: EdgePlateHolding, work: Work): Stand
     hidden: [hiddenBelow(faceAt.down)],
     guideY: 0,
     stopX: 0,
+    stopIsWall: true,
     stopEnd: holding.stop,
     words: edgePlateWords(own),
     errors: (locator) => errorsOf(own, locator),
@@ -121,7 +122,7 @@ function solidsOf(own: AgainstDowels): readonly Solid[] {
     name: 'dowel',
     ref,
     tone: 'hatch',
-    shape: round(point(x, y, -plate.padHeight), point(x, y, reachMm), holding.dowel.mm),
+    shape: round(point(x, y, -plate.padHeight), point(x, y, reachMm), holding.dowel.mm / 2),
   })
   const rests = spotsOf(own)
     .filter(({ role }) => role === 'rest')
