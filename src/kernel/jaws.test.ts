@@ -118,6 +118,37 @@ describe('the worm block, stood on its end', () => {
     expect(design.zero).toMatchObject({ x: -30, y: 0, z: 28 })
   })
 
+  it('channels run over the floor and out at the gap, within the pocket, and take nothing of walls', async () => {
+    const channelled = await jawsOf(planned, { ...softOf(planned), channels: 2 })
+    expect(channelled.troubles).toEqual([])
+    for (const half of ['fixed', 'moving'] as const) {
+      const [plain, cut] = [design[half], channelled[half]]
+      expect(cut.profile).toEqual(plain.profile)
+      expect(cut.channels).toHaveLength(2)
+      const gapY = half === 'fixed' ? cut.low.y : cut.high.y
+      for (const ring of cut.channels) {
+        // So wide as the cutter, from the gap to near the wall.
+        const [xs, ys] = [ring.map(({ x }) => x), ring.map(({ y }) => y)]
+        expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(6, 1)
+        expect(Math.min(...ys.map((y) => Math.abs(y - gapY)))).toBeLessThan(1e-6)
+        for (const corner of ring.filter(({ y }) => Math.abs(y - gapY) > 0.01))
+          expect(cut.profile.some((wall) => isWithin([flatRing(wall, 0.01)], corner))).toBe(false)
+      }
+      const volume = (body: JawHalf['body']): Promise<number> =>
+        withKitchen((kitchen) => kitchen.cook(body).volume())
+      const area = regionArea(cut.channels.map((ring) => flatRing(ring, 0.001)))
+      const [before, after] = [await volume(plain.body), await volume(cut.body)]
+      // Two deep; where the groove at the foot of the wall is already, half a millimetre of that is gone.
+      expect(before - after).toBeLessThan(2 * area + 0.1)
+      expect(before - after).toBeGreaterThan(1.5 * area)
+      const closed = await meets(planned, cut)
+      expect(closed.shared).toBeLessThan(1e-3)
+      expect(closed.gap).toBeLessThan(1e-4)
+    }
+    expect(channelled.cuts.map(({ what }) => what).join()).toMatch(/for coolant and chips/)
+    expect(design.cuts.map(({ what }) => what).join()).not.toMatch(/coolant/)
+  })
+
   it('neither half cuts the block, both touch it; lifted off their floor and away from it they are as far off as they were moved', async () => {
     for (const [half, sign] of [
       [design.fixed, 1],

@@ -155,9 +155,10 @@ function profileOf(design: JawDesign, title: string, jaw?: JawHalf['half']): Pro
       },
       {
         name: 'FLOOR',
-        rings: halves.flatMap(({ under }) =>
-          under.map(({ at, radiusMm }) => ringFrom(circleRing(at, radiusMm), origin)),
-        ),
+        rings: halves.flatMap(({ channels, under }) => [
+          ...channels.map((ring) => ringFrom(ring, origin)),
+          ...under.map(({ at, radiusMm }) => ringFrom(circleRing(at, radiusMm), origin)),
+        ]),
       },
       {
         name: 'PINS',

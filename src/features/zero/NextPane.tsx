@@ -2,25 +2,40 @@
 
 import { useState } from 'react'
 import { AXES, type Axis } from '@/core/ground/geometry'
-import { type OffsetRow, predictZero } from '@/core/floor/offsets'
-import { indexWords, type PlannedSetup, turnWords } from '@/core/plan/planning'
+import { leaningBefore, type OffsetRow, predictZero } from '@/core/floor/offsets'
+import { indexWords, type Plan, type PlannedSetup, turnWords } from '@/core/plan/planning'
 import { type Length, printLength, printSpread } from '@/core/handbook/units'
 import { turnerWords } from '@/core/shop/workshop'
 import { QuantityField } from '@/ui/QuantityField'
 import { type PaneProps } from './types'
 
+/** The next zero from the last, or why there is none to be reckoned. */
+export function NextPane(props: PaneProps) {
+  const { index, plan, planned, rows } = props
+  if (planned.indexed) return <Turned planned={planned} row={rows[index]} />
+  const words = otherwise(plan, planned, rows[index])
+  return words ? <p className="text-soft">{words}</p> : <FromTheLast {...props} />
+}
+
+/** Where zero is not carried over from stop, jaw and bed. */
+function otherwise(
+  plan: Plan,
+  planned: PlannedSetup,
+  row: OffsetRow | undefined,
+): string | undefined {
+  const { handsOn } = planned.standing
+  if (handsOn)
+    return `${handsOn.by} hands its holes on here: there are no coordinates, so there is no zero to find.`
+  const leant = leaningBefore(plan, planned)
+  return leant && row?.axes.x
+    ? `The holding leans as in setup ${leant.index + 1}, and nothing else stood there meanwhile: step and line stay as they were found then, from one chamfer to the next. Its figures stand above.`
+    : undefined
+}
+
 /** The next zero from the last: the arithmetic, line by line, by nominal or measured sizes. */
-export function NextPane({ anchor, index, part, plan, planned, rows }: PaneProps) {
+function FromTheLast({ anchor, index, part, plan, planned, rows }: PaneProps) {
   const [sizes, setSizes] = useState<Readonly<Partial<Record<Axis, Length>>>>({})
   const before = plan.setups[index - 1]
-  if (planned.indexed) return <Turned planned={planned} row={rows[index]} />
-  if (planned.standing.handsOn)
-    return (
-      <p className="text-soft">
-        {planned.standing.handsOn.by} hands its holes on here: there are no coordinates, so there is
-        no zero to find.
-      </p>
-    )
   if (!anchor)
     return (
       <section>

@@ -41,6 +41,7 @@ export { splitAtStop, type SplitInput, type SplitPlan } from './split'
 export {
   anchorFor,
   foundOfSetup,
+  leaningBefore,
   type KeptRecord,
   type OffsetRow,
   zeroLedger,

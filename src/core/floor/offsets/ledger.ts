@@ -129,7 +129,9 @@ export function zeroLedger(
     const found = foundOfSetup(planned, records[setup.id] ?? [])
     const anchor = indexed ? undefined : anchorFor(plan, index, records, register)
     const predicted = anchor ? predictZero(plan, index, anchor, sizes) : undefined
-    const turned = indexed ? turnedZero(planned, indexed, rows[indexed.base.index]) : {}
+    const turned = indexed
+      ? turnedZero(planned, indexed, rows[indexed.base.index])
+      : keptLeaning(plan, planned, rows)
     const name = readOffsetName(setup.zero.offset)
     const axes = Object.fromEntries(
       AXES.map((axis) => {
@@ -150,6 +152,36 @@ export function zeroLedger(
     })
   })
   return rows
+}
+
+/**
+ * Before which setup a leaning holding stands as it stands now: the nearest before it on the same machine, where
+ * nothing else was put there meanwhile.
+ */
+export function leaningBefore({ setups }: Plan, planned: PlannedSetup): PlannedSetup | undefined {
+  if (!planned.leaning) return undefined
+  const before = setups
+    .slice(0, planned.index)
+    .findLast(({ machine }) => machine.id === planned.machine.id)
+  return before?.leaning && before.standing.mark === planned.standing.mark ? before : undefined
+}
+
+/** What was found where the same holding leans just so already: its frame stays, so step and line stay from one chamfer to the next. */
+function keptLeaning(
+  plan: Plan,
+  planned: PlannedSetup,
+  rows: readonly OffsetRow[],
+): Readonly<Partial<Record<Axis, Found>>> {
+  const before = leaningBefore(plan, planned)
+  const row = before && rows[before.index]
+  if (!before || !row) return {}
+  const off = subtract(zeroPoint(planned), zeroPoint(before))
+  return Object.fromEntries(
+    AXES.flatMap((axis) => {
+      const found = row.axes[axis]
+      return found ? [[axis, { at: found.at + off[axis], plusMinus: found.plusMinus }]] : []
+    }),
+  )
 }
 
 /** The zero of the setup that clamped the part, carried round the machine's own centre; nothing before all of it is known. */

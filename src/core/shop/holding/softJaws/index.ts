@@ -20,6 +20,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     { key: 'round', label: 'Bored for', kind: 'upright' },
     { key: 'pin', label: 'On a pin in', kind: 'hole-or-none' },
     STOP_FIELD,
+    { key: 'channels', label: 'Channels for coolant', kind: 'number', options: [0, 1, 2, 3, 4] },
     { key: 'columns', label: 'Side by side', kind: 'number', options: [1, 2, 3, 4, 5, 6] },
     { key: 'between', label: 'Between them', kind: 'length', hint: '' },
     { key: 'shift', label: 'Shifted to the right', kind: 'length', hint: '' },

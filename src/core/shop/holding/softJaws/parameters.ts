@@ -18,6 +18,12 @@ export const SoftJawsSchema = z.strictObject({
     'A hole of the part that sits on a pin of the fixed half, relieved across: in place of an end wall.',
   ),
   columns: z.int().min(1).max(6).optional().describe('So many of the part side by side.'),
+  channels: z
+    .int()
+    .min(0)
+    .max(4)
+    .optional()
+    .describe('So many channels across the floor for coolant and chips; none where left out.'),
   between: ZeroOrMore.optional().describe('Between them, where there are several.'),
   shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
   jaws: z

@@ -19,6 +19,8 @@ import {
 /** The groove at the foot of the walls: no wider than this, so deep, mm (common practice, no source). */
 const WIDEST_GROOVE_MM = 3
 export const GROOVE_DEEP_MM = 0.5
+/** A channel across the floor: so wide and deep, mm (common practice, no source). */
+export const CHANNEL = { wideMm: 6, deepMm: 2 } as const
 /** Under a hole that comes through: wider by this, so deep, mm (common practice, no source). */
 const [UNDER_WIDER_MM, UNDER_DEEP_MM] = [3, 6]
 
@@ -44,6 +46,7 @@ export function halfOf(
   const { cutsPart, region, reliefs } = milled(own.cutter.diameter / 2)
   const profile = ringsOfRegion(kernel.cut([rectangleRing(bounds.low, bounds.high)], region))
   const groove = ringsOfRegion(grooveOf(own, kernel, region, bounds))
+  const channels = ringsOfRegion(channelsOf(own, kernel, region, bounds))
   const under = underHoles(own, bounds, holes)
   const pins = half === 'fixed' ? pinsOf(own) : []
   return {
@@ -52,10 +55,11 @@ export function halfOf(
       ...bounds,
       profile,
       groove,
+      channels,
       reliefs,
       under,
       pins,
-      body: bodyOf(own, bounds, { groove, pins, profile, under }),
+      body: bodyOf(own, bounds, { channels, groove, pins, profile, under }),
       ...gapsOf(outline, { ...bounds, profile, reliefs }),
     },
     trouble: cutsPart ? [tooThick(own, half, (radiusMm) => !milled(radiusMm).cutsPart)] : [],
@@ -81,13 +85,17 @@ function tooThick(
   }
 }
 
+/** How deep the floor may be cut into, clear of the heads of the screws, mm; less than nothing where it may not. */
+const overHeadsMm = ({ blank, floorZ }: Pick<InSoftJaws, 'blank' | 'floorZ'>): number =>
+  floorZ - blank.screwHeight - blank.headDiameter / 2 - 1
+
 /** Pockets in the floor of a half under what comes through there, clear of the heads of its screws. */
 function underHoles(
   { blank, floorZ }: InSoftJaws,
   { high, low }: PlaneBounds,
   holes: readonly { readonly at: PlanePoint; readonly radius: number }[],
 ): readonly UnderHole[] {
-  const overHeads = floorZ - blank.screwHeight - blank.headDiameter / 2 - 1
+  const overHeads = overHeadsMm({ blank, floorZ })
   return holes.flatMap(({ at: { x, y }, radius }) => {
     const radiusMm = radius + UNDER_WIDER_MM / 2
     const isOver =
@@ -123,6 +131,37 @@ function grooveOf(
   return kernel.meet(kernel.cut(milled, inner), [rectangleRing(low, high)])
 }
 
+/** Straight across the floor and out at the gap, evenly over its length; a cutter as wide as that makes each in one pass. */
+function channelsOf(
+  own: InSoftJaws,
+  kernel: JawKernel,
+  milled: Region,
+  { high, low }: PlaneBounds,
+): Region {
+  const { channels = 0 } = own.holding
+  if (overHeadsMm(own) < CHANNEL.deepMm) return []
+  const xs = kernel
+    .meet(milled, [rectangleRing(low, high)])
+    .flatMap((ring) => ring.map(({ x }) => x))
+  if (channels === 0 || xs.length === 0) return []
+  const [x0, x1] = [Math.min(...xs), Math.max(...xs)]
+  const radius = CHANNEL.wideMm / 2
+  const inside = kernel.grow(milled, -radius, 'round')
+  const middles = Array.from({ length: channels }, (_, i) => {
+    const x = x0 + ((x1 - x0) * (2 * i + 1)) / (2 * channels)
+    // Past the gap, so that it is open there.
+    return rectangleRing(
+      { x: x - HAIR_MM, y: low.y - 2 * radius },
+      { x: x + HAIR_MM, y: high.y + 2 * radius },
+    )
+  })
+  const swept = kernel.grow(kernel.meet(inside, middles), radius - HAIR_MM, 'round')
+  return kernel.meet(kernel.meet(swept, milled), [rectangleRing(low, high)])
+}
+
+/** A line that a cutter follows has this width to each side, so that it is an area, mm. */
+const HAIR_MM = 0.01
+
 /** The smallest end mill, where it is small enough for the groove. */
 export const grooveCutter = ({ work }: InSoftJaws) =>
   work.workshop.cutters
@@ -132,7 +171,13 @@ export const grooveCutter = ({ work }: InSoftJaws) =>
 function bodyOf(
   { floorZ, topZ }: InSoftJaws,
   { high, low }: PlaneBounds,
-  { groove, pins, profile, under }: Pick<JawHalf, 'groove' | 'pins' | 'profile' | 'under'>,
+  {
+    channels,
+    groove,
+    pins,
+    profile,
+    under,
+  }: Pick<JawHalf, 'channels' | 'groove' | 'pins' | 'profile' | 'under'>,
 ): Recipe<'setup'> {
   const level = (z: number): Plane<'setup'> => ({
     at: point(0, 0, z),
@@ -144,6 +189,7 @@ function bodyOf(
   const whole: Recipe<'setup'> = { kind: 'united', of: [foot, ...walls] }
   const by: readonly Recipe<'setup'>[] = [
     ...(groove.length > 0 ? [prism(level(floorZ - GROOVE_DEEP_MM), groove, GROOVE_DEEP_MM)] : []),
+    ...channels.map((ring) => prism(level(floorZ - CHANNEL.deepMm), [ring], CHANNEL.deepMm)),
     ...pins.map(({ at: { x, y }, deepMm, shankMm }) =>
       round<'setup'>(point(x, y, floorZ - deepMm), point(x, y, floorZ), shankMm / 2),
     ),

@@ -9,7 +9,7 @@ import {
   throughHoles,
   type Work,
 } from '../../holding'
-import { GROOVE_DEEP_MM, grooveCutter, halfOf } from './half'
+import { CHANNEL, GROOVE_DEEP_MM, grooveCutter, halfOf } from './half'
 import { pocketsOf } from './pocket'
 import { PAST_MM } from './reliefs'
 import {
@@ -133,7 +133,6 @@ function gripOf({ fixed, floorZ, moving, topZ }: InSoftJaws, kernel: JawKernel):
 function cutsOf(own: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] {
   const { cutter, holding, work } = own
   const reliefs = halves.flatMap((one) => one.reliefs)
-  const under = halves.flatMap((one) => one.under)
   const small = grooveCutter(own)
   const chamfer = work.workshop.cutters.find(({ kind }) => kind === 'chamfer mill')
   const depthMm = holding.step.mm
@@ -164,16 +163,7 @@ function cutsOf(own: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] 
           } as const,
         ]
       : []),
-    ...(under.length > 0
-      ? [
-          {
-            what: `${under.length} reliefs in the floor under holes that come through`,
-            cutter: cutter.name,
-            depthMm: depthMm + Math.max(...under.map(({ deepMm }) => deepMm)),
-            halves: 'both',
-          } as const,
-        ]
-      : []),
+    ...floorCuts(own, halves),
     ...halves.flatMap(({ half, pins }) =>
       pins.map(({ deepMm, headMm, shankMm }) => ({
         what: `hole for a pin, bored and reamed ${shankMm} H7; dowel ${shankMm} m6, its head ${headMm} and relieved across`,
@@ -188,6 +178,35 @@ function cutsOf(own: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] 
       depthMm: MOUTH_MM,
       halves: 'both',
     },
+  ]
+}
+
+/** What is let into the floor: channels, and reliefs under what comes through. */
+function floorCuts({ cutter, holding }: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] {
+  const under = halves.flatMap((one) => one.under)
+  const channels = halves.flatMap((one) => one.channels)
+  const depthMm = holding.step.mm
+  return [
+    ...(channels.length > 0
+      ? [
+          {
+            what: `channels ${CHANNEL.wideMm} wide across the floor and out at the gap, for coolant and chips`,
+            cutter: `end mill ${CHANNEL.wideMm}`,
+            depthMm: depthMm + CHANNEL.deepMm,
+            halves: 'both',
+          } as const,
+        ]
+      : []),
+    ...(under.length > 0
+      ? [
+          {
+            what: `${under.length} reliefs in the floor under holes that come through`,
+            cutter: cutter.name,
+            depthMm: depthMm + Math.max(...under.map(({ deepMm }) => deepMm)),
+            halves: 'both',
+          } as const,
+        ]
+      : []),
   ]
 }
 

@@ -55,6 +55,7 @@ export function jawReport(design: JawDesign, half?: Half) {
     outline: halves.flatMap(({ profile }) => profile.map((ring) => edgesSaid(ring, origin))),
     part: design.outline.map((ring) => edgesSaid(ring, origin)),
     groove: halves.flatMap(({ groove }) => groove.map((ring) => edgesSaid(ring, origin))),
+    channels: halves.flatMap(({ channels }) => channels.map((ring) => edgesSaid(ring, origin))),
     reliefs: halves.flatMap(({ reliefs }) =>
       reliefs.map(({ corner, from, half: of, radiusMm, to }) => ({
         half: of,

@@ -52,6 +52,8 @@ export interface JawHalf extends PlaneBounds {
   readonly profile: readonly Ring[]
   /** The groove along the foot of its walls. */
   readonly groove: readonly Ring[]
+  /** Channels across the floor to the gap, so deep, for coolant and chips. */
+  readonly channels: readonly Ring[]
   readonly reliefs: readonly Relief[]
   /** Under holes that come through while the part is held so: into its floor, so deep. */
   readonly under: readonly UnderHole[]
