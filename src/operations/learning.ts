@@ -1,6 +1,6 @@
 import { type Learned, learnFrom } from '@/core/floor/learning'
 import { fail, type Result, succeed } from '@/core/ground/issues'
-import { measuredPiece, pieceState, type RunEntry, stepsOf } from '@/core/paper/run'
+import { measuredToTell, type RunEntry, stepsOf } from '@/core/paper/run'
 import { planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
 import { predictWay } from '@/core/predict/prediction'
@@ -37,10 +37,10 @@ export function learnFromRuns(
   const made = runs.map(({ entries, isAside, part, pieces, way, workshop: then }) => {
     const plan = planWay(then, part, way)
     const steps = stepsOf(predictWay(plan))
-    const measured = Array.from({ length: pieces }, (_, p) => {
-      const state = pieceState(steps, entries, p + 1)
-      return { ...measuredPiece(state, p + 1), done: way.setups.length }
-    })
+    const measured = Array.from({ length: pieces }, (_, p) => ({
+      ...measuredToTell(steps, entries, p + 1),
+      done: way.setups.length,
+    }))
     return { plan, isAside, pieces: measured.filter(({ values }) => values.length > 0) }
   })
   const learned = learnFrom(made, workshop)

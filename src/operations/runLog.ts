@@ -3,6 +3,9 @@ import { foundZero } from '@/core/floor/offsets'
 import { absent, fail, type Result, succeed } from '@/core/ground/issues'
 import { readDocument } from '@/core/paper/formats'
 import {
+  type BodyOf,
+  leavesRoom,
+  matedSizes,
   type OtherWay,
   type EntryBody,
   EntryBodySchema,
@@ -149,6 +152,19 @@ export async function keepEntry(
   return succeed(await runLog(runId))
 }
 
+/** Whether there is such a mate, and what was measured of it leaves room to make the size. */
+function checkMate(part: Part, body: BodyOf<'mate'>): Result<true> {
+  const size = matedSizes(part).find(({ id }) => id === body.requirement)
+  if (!size) return fail('entry.mate', 'Nothing of this part is made to that.', 'requirement')
+  return leavesRoom(part, size, body)
+    ? succeed(true)
+    : fail(
+        'entry.mate',
+        `${size.mate.name} is not known well enough for what is asked: measure it better.`,
+        'plusMinus',
+      )
+}
+
 /** Whether what was entered can be of the setup that it says: readings give a zero, holes are on the list. */
 function checkEntry(
   { entries, part, unread, way, workshop }: RunView,
@@ -160,6 +176,7 @@ function checkEntry(
       ? succeed(true)
       : absent('record.missing', 'What this is about is not there any more.')
   }
+  if (body.kind === 'mate') return checkMate(part, body)
   if (body.kind !== 'zero' && body.kind !== 'tick' && body.kind !== 'holes') return succeed(true)
   const planned = planWay(workshop, part, way).setups.find(({ id }) => id === body.setup)
   if (!planned) return absent('setup.missing', 'This setup is not there any more.')

@@ -2,7 +2,7 @@ import { makeMeasured } from '@/core/floor/steering'
 import { findingsOf } from '@/core/foreman/findings'
 import { type Result, succeed } from '@/core/ground/issues'
 import { checkCsv } from '@/core/paper/formats'
-import { checkSheet, pieceState, type RunEntry, stepsOf } from '@/core/paper/run'
+import { checkSheet, pieceState, type RunEntry, stepsOf, withMates } from '@/core/paper/run'
 import { type Plan, planWay } from '@/core/plan/planning'
 import { type Way } from '@/core/plan/way'
 import { type ReadValue } from '@/core/predict/measured'
@@ -46,12 +46,20 @@ export interface MadeBy {
 
 /** The check sheets of all pieces, as a table. */
 export function checkTableOf({ entries, part, pieces, way, workshop }: MadeBy): Result<string> {
-  const prediction = predictWay(planWay(workshop, part, way))
-  const steps = stepsOf(prediction)
-  const sheets = Array.from({ length: pieces }, (_, i) => ({
-    piece: i + 1,
-    lines: checkSheet(prediction, steps, pieceState(steps, entries, i + 1)),
-  }))
+  const judged = (made: Part) => {
+    const prediction = predictWay(planWay(workshop, made, way))
+    return { prediction, steps: stepsOf(prediction) }
+  }
+  const asDrawn = judged(part)
+  const sheets = Array.from({ length: pieces }, (_, i) => {
+    // Made to a mate of its own, a piece has limits of its own.
+    const own = withMates(part, entries, i + 1)
+    const { prediction, steps } = own === part ? asDrawn : judged(own)
+    return {
+      piece: i + 1,
+      lines: checkSheet(prediction, steps, pieceState(steps, entries, i + 1)),
+    }
+  })
   return succeed(checkCsv(sheets, (at) => new Date(at).toISOString()))
 }
 
@@ -62,7 +70,12 @@ export function practiceReadingsOf(
   practice: Practice,
 ): Result<readonly ReadValue[]> {
   const { entries, part, way, workshop } = made
-  return readingsOn(planWay(workshop, part, way), entries, piece, practice)
+  return readingsOn(
+    planWay(workshop, withMates(part, entries, piece), way),
+    entries,
+    piece,
+    practice,
+  )
 }
 
 /** The same of a plan. */

@@ -6,7 +6,7 @@ import { type Answer } from './api'
 /** What becomes of the things in an outbox. */
 export interface OutboxHands<Item, Data> {
   send(item: Item): Promise<Answer<Data>>
-  /** Shows what is on its way as done; also what an earlier visit left, so perhaps a second time. */
+  /** Shows what is on its way as done; also what an earlier visit or another page left, so perhaps a second time. */
   show(item: Item): void
   /** The server has it; `isLast` when nothing waits behind it. */
   taken(data: Data, isLast: boolean): void
@@ -19,6 +19,12 @@ export interface OutboxHands<Item, Data> {
 /** How the outbox stands; `kept` means that this device holds what the server could not take yet. */
 export type OutboxState =
   { readonly kind: 'saved' | 'kept' } | { readonly kind: 'refused'; readonly sentence: string }
+
+/** Something that happened, named and timed by the device. */
+export interface Told {
+  readonly id: string
+  readonly at: number
+}
 
 export interface Outbox<Item> {
   readonly state: OutboxState
@@ -35,7 +41,10 @@ const RETRY_MS = 3000
  *
  * @param store under which name it waits in the browser's storage
  */
-export function useOutbox<Item, Data>(store: string, hands: OutboxHands<Item, Data>): Outbox<Item> {
+export function useOutbox<Item extends Told, Data>(
+  store: string,
+  hands: OutboxHands<Item, Data>,
+): Outbox<Item> {
   const [state, setState] = useState<OutboxState>({ kind: 'saved' })
   const queue = useRef<Item[]>([])
   const busy = useRef(false)
@@ -44,11 +53,6 @@ export function useOutbox<Item, Data>(store: string, hands: OutboxHands<Item, Da
   useLayoutEffect(() => {
     now.current = hands
   })
-
-  const write = useCallback(
-    () => localStorage.setItem(store, JSON.stringify(queue.current)),
-    [store],
-  )
 
   /** Sends the first that waits; whether the server answered. */
   const sendNext = useCallback(
@@ -59,7 +63,7 @@ export function useOutbox<Item, Data>(store: string, hands: OutboxHands<Item, Da
         return false
       }
       queue.current = queue.current.filter((item) => item !== next)
-      write()
+      localStorage.removeItem(keyOf(store, next))
       if (answer.kind === 'done') {
         now.current.taken(answer.data, queue.current.length === 0)
         setState({ kind: 'saved' })
@@ -70,7 +74,7 @@ export function useOutbox<Item, Data>(store: string, hands: OutboxHands<Item, Da
       }
       return true
     },
-    [write],
+    [store],
   )
 
   const sendAll = useCallback(async (): Promise<void> => {
@@ -106,19 +110,37 @@ export function useOutbox<Item, Data>(store: string, hands: OutboxHands<Item, Da
       push: (item) => {
         now.current.show(item)
         queue.current = [...queue.current, item]
-        write()
+        localStorage.setItem(keyOf(store, item), JSON.stringify(item))
         void sendAll()
       },
     }),
-    [sendAll, state, write],
+    [sendAll, state, store],
   )
 }
 
-function leftBehind<Item>(store: string): Item[] {
+/**
+ * Each thing lies in the storage by itself, so that pages of one run beside each other take nothing from one another: one
+ * that both send is kept once.
+ */
+const keyOf = (store: string, { at, id }: Told): string =>
+  `${store}:${String(at).padStart(16, '0')}:${id}`
+
+/** What waits, the oldest first; of an older page that kept all of it as one, too. */
+function leftBehind<Item extends Told>(store: string): Item[] {
+  const asOne = parsed<Item[]>(localStorage.getItem(store))
+  if (Array.isArray(asOne))
+    for (const item of asOne) localStorage.setItem(keyOf(store, item), JSON.stringify(item))
+  localStorage.removeItem(store)
+  return Object.keys(localStorage)
+    .filter((key) => key.startsWith(`${store}:`))
+    .sort()
+    .flatMap((key) => parsed<Item>(localStorage.getItem(key)) ?? [])
+}
+
+function parsed<Value>(text: string | null): Value | undefined {
   try {
-    const left: unknown = JSON.parse(localStorage.getItem(store) ?? '[]')
-    return Array.isArray(left) ? (left as Item[]) : []
+    return text === null ? undefined : (JSON.parse(text) as Value)
   } catch {
-    return []
+    return undefined
   }
 }

@@ -5,10 +5,13 @@ import {
   type Asked,
   type EntryBody,
   isFull,
+  matesMeasured,
   piecesBefore,
   readAsked,
+  type RunEntry,
   type RunLog,
   stepsOf,
+  withMates,
 } from '@/core/paper/run'
 import { type Anchor, type RecordsBySetup } from '@/core/floor/offsets'
 import { benchViews } from '@/core/paper/picture'
@@ -21,6 +24,7 @@ import { type Part } from '@/core/work/part'
 import { call } from '@/ui/api'
 import { SceneSvg } from '@/ui/SceneSvg'
 import { useKeys } from '@/ui/useKeys'
+import { useRunLog } from '@/ui/useRunLog'
 import { useWho } from '@/ui/useWho'
 import { Finished } from './Finished'
 import { Foot } from './Foot'
@@ -56,7 +60,7 @@ export function RunView(props: RunViewProps) {
     isPractice,
     jobId,
     log,
-    part,
+    part: drawn,
     piece,
     pieces,
     register,
@@ -65,9 +69,11 @@ export function RunView(props: RunViewProps) {
     wayId,
     workshop,
   } = props
+  const kept = useRunLog(runId, log)
+  const part = usePartToMates(drawn, kept.entries, piece)
   const prediction = useMemo(() => predictWay(planWay(workshop, part, way)), [part, way, workshop])
   const steps = useMemo(() => stepsOf(prediction, isFull(piece, every)), [every, piece, prediction])
-  const work = useRun(runId, piece, steps, log)
+  const work = useRun(kept, piece, steps)
   const [who, setWho] = useWho()
   const [back, setBack] = useState<string>()
   const step = steps.find(({ id }) => id === back) ?? work.state.next
@@ -163,6 +169,13 @@ export function RunView(props: RunViewProps) {
       <Foot work={work} step={step} isMissing={isMissing} onDone={done} enter={enter} />
     </div>
   )
+}
+
+/** The part as this piece is to be made: to the mate that was measured for it. Planned anew only when one is measured. */
+function usePartToMates(drawn: Part, entries: readonly RunEntry[], piece: number): Part {
+  const mark = JSON.stringify([...matesMeasured(entries, piece).values()])
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the mark tells of all that is read of the entries
+  return useMemo(() => withMates(drawn, entries, piece), [drawn, mark, piece])
 }
 
 /** The screen stays on while a step is open, where the device can. */

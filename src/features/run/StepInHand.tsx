@@ -6,6 +6,7 @@ import { type Asked, type EntryBody, type RunStep, zerosOf } from '@/core/paper/
 import { type ReadValue } from '@/core/predict/measured'
 import { type Prediction } from '@/core/predict/prediction'
 import { HoleLinks } from './HoleLinks'
+import { MatesAtHand } from './MatesAtHand'
 import { StepPane } from './StepPane'
 import { type RunWork } from './useRun'
 import { ZeroLines } from './ZeroLines'
@@ -56,6 +57,16 @@ export function StepInHand(props: StepInHandProps) {
           unit={plan.part.unit}
           href={hrefOf('zero')}
           before={records[step.setup] ? [] : (foundBefore[step.setup] ?? [])}
+          onEnter={onEnter}
+        />
+      )}
+      {step.kind === 'take' && (
+        <MatesAtHand
+          prediction={prediction}
+          setupNumber={step.setupNumber}
+          step={step.id}
+          entries={entries}
+          piece={piece}
           onEnter={onEnter}
         />
       )}

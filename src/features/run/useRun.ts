@@ -5,11 +5,10 @@ import {
   type EntryBody,
   type PieceState,
   pieceState,
-  type RunLog,
   silenceOf,
   type RunStep,
 } from '@/core/paper/run'
-import { type RunLogWork, useRunLog } from '@/ui/useRunLog'
+import { type RunLogWork } from '@/ui/useRunLog'
 
 export interface RunWork extends Omit<RunLogWork, 'enter'> {
   readonly state: PieceState
@@ -18,12 +17,10 @@ export interface RunWork extends Omit<RunLogWork, 'enter'> {
 
 /** What happens to a piece. */
 export function useRun(
-  runId: string,
+  { enter: enterIn, entries, ...log }: RunLogWork,
   piece: number,
   steps: readonly RunStep[],
-  initial: RunLog,
 ): RunWork {
-  const { enter: enterIn, entries, ...log } = useRunLog(runId, initial)
   const enter = useCallback(
     (body: EntryBody, who: string): void => {
       const silence = silenceOf(entries, piece, Date.now())

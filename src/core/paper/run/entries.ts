@@ -2,6 +2,7 @@ import { type InProcess, type MeasuredPiece, type ReadValue } from '../../predic
 import { type Asked } from './asks'
 import { featuresOf, goneThrough, type SeatedAt, type ToCut, toCutIn } from './gone'
 import { type RunEntry, standing } from './log'
+import { matesMeasured } from './mates'
 import { type Moves, movesOf, summed } from './moves'
 import { type RunStep } from './steps'
 
@@ -215,6 +216,23 @@ export function readAsked(
   return { ...rest, value: all.reduce((sum, { value }) => sum + value / all.length, 0) }
 }
 
+/**
+ * What was measured of a piece, for others to be judged by. Sizes that were made to a mate of its own are left out: they
+ * were aimed elsewhere than the drawing aims.
+ */
+export function measuredToTell(
+  steps: readonly RunStep[],
+  entries: readonly RunEntry[],
+  piece: number,
+): MeasuredPiece {
+  const own = matesMeasured(entries, piece)
+  const measured = measuredPiece(pieceState(steps, entries, piece), piece)
+  return {
+    ...measured,
+    values: measured.values.filter((one) => !('requirement' in one) || !own.has(one.requirement)),
+  }
+}
+
 /** So many pieces before the one in hand are looked at with it. */
 const LOOK_BACK = 4
 
@@ -227,7 +245,7 @@ export function piecesBefore(
   const numbers = [...new Set(entries.map((one) => one.piece))].filter((one) => one < piece)
   return numbers
     .sort((a, b) => a - b)
-    .map((one) => measuredPiece(pieceState(steps, entries, one), one))
+    .map((one) => measuredToTell(steps, entries, one))
     .filter(({ values }) => values.length > 0)
     .slice(-LOOK_BACK)
 }

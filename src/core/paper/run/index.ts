@@ -2,6 +2,7 @@ export { type CheckLine, checkSheet, VERDICTS, withinOf } from './checkSheet'
 export {
   isReadingOf,
   measuredPiece,
+  measuredToTell,
   type PieceState,
   piecesBefore,
   pieceState,
@@ -10,6 +11,7 @@ export {
 } from './entries'
 export { type HoleTick, measuredHoles, tickKey, ticksOf, toTick, zerosOf } from './found'
 export {
+  type BodyOf,
   type EntryBody,
   EntryBodySchema,
   PHOTO_ID,
@@ -18,6 +20,7 @@ export {
   standing,
   type UnreadEntry,
 } from './log'
+export { leavesRoom, type MatedSize, matedSizes, matesMeasured, withMates } from './mates'
 export { type Asked } from './asks'
 export { type Question, questionsOf } from './questions'
 export { moveWords } from './moveWords'

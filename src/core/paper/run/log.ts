@@ -16,6 +16,18 @@ export const EntryBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('done'), step }),
   z.strictObject({ kind: z.literal('skipped'), step, why: words }),
   z.strictObject({ kind: z.literal('measured'), step, value: ReadValueSchema }),
+  z.strictObject({
+    kind: z.literal('mate'),
+    step,
+    requirement: IdSchema.describe('The size that is made to it.'),
+    measured: z.number().positive().max(100_000).describe('Its size as measured, mm.'),
+    plusMinus: z
+      .number()
+      .min(0)
+      .max(10)
+      .optional()
+      .describe('How well, ± mm; as on the drawing when left out.'),
+  }),
   z.strictObject({ kind: z.literal('note'), step, text: words }),
   z.strictObject({
     kind: z.literal('photo'),

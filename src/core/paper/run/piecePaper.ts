@@ -6,6 +6,7 @@ import { type Part } from '../../work/part'
 import { type CheckLine, checkSheet } from './checkSheet'
 import { pieceState } from './entries'
 import { type RunEntry } from './log'
+import { withMates } from './mates'
 import { type OtherWay, plannedTimes, savedBy } from './planned'
 import { stepsOf } from './steps'
 import { storyOf, type StoryLine } from './story'
@@ -34,7 +35,7 @@ export function piecePaper(
   { entries, others, part, way, workshop }: MadePaper,
   piece: number,
 ): PiecePaper {
-  const prediction = predictWay(planWay(workshop, part, way))
+  const prediction = predictWay(planWay(workshop, withMates(part, entries, piece), way))
   const steps = stepsOf(prediction)
   const times = timesOf(prediction, steps, entries, piece)
   return {

@@ -7,6 +7,7 @@ import { type ReadValue } from '../../predict/measured'
 import { allRequirements, type Part, requirementTitle } from '../../work/part'
 import { type Prediction } from '../../predict/prediction'
 import { type BodyOf, type RunEntry, standing } from './log'
+import { matedSizes } from './mates'
 import { moveWords } from './moveWords'
 import { type RunStep } from './steps'
 
@@ -74,6 +75,9 @@ function readingWords(
   return `${what}: ${isAngle ? `${value}°` : printSpread(value, part.unit)}`
 }
 
+const mateName = (part: Part, id: string): string =>
+  matedSizes(part).find((one) => one.id === id)?.mate.name ?? id
+
 const holeCount = (count: number): string => (count === 1 ? 'one hole' : `${count} holes`)
 
 /** The setup that something is told of. */
@@ -125,6 +129,8 @@ function wordsOf(
       return `done differently: ${body.text}`
     case 'note':
       return body.text
+    case 'mate':
+      return `measured ${mateName(plan.part, body.requirement)}: ${printSpread(body.measured, plan.part.unit)}`
     case 'photo':
       return body.text === undefined ? `took a picture of “${at}”` : `took a picture: ${body.text}`
     case 'zero':
