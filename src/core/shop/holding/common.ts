@@ -35,6 +35,9 @@ export const STOP_FIELD: HoldingField = {
   ],
 }
 
+/** So many of a part side by side, or behind each other: a choice of plates. */
+export const UP_TO_12 = Array.from({ length: 12 }, (_, i) => i + 1)
+
 /** What a part can still do that is put down on something flat; but for how it lifts, which is told by what that is. */
 export const FLAT_MOTIONS = {
   tip: 'tip front to back',

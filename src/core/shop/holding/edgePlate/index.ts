@@ -1,5 +1,6 @@
 import { axisOf, sizeAlong } from '../../../work/part'
 import { boughtAcross } from '../jawedFirst'
+import { UP_TO_12 } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { setupAxes, sideTowards } from '../work'
@@ -14,8 +15,6 @@ const anchored = ({ plate, stop }: Pick<EdgePlateHolding, 'plate' | 'stop'>): An
     z: { mark: 'rests' },
   },
 })
-
-const UP_TO_12 = Array.from({ length: 12 }, (_, i) => i + 1)
 
 export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
   kind: 'plate-stops',

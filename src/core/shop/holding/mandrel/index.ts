@@ -2,6 +2,7 @@ import { normalOf } from '../../../work/part'
 import { type HoldingKind } from '../kind'
 import { holesAlong } from '../locators'
 import { missing } from '../missing'
+import { largest } from '../rounds'
 import { type MandrelHolding, MandrelSchema } from './parameters'
 import { standOnMandrel } from './stand'
 
@@ -36,11 +37,7 @@ export const MANDREL: HoldingKind<MandrelHolding> = {
   wants: `The pin wants a bore of ${LEAST_MM} mm or more that is cut before and stands upright here.`,
   begin: ({ instruments }, _part, surfaces, { up }) => {
     const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]
-    const holes = holesAlong(surfaces, normalOf(up))
-    const hole = holes.reduce<(typeof holes)[number] | undefined>(
-      (best, one) => (best && best.diameterMm >= one.diameterMm ? best : one),
-      undefined,
-    )
+    const hole = largest(holesAlong(surfaces, normalOf(up)))
     return hole && reads && hole.diameterMm >= LEAST_MM
       ? {
           kind: 'mandrel',

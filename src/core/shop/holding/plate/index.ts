@@ -1,4 +1,5 @@
 import { type AxisSurface, normalOf } from '../../../work/part'
+import { UP_TO_12 } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { holesAlong } from '../locators'
 import { missing } from '../missing'
@@ -29,8 +30,6 @@ const plateAnchored = (plate: string): Anchored => ({
   mark: `plate ${plate}`,
   marks: { x: { mark: 'round pin' }, y: { mark: 'round pin' }, z: { mark: 'pads' } },
 })
-
-const UP_TO_12 = Array.from({ length: 12 }, (_, i) => i + 1)
 
 export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
   kind: 'plate',

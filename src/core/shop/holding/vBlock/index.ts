@@ -2,6 +2,7 @@ import { STOP_FIELD } from '../common'
 import { type HoldingKind } from '../kind'
 import { roundsAlong } from '../locators'
 import { missing } from '../missing'
+import { largest } from '../rounds'
 import { setupAxes } from '../work'
 import { type VBlockHolding, VBlockSchema } from './parameters'
 import { standInVBlocks } from './stand'
@@ -21,11 +22,7 @@ export const V_BLOCKS: HoldingKind<VBlockHolding> = {
   wants: 'They want an outside round of the part that lies along X here.',
   begin: ({ instruments, vBlocks }, _part, surfaces, { guide, up }) => {
     const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]
-    const rounds = roundsAlong(surfaces, setupAxes(up, guide)[0])
-    const round = rounds.reduce<(typeof rounds)[number] | undefined>(
-      (best, one) => (best && best.diameterMm >= one.diameterMm ? best : one),
-      undefined,
-    )
+    const round = largest(roundsAlong(surfaces, setupAxes(up, guide)[0]))
     const blocks = vBlocks.find(({ most }) => most >= (round?.diameterMm ?? 0)) ?? vBlocks[0]
     return blocks && round && reads
       ? {

@@ -1,8 +1,9 @@
-import { point, subtract, turnDirection } from '../../../ground/geometry'
+import { point, turnDirection } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
-import { type AxisSurface, middleOf } from '../../../work/part'
+import { type AxisSurface } from '../../../work/part'
 import { type Instrument, type VBlock } from '../../workshop'
 import { type Clamp } from '../kind'
+import { roundNamed } from '../rounds'
 import { byId, type Placed, placed, setupAxes, toSetup, type Work } from '../work'
 import { type VBlockHolding } from './parameters'
 
@@ -27,20 +28,12 @@ export interface InVBlocks extends Placed {
 /** Half the angle between the walls, rad. */
 export const halfAngle = ({ angleDeg }: VBlock): number => (angleDeg * Math.PI) / 360
 
-/** A round that has left the part since: as if one lay through its middle, so that the rest can still be shown. */
-function missingRound({ guide, part, up }: Work, id: string): AxisSurface {
-  const from = middleOf(part)
-  const to = subtract(from, setupAxes(up, guide)[0])
-  return { kind: 'axis', id, owner: id, from, to, diameterMm: 10, isOutside: true }
-}
-
 /** So long, along X, is a strap, mm. */
 const STRAP_MM = 16
 
 export function inVBlocks(holding: VBlockHolding, work: Work): InVBlocks {
   const blocks = byId(work.workshop.vBlocks, holding.blocks)
-  const found = work.surfaces.get(holding.round)
-  const round = found?.kind === 'axis' ? found : missingRound(work, holding.round)
+  const round = roundNamed(work, holding.round, setupAxes(work.up, work.guide)[0])
   const axisZ = blocks.vertex + round.diameterMm / 2 / Math.sin(halfAngle(blocks))
   const rows = setupAxes(work.up, work.guide)
   const on = turnDirection<'setup', 'part'>({ rows, shift: point(0, 0, 0) }, round.from)

@@ -2,6 +2,7 @@ import { type HoldingKind } from '../kind'
 import { parallelsFor } from '../jawedFirst'
 import { roundsAlong } from '../locators'
 import { missing } from '../missing'
+import { largest } from '../rounds'
 import { setupAxes } from '../work'
 import { type VJawHolding, VJawSchema } from './parameters'
 import { standInVJaw } from './stand'
@@ -22,11 +23,7 @@ export const V_JAW: HoldingKind<VJawHolding> = {
   wants: 'It wants an outside round of the part that stands upright here.',
   begin: ({ instruments, parallels, vBlocks, vises }, part, surfaces, { guide, up }) => {
     const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]
-    const rounds = roundsAlong(surfaces, setupAxes(up, guide)[2])
-    const round = rounds.reduce<(typeof rounds)[number] | undefined>(
-      (best, one) => (best && best.diameterMm >= one.diameterMm ? best : one),
-      undefined,
-    )
+    const round = largest(roundsAlong(surfaces, setupAxes(up, guide)[2]))
     const blocks = vBlocks.find(({ most }) => most >= (round?.diameterMm ?? 0)) ?? vBlocks[0]
     const vise = blocks && vises.find((v) => v.opening >= blocks.vertex + (round?.diameterMm ?? 0))
     const under = vise && parallelsFor(vise, parallels, part, up)

@@ -1,7 +1,8 @@
-import { point, subtract, turnDirection } from '../../../ground/geometry'
-import { type AxisSurface, middleOf, normalOf } from '../../../work/part'
+import { point, turnDirection } from '../../../ground/geometry'
+import { type AxisSurface, normalOf } from '../../../work/part'
 import { type Instrument, type VBlock, type Vise } from '../../workshop'
 import { betweenJaws, type Jawed } from '../jawed'
+import { roundNamed } from '../rounds'
 import { byId, placed, setupAxes, type Work } from '../work'
 import { halfAngle } from '../vBlock'
 import { type VJawHolding } from './parameters'
@@ -22,18 +23,10 @@ export interface InVJaw extends Jawed {
   readonly axis: { readonly x: number; readonly y: number }
 }
 
-/** A round that has left the part since: as if one stood through its middle, so that the rest can still be shown. */
-function missingRound({ part, up }: Work, id: string): AxisSurface {
-  const from = middleOf(part)
-  const to = subtract(from, normalOf(up))
-  return { kind: 'axis', id, owner: id, from, to, diameterMm: 10, isOutside: true }
-}
-
 export function inVJaw(holding: VJawHolding, work: Work): InVJaw {
   const blocks = byId(work.workshop.vBlocks, holding.blocks)
   const vise = byId(work.workshop.vises, holding.vise)
-  const found = work.surfaces.get(holding.round)
-  const round = found?.kind === 'axis' ? found : missingRound(work, holding.round)
+  const round = roundNamed(work, holding.round, normalOf(work.up))
   const axis = {
     x: holding.shift.mm,
     y: -(blocks.vertex + round.diameterMm / 2 / Math.sin(halfAngle(blocks))),
