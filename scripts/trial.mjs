@@ -215,10 +215,11 @@ async function manyJobs({ address, marks, url }) {
 async function kills({ address, killDatabase, marks, url }) {
   const blows = IS_SHORT ? 4 : 24
   let over = false
-  // Made before anything is killed: the run of a way without a release has the way's id.
-  const runs = []
-  for (let i = 0; i < 3; i++) runs.push((await freshJob(address, DOCUMENT)).ways[0].id)
-  const writers = Array.from({ length: 6 }, () => keepSaving(address, DOCUMENT, () => over))
+  // Made before anything is killed, however slow the machine is; the run of a way without a release has the way's id.
+  const jobs = []
+  for (let i = 0; i < 9; i++) jobs.push(await freshJob(address, DOCUMENT))
+  const runs = jobs.slice(6).map((job) => job.ways[0].id)
+  const writers = jobs.slice(0, 6).map((job) => keepSaving(address, job, () => over))
   const devices = runs.map((run) => keepEntering(address, run, () => over))
   await wait(1500)
   for (let i = 0; i < blows; i++) {

@@ -67,9 +67,8 @@ export async function peopleAtWork(address, text, { people, seconds }) {
   return { taken, failed }
 }
 
-/** Saves on and on, sends again what got no answer, and keeps a ledger of what was acknowledged. */
-export async function keepSaving(address, text, isOver) {
-  const job = await freshJob(address, text)
+/** Saves a job on and on, sends again what got no answer, and keeps a ledger of what was acknowledged. */
+export async function keepSaving(address, job, isOver) {
   let { version } = job.part
   const ledger = []
   let [tries, n] = [0, 0]
