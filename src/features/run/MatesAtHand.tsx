@@ -33,19 +33,24 @@ export function MatesAtHand({
   step,
 }: MatesProps) {
   const { plan, requirements } = prediction
-  const settled = new Set(
+  // As predicted they have the limits that the mate gives them.
+  const settled = new Map(
     requirements.flatMap(({ requirement, setups }) =>
-      setups.at(-1) === setupNumber - 1 ? [requirement.id] : [],
+      setups.at(-1) === setupNumber - 1 ? [[requirement.id, requirement] as const] : [],
     ),
   )
   const measured = matesMeasured(entries, piece)
   return matedSizes(plan.part)
-    .filter(({ id }) => settled.has(id))
-    .map((size) => (
+    .flatMap((size) => {
+      const limited = settled.get(size.id)
+      return limited ? [{ size, limited }] : []
+    })
+    .map(({ limited, size }) => (
       <MateAtHand
         key={size.id}
         part={plan.part}
         size={size}
+        figures={requirementFigures(plan.part, limited, plan.part.unit)}
         isMeasured={measured.has(size.id)}
         onKeep={(body) => onEnter({ ...body, kind: 'mate', step, requirement: size.id })}
       />
@@ -53,6 +58,7 @@ export function MatesAtHand({
 }
 
 function MateAtHand({
+  figures,
   isMeasured,
   onKeep,
   part,
@@ -60,6 +66,7 @@ function MateAtHand({
 }: {
   readonly part: Part
   readonly size: MatedSize
+  readonly figures: string
   readonly isMeasured: boolean
   readonly onKeep: (body: { readonly measured: number; readonly plusMinus: number }) => void
 }) {
@@ -78,8 +85,7 @@ function MateAtHand({
       <p>
         <b>{requirementTitle(part, size)}</b> is made to <b>{mate.name}</b>:{' '}
         {isMeasured ? 'measured for this piece' : 'on the drawing'} {length(mate.measured.mm)} ±
-        {length(mate.plusMinus.mm)}.{' '}
-        <span className="figures">{requirementFigures(part, size, part.unit)}</span>
+        {length(mate.plusMinus.mm)}. <b>{figures}</b>.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <QuantityField
