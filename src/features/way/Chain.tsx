@@ -36,7 +36,7 @@ interface ChainProps {
 
 const WORDS: Readonly<Record<AnswerKind, string>> = {
   worst: 'worst case',
-  likely: 'likely: 99.73 %',
+  likely: 'likely',
   simulate: 'simulate',
 }
 
@@ -88,9 +88,9 @@ export function Chain(props: ChainProps) {
             {answer !== 'worst' && outcome && (
               <span
                 className="text-bar-soft"
-                title="Made one after the other, each touched as the way says. Where stop and jaw stand, the errors of the machine and the length of the tool are the same in both."
+                title="So far two pieces in a row are likely to differ, each touched as the way says. Where stop and jaw stand, the errors of the machine and the length of the tool are the same in both."
               >
-                two in a row differ by <span className="figures">{figure(outcome.between)}</span>
+                alike to <span className="figures">{figure(outcome.between)}</span>
               </span>
             )}
             <WithMate part={part} chosen={chosen} reach={verdict.predicted} />
@@ -105,6 +105,7 @@ export function Chain(props: ChainProps) {
               key={kind}
               type="button"
               aria-pressed={kind === answer}
+              title={kind === 'likely' ? '99.73 % of pieces' : undefined}
               onClick={() => onAnswer(kind)}
               className={`min-h-7 cursor-pointer rounded px-2 text-[14px] ${kind === answer ? 'bg-white/15 font-bold underline underline-offset-4' : 'hover:bg-white/10'}`}
             >
