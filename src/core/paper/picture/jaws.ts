@@ -47,6 +47,9 @@ export function jawsPlan(planned: PlannedSetup, design: JawDesign, { height, wid
   // What is cut here, where the part is one that is drawn at once.
   if (!needsLook(planned.part)) drawWork(planned, sheet, ({ x, y }) => [x, y], 'z')
   for (const ring of outline) sheet.polygon(flat(ring), { stroke: 'ink', width: 1.8 })
+  // Channels lie in the floor, under the part.
+  for (const ring of [...fixed.channels, ...moving.channels])
+    sheet.polygon(flat(ring), { stroke: 'soft', width: 0.8, dash: 'hidden' })
   drawSlug(sheet, design, unit)
   drawReliefs(sheet, [fixed, moving])
   drawContacts(planned, sheet)
@@ -75,7 +78,7 @@ const label = (dy: number) => ({
 /** The floor of the step, what stands over it, and the middles of its screws. */
 function drawHalf(
   sheet: Sheet,
-  { channels, groove, half, high, low, pins, profile, under }: JawHalf,
+  { groove, half, high, low, pins, profile, under }: JawHalf,
   { blank }: JawDesign,
 ) {
   sheet.rectangle(low.x, low.y, high.x, high.y, { fill: 'steel', stroke: 'soft' })
@@ -90,7 +93,6 @@ function drawHalf(
     sheet.circle(at.x, at.y, headMm / 2, { fill: 'blue', stroke: 'ink', width: 1, ref: 'stop1' })
   for (const { at, radiusMm } of under)
     sheet.circle(at.x, at.y, radiusMm, { fill: 'sheet', stroke: 'soft', width: 0.8 })
-  for (const ring of channels) sheet.polygon(flat(ring), { stroke: 'soft', width: 0.8 })
   for (const ring of groove) sheet.polygon(flat(ring), { stroke: 'faint', width: 0.6 })
   for (const side of [-1, 1]) {
     const [x, r] = [(side * blank.screwApart) / 2, blank.headDiameter / 2]
