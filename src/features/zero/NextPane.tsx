@@ -27,7 +27,7 @@ function otherwise(
   if (handsOn)
     return `${handsOn.by} hands its holes on here: there are no coordinates, so there is no zero to find.`
   const leant = leaningBefore(plan, planned)
-  return leant && row?.axes.x
+  return leant && row && AXES.some((axis) => row.axes[axis])
     ? `The holding leans as in setup ${leant.index + 1}, and nothing else stood there meanwhile: step and line stay as they were found then, from one chamfer to the next. Its figures stand above.`
     : undefined
 }

@@ -62,6 +62,37 @@ describe('step and line from one chamfer to the next', () => {
     expect(lastOf(chamfer('s-1', 'back'), flat, chamfer('s-3', 'front'))).toEqual(unknown)
   })
 
+  it('do not stay on something else that leans as much, nor without what keeps them', () => {
+    const unknown = [undefined, undefined, undefined]
+    const another = STANDARD_WORKSHOP.tilters.find(({ id }) => id !== tilter.id)
+    const onAnother = changeClamping(chamfer('s-2', 'front'), (clamping) => ({
+      ...clamping,
+      lean: { ...leans(45), by: another?.id ?? '' },
+    }))
+    expect(lastOf(chamfer('s-1', 'back'), onAnother)).toEqual(unknown)
+    // Another end's stop: along the jaw nothing is known, step and line are.
+    const right = changeClamping(chamfer('s-2', 'front'), (clamping) => ({
+      ...clamping,
+      holding: { ...clamping.holding, stop: 'right' } as typeof clamping.holding,
+    }))
+    expect(lastOf(chamfer('s-1', 'back'), right)).toEqual([undefined, AT.y, AT.z])
+  })
+
+  it('on other parallels go by how much those are higher, as it leans', () => {
+    const { parallels } = STANDARD_WORKSHOP
+    const height = (id: string): number => parallels.find((p) => p.id === id)?.height ?? NaN
+    const raised = changeClamping(chamfer('s-2', 'front'), (clamping) => ({
+      ...clamping,
+      holding: { ...clamping.holding, parallels: 'p-18' } as typeof clamping.holding,
+    }))
+    const by = (height('p-18') - height('p-12')) * Math.SQRT1_2
+    const [x, y, z] = lastOf(chamfer('s-1', 'back'), raised)
+    expect(x).toBeCloseTo(AT.x, 9)
+    // Turned by 45°, what is higher goes up and to the front by as much.
+    expect(Math.abs((y ?? NaN) - AT.y)).toBeCloseTo(Math.abs(by), 9)
+    expect((z ?? NaN) - AT.z).toBeCloseTo(by, 9)
+  })
+
   it('stay while the part is on another machine', () => {
     const away = setup('s-2', 'top', 'back', [], { machine: other.id })
     expect(lastOf(chamfer('s-1', 'back'), away, chamfer('s-3', 'front'))).toEqual([

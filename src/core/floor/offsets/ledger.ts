@@ -1,7 +1,9 @@
 import { kindOf } from '../../shop/holding'
-import { AXES, type Axis, point, subtract } from '../../ground/geometry'
+import { applyMotion, AXES, type Axis, type Point, point, subtract } from '../../ground/geometry'
 import {
   type IndexedFrom,
+  type LeaningFrom,
+  leansAbout,
   type Plan,
   type PlannedSetup,
   rotaryCentre,
@@ -155,18 +157,24 @@ export function zeroLedger(
 }
 
 /**
- * Before which setup a leaning holding stands as it stands now: the nearest before it on the same machine, where
- * nothing else was put there meanwhile.
+ * Before which setup a leaning holding stands as it stands now: the nearest before it on the same machine, leaning on the
+ * same thing, where nothing else was put there meanwhile.
  */
 export function leaningBefore({ setups }: Plan, planned: PlannedSetup): PlannedSetup | undefined {
   if (!planned.leaning) return undefined
   const before = setups
     .slice(0, planned.index)
     .findLast(({ machine }) => machine.id === planned.machine.id)
-  return before?.leaning && before.standing.mark === planned.standing.mark ? before : undefined
+  return before?.leaning?.tilter.id === planned.leaning.tilter.id &&
+    before.standing.mark === planned.standing.mark
+    ? before
+    : undefined
 }
 
-/** What was found where the same holding leans just so already: its frame stays, so step and line stay from one chamfer to the next. */
+/**
+ * What was found where the same holding leans just so already: stop, jaw and bed stay, so step and line stay from one
+ * chamfer to the next. What nothing keeps, or another end's stop, does not.
+ */
 function keptLeaning(
   plan: Plan,
   planned: PlannedSetup,
@@ -174,15 +182,29 @@ function keptLeaning(
 ): Readonly<Partial<Record<Axis, Found>>> {
   const before = leaningBefore(plan, planned)
   const row = before && rows[before.index]
-  if (!before || !row) return {}
-  const off = subtract(zeroPoint(planned), zeroPoint(before))
+  const [then, now] = [before?.leaning, planned.leaning]
+  if (!before || !row || !then || !now) return {}
+  const stays = (axis: Axis): boolean => {
+    const [a, b] = [then.upright.stays[axis], now.upright.stays[axis]]
+    return a.error !== undefined && a.anchor.mark !== 'none' && a.anchor.mark === b.anchor.mark
+  }
+  const along = leansAbout(now.lean)
+  const across = AXES.filter((axis) => axis !== along).every(stays)
+  const from = subtract(zeroPoint(planned), anchoredAt(now))
+  const off = subtract(from, subtract(zeroPoint(before), anchoredAt(then)))
   return Object.fromEntries(
     AXES.flatMap((axis) => {
       const found = row.axes[axis]
-      return found ? [[axis, { at: found.at + off[axis], plusMinus: found.plusMinus }]] : []
+      return found && (axis === along ? stays(axis) : across)
+        ? [[axis, { at: found.at + off[axis], plusMinus: found.plusMinus }]]
+        : []
     }),
   )
 }
+
+/** Where stop, jaw and bed meet, as they lean. */
+const anchoredAt = ({ turn, upright: { stays } }: LeaningFrom): Point<'setup'> =>
+  applyMotion(turn, point<'setup'>(stays.x.anchor.at, stays.y.anchor.at, stays.z.anchor.at))
 
 /** The zero of the setup that clamped the part, carried round the machine's own centre; nothing before all of it is known. */
 function turnedZero(
