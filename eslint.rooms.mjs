@@ -18,7 +18,6 @@ export const LONG_ROOMS = [
   ['src/core/plan/way/checkWay.ts', undefined, 71],
   ['src/core/predict/prediction/datumFrame.ts', 408, undefined],
   ['src/core/predict/prediction/reader.ts', 320, undefined],
-  ['src/core/shop/holding/plate/findings.ts', undefined, 70],
   ['src/core/shop/holding/vise/stays.ts', undefined, 67],
   ['src/core/work/part/surfaces.ts', 346, undefined],
   ['src/features/holes/ImportHoles.tsx', undefined, 201],

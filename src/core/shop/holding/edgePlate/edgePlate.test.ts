@@ -81,7 +81,9 @@ describe('work against dowels on a plate', () => {
       findingsOf(predictionOf(STANDARD_WORKSHOP, block(30), against(more, features))).map(
         ({ code }) => code,
       )
-    expect(codes({})).toEqual([])
+    // The hole goes through: over the plate there is the height of the rests and no more.
+    expect(codes({})).toEqual(['plate.drilled'])
+    expect(codes({}, [])).not.toContain('plate.drilled')
     expect(codes({}, ['top', 'd'])).not.toContain('toe.cut-below')
     expect(codes({}, ['right'])).toContain('toe.cut-below')
     expect(codes({}, ['left'])).toContain('cut.held-face')

@@ -1,6 +1,7 @@
 import { capital, type Finding, finding } from '../../../ground/finding'
-import { lowestOpenCut, throughHoles } from '../cuts'
+import { lowestOpenCut } from '../cuts'
 import { type Inspected } from '../kind'
+import { drilledOverPlate } from '../pads'
 import { EDGE_CLAMP, type AgainstDowels } from './layout'
 
 /** One clamp serves so many times the work's depth along X (common practice, no source). */
@@ -8,7 +9,7 @@ const SLENDER = 4
 
 /** Whether clamps are enough for its length, and what is cut into what stands about it and under it. */
 export function edgePlateFindings(own: AgainstDowels, inspected: Inspected): readonly Finding[] {
-  const { high, holding, low, plate, reachMm, work } = own
+  const { high, holding, low, reachMm, work } = own
   const { index, length, name, ops } = inspected
   const [long, deep] = [high.x - low.x, high.y - low.y]
   const few =
@@ -35,30 +36,16 @@ export function edgePlateFindings(own: AgainstDowels, inspected: Inspected): rea
       : []
   const cuts = ops.flatMap((op): Finding[] => {
     const bottom = lowestOpenCut(own, work, op)
+    if (bottom === undefined || bottom >= reachMm - 1e-9) return []
     return [
-      ...(bottom !== undefined && bottom < reachMm - 1e-9
-        ? [
-            finding(
-              'toe.cut-below',
-              index,
-              `${capital(name(op.feature))} is cut below the top of clamps and dowels.`,
-              `By ${length(reachMm - bottom)}: the cutter meets them unless it stays clear of where they stand.`,
-              { feature: op.feature },
-            ),
-          ]
-        : []),
-      ...(throughHoles(own, work, op).length > 0 && plate.padHeight <= 0
-        ? [
-            finding(
-              'plate.drilled',
-              index,
-              `${capital(name(op.feature))} comes through over the plate.`,
-              'It stands on the plate itself: a pocket under each such hole is let into it.',
-              { feature: op.feature },
-            ),
-          ]
-        : []),
+      finding(
+        'toe.cut-below',
+        index,
+        `${capital(name(op.feature))} is cut below the top of clamps and dowels.`,
+        `By ${length(reachMm - bottom)}: the cutter meets them unless it stays clear of where they stand.`,
+        { feature: op.feature },
+      ),
     ]
   })
-  return [...few, ...crossed, ...cuts]
+  return [...few, ...crossed, ...cuts, ...drilledOverPlate(own, inspected)]
 }

@@ -1,8 +1,8 @@
-import { capital, type Finding, finding } from '../../../ground/finding'
+import { type Finding, finding } from '../../../ground/finding'
 import { norm } from '../../../ground/geometry'
-import { throughHoles } from '../cuts'
 import { cutsUnder } from '../inTheWay'
 import { type Inspected } from '../kind'
+import { drilledOverPlate } from '../pads'
 import { type OnPlate } from './layout'
 
 /** Pins closer together than this part of the work's length turn it more than they hold it (common practice, no source). */
@@ -10,7 +10,7 @@ const NEAR = 1 / 3
 
 /** Do the pins go in, far enough apart; what holds it; and what is drilled into the plate? */
 export function plateFindings(own: OnPlate, inspected: Inspected): readonly Finding[] {
-  const { between, clamps, high, holding, low, plate, relieved, round, work } = own
+  const { between, clamps, high, holding, low, relieved, round, work } = own
   const { index: i, length, name, ops } = inspected
   const found: Finding[] = []
   const pins = [
@@ -66,16 +66,5 @@ export function plateFindings(own: OnPlate, inspected: Inspected): readonly Find
         { feature },
       ),
     )
-  for (const op of ops)
-    if (throughHoles(own, work, op).length > 0)
-      found.push(
-        finding(
-          'plate.drilled',
-          i,
-          `${capital(name(op.feature))} comes through over the plate.`,
-          `Between the part and the plate there are ${length(plate.padHeight)}: stop the drill there, or let a pocket into the plate.`,
-          { feature: op.feature },
-        ),
-      )
-  return found
+  return [...found, ...drilledOverPlate(own, inspected)]
 }
