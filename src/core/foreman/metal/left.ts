@@ -27,10 +27,10 @@ export function plannedCuts({ setups }: Plan): readonly PlannedCut[] {
 
 /** Something that the cutter or its holder runs into. */
 export interface Touch {
-  readonly by: 'cutter' | 'holder'
+  readonly by: 'cutter' | 'holder' | 'chuck'
   /** A piece of the holding by its name; the work itself where none. */
   readonly piece: string | undefined
-  /** For a holder: how much further the cutter would have to stand out, mm. */
+  /** For a holder and a chuck: how much further the tool would have to stand out, mm. */
   readonly shortMm: number
 }
 

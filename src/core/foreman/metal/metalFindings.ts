@@ -4,11 +4,12 @@ import { bySeverity, capital, type Finding, finding } from '../../ground/finding
 import { RayTree } from '../../ground/mesh'
 import { boundsOf, boundsOfPoints, cornersOfBox } from '../../ground/recipe'
 import { lengthWords } from '../../handbook/units'
-import { isParting, type Plan, type PlannedSetup } from '../../plan/planning'
+import { type Plan, type PlannedSetup } from '../../plan/planning'
 import { axisOf, boughtOf, oppositeOf, refLabel, type Side, sizeAlong } from '../../work/part'
 import { blockNow, isRaw } from '../../work/stock'
 import { drilledFindings } from './drilled'
 import { type CutLeft, type Left, type PlannedCut, plannedCuts } from './left'
+import { touched } from './touched'
 import { thinnestSkin } from './walls'
 
 /** What the metal that is there at each moment has to say of a way, worst first. */
@@ -110,33 +111,6 @@ function loose(
       { feature: op.feature },
     ),
   ]
-}
-
-function touched({ op, planned }: PlannedCut, { touches }: CutLeft): readonly Finding[] {
-  // What is parted off stays in what grips it: it is not all milled away.
-  if (isParting(planned, op)) return []
-  const { index, part, workshop } = planned
-  const name = refLabel(part, op.feature)
-  const tool = workshop.cutters.find((c) => c.id === op.cutter)?.name ?? 'the cutter'
-  return touches
-    .slice(0, 1)
-    .map(({ by, piece, shortMm }) =>
-      by === 'cutter'
-        ? finding(
-            'metal.cutter-touches',
-            index,
-            `Cutting ${name}, ${tool} runs into ${piece?.toLowerCase() ?? 'the holding'}.`,
-            'What it takes away lies against that. Move it, hold the part higher, or cut this in another setup.',
-            { feature: op.feature },
-          )
-        : finding(
-            'metal.holder-touches',
-            index,
-            `Cutting ${name}, the holder of ${tool} meets ${piece?.toLowerCase() ?? 'the work'}.`,
-            `The cutter stands out ${lengthWords(shortMm, part.unit)} too little, by its length in the workshop and a holder of 60 × 42 (common practice). Let it stand out further, take a longer one, or cut from another side.`,
-            { feature: op.feature },
-          ),
-    )
 }
 
 /** Work that hangs out more than this beyond what holds it is to be propped, as a share of its length and mm (common practice, no source). */

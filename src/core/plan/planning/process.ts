@@ -18,7 +18,8 @@ type Stood = Pick<PlannedSetup, 'part' | 'standing'>
 const upOf = ({ standing }: Pick<Stood, 'standing'>): Point<'part'> =>
   standing.setupFromPart.rows[2]
 
-const SAME = 1 - 1e-9
+/** Shares of a direction along the spindle: square to it, and beside it. */
+const [SAME, BESIDE] = [1 - 1e-9, 1e-9]
 
 /** By what process an op cuts: a face from above or by the side of the cutter, a hole as it is made. */
 export function processOf(stood: Stood, { feature: ref }: Pick<Op, 'feature'>): Process {
@@ -41,7 +42,7 @@ export function isReached(stood: Stood, ref: string): boolean {
   const up = upOf(stood)
   if (isSide(ref)) {
     const rise = dot(normalOf(ref), up)
-    return rise > SAME || Math.abs(rise) < 1 - SAME
+    return rise > SAME || Math.abs(rise) < BESIDE
   }
   const directions = upDirectionsFor(stood.part, ref)
   return directions.length === 0 || directions.some((out) => dot(out, up) > SAME)
