@@ -57,6 +57,7 @@ export function largeJob(base: Part, template: Setup): { readonly part: Part; re
       id: `s-${s}`,
       name: `Setup ${s + 1}`,
       clamping: { ...clampingOf(template), up, guide },
+      zero: { ...template.zero, z: { kind: 'height', surface: up, instrument: 'setter' } },
       ops: [...(s < 6 ? [op(up)] : []), ...holes],
     }
   })
