@@ -108,6 +108,22 @@ export const ON_CARRIER: Holding & { kind: 'carrier' } = {
   parallels: 'p-12',
   stop: 'left',
 }
+export const IN_FRAME: Holding & { kind: 'frame' } = {
+  kind: 'frame',
+  flat: 'top',
+  rim: mm(20),
+  tabs: 4,
+  tabWide: mm(8),
+  tabThick: mm(4),
+  sides: 'cut',
+  faced: 'kept',
+  known: mm(0.1),
+  vise: 'vise-125',
+  parallels: 'p-12',
+  stop: 'left',
+}
+const framed = (change: Partial<typeof IN_FRAME>) =>
+  [plainBlock(), way(held({ ...IN_FRAME, ...change }, ['top']))] as const
 const carried = (change: Partial<typeof ON_CARRIER>, part: Part = plainBlock()) =>
   [part, way(held({ ...ON_CARRIER, ...change }, ['top']))] as const
 
@@ -173,5 +189,8 @@ export const HOLDING_SCENES = {
   'carrier.solder': () => carried({ by: 'solder' }, { ...plainBlock(), material: 'aluminium' }),
   'carrier.weak': () => carried({ along: mm(15), across: mm(15) }),
   'carrier.low': () => carried({ thick: mm(15) }),
+  'frame.way': () => framed({ flat: 'front' }),
+  'frame.narrow': () => framed({ rim: mm(6) }),
+  'frame.weak': () => framed({ tabs: 2, tabWide: mm(2), tabThick: mm(1) }),
   'toe.drilled': () => toes(withFeatures([topHole('a', 60, 15)]), ['a']),
 } satisfies Partial<Record<FindingCode, () => readonly [Part, Way, Workshop?]>>

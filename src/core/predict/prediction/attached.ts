@@ -9,6 +9,7 @@ import {
 import { type Column, type StackCut } from '../../chain/variation'
 import { type Attached } from '../../shop/holding'
 import { type PlannedSetup } from '../../plan/planning'
+import { type PlaneSurface } from '../../work/part'
 import { type ModelMaking } from './making'
 
 const UNIT: Readonly<Record<Axis, Point<'part'>>> = {
@@ -31,35 +32,59 @@ export function attachedSurfaces(
       all.set(standing.attached.mark, standing.attached)
   return [...all.values()].flatMap((attached) => {
     const shared = putOn(making, attached)
-    return attached.faces.map(({ at, id, normal }) => ({
-      surface: id,
-      columns: [
-        ...shared,
-        ...AXES.filter((axis) => normal[axis] === 0).map((axis): Column => ({
-          source: making.book.index(`${id}, square ${axis}`, () => ({
-            cause: 'carrier out of square',
-            link: 'carrier, square',
-            gear: 'the carrier',
-            plusMinus: attached.squareRad,
-            remedy: 'Square the carrier once more, on the machine that it is used on.',
-            lights: [],
-          })),
-          six: rotationAbout(at, UNIT[axis]),
-        })),
-      ],
+    return attached.faces.map(({ offMm, plane }) => ({
+      surface: plane.id,
+      columns: [...shared, ...faceColumns(making, attached, plane, offMm)],
     }))
   })
 }
 
+/** What a face of it is off by itself: out of square to the others, and out of its place. */
+function faceColumns(
+  { book }: ModelMaking,
+  { name, squareRad }: Attached,
+  { at, id, normal }: PlaneSurface,
+  offMm: number,
+): readonly Column[] {
+  const square = AXES.filter((axis) => normal[axis] === 0).map((axis): Column => ({
+    source: book.index(`${id}, square ${axis}`, () => ({
+      cause: `${withoutThe(name)} out of square`,
+      link: `${withoutThe(name)}, square`,
+      gear: name,
+      plusMinus: squareRad,
+      remedy: 'Square it once more, on the machine that it is used on.',
+      lights: [],
+    })),
+    six: rotationAbout(at, UNIT[axis]),
+  }))
+  if (offMm === 0) return square
+  return [
+    ...square,
+    {
+      source: book.index(`${id}, as bought`, () => ({
+        cause: `${withoutThe(name)}, a side as bought`,
+        link: `${withoutThe(name)}, as bought`,
+        gear: name,
+        plusMinus: offMm,
+        remedy: `Skim the sides of ${name} in the first setup.`,
+        lights: [],
+      })),
+      six: translation(normal),
+    },
+  ]
+}
+
+const withoutThe = (name: string): string => name.replace(/^the /, '')
+
 function putOn(
   { book }: ModelMaking,
-  { cause, centre, mark, offMm, remedy, turnRad }: Attached,
+  { cause, centre, mark, name, offMm, remedy, turnRad }: Attached,
 ): readonly Column[] {
   const column = (what: string, plusMinus: number, six: Column['six']): Column => ({
     source: book.index(`${mark}, ${what}`, () => ({
       cause,
-      link: 'put on the carrier',
-      gear: 'the carrier',
+      link: `put on ${name}`,
+      gear: name,
       plusMinus,
       remedy,
       lights: [],

@@ -55,8 +55,10 @@ export interface BearingPlace {
 export interface Attached {
   /** Two setups with the same mark have the same thing on, put there once. */
   readonly mark: string
-  /** Its faces that may be stood on. */
-  readonly faces: readonly PlaneSurface[]
+  /** What it is called in the chain: "the carrier". */
+  readonly name: string
+  /** Its faces that may be stood on, and how far each is off by itself, ± mm along its normal. */
+  readonly faces: readonly { readonly plane: PlaneSurface; readonly offMm: number }[]
   /** How far the part lies off on it, ± mm along each axis and ± rad about each through a point. */
   readonly centre: Point<'part'>
   readonly offMm: number

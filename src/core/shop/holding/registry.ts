@@ -16,6 +16,8 @@ import { V_BLOCKS } from './vBlock'
 import { VBlockSchema } from './vBlock/parameters'
 import { JACKS } from './jacks'
 import { JacksSchema } from './jacks/parameters'
+import { FRAME } from './frame'
+import { FrameSchema } from './frame/parameters'
 import { EDGE_PLATE } from './edgePlate'
 import { EdgePlateSchema } from './edgePlate/parameters'
 import { UNDER_MATE } from './mate'
@@ -55,6 +57,7 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   MateSchema,
   VJawSchema,
   EdgePlateSchema,
+  FrameSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>
 
@@ -77,6 +80,7 @@ const KINDS: Kinds = {
   mate: UNDER_MATE,
   'v-jaw': V_JAW,
   'plate-stops': EDGE_PLATE,
+  frame: FRAME,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]
