@@ -197,6 +197,17 @@ test('a part is cut from a solid of its own: laid, moved, taken off again', asyn
   expect(left.status()).toBe(200)
   const step = await request.get(`/api/jobs/${job.id}/export?as=left-step&setup=1`)
   expect(step.status()).toBe(422)
+  expect(await step.text()).toContain('Bring the stock in as STEP')
   await stock.getByRole('button', { name: 'A block again' }).click()
   await expect(stock.getByRole('button', { name: /^Casting, forging or profile/ })).toBeVisible()
+  // A file of exact faces gives exact faces again: here the part's own.
+  const own = await request.get(`/api/jobs/${job.id}/export?as=part-step`)
+  await page
+    .getByLabel('File with a solid')
+    .setInputFiles({ name: 'own.step', mimeType: 'model/step', buffer: await own.body() })
+  await stock.getByRole('button', { name: /^\d+ mm × \d+ mm × \d+ mm/ }).click({ timeout: 30_000 })
+  await expect(stock).toContainText('own.step')
+  await saved(page)
+  const exact = await request.get(`/api/jobs/${job.id}/export?as=left-step&setup=1`)
+  expect([exact.status(), (await exact.text()).slice(0, 12)]).toEqual([200, 'ISO-10303-21'])
 })

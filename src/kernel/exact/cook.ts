@@ -44,7 +44,7 @@ export class ExactKitchen {
       case 'model': {
         const body = this.models(recipe.digest, recipe.body)
         if (!body) throw new Error(`the solid of file ${recipe.digest.slice(0, 8)} is not at hand`)
-        return this.moved(body, recipe.by)
+        return this.moved(body, recipe.by, recipe.times)
       }
       case 'moved':
         return this.moved(this.cook(recipe.of), recipe.by)
@@ -93,10 +93,16 @@ export class ExactKitchen {
 
   private moved<To extends Frame, From extends Frame>(
     body: TopoDS_Shape,
-    { rows: [x, y, z], shift }: Motion<To, From>,
+    { rows, shift }: Motion<To, From>,
+    times = 1,
   ): TopoDS_Shape {
     const { exact, kept } = this
     const motion = kept.keep(new exact.gp_Trsf())
+    const [x, y, z] = rows.map((row) => scale(row, times)) as [
+      Point<From>,
+      Point<From>,
+      Point<From>,
+    ]
     // prettier-ignore
     motion.SetValues(
       x.x, x.y, x.z, shift.x,

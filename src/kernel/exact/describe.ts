@@ -2,7 +2,7 @@ import { type TopoDS_Edge, type TopoDS_Face, type TopoDS_Shape } from 'replicad-
 import { point, type Point } from '@/core/ground/geometry'
 import { type FacedMesh, type RawBody, type RawFace, type RawSurface } from '@/core/work/solid'
 import { Welder } from '../welder'
-import { type Exact, Kept } from './load'
+import { type Exact, Kept, volumeOf } from './load'
 
 type At = Point<'file'>
 
@@ -48,7 +48,7 @@ class Describer {
       faces,
       edges,
       mesh,
-      volumeMm3: this.volume(body),
+      volumeMm3: volumeOf(this.exact, this.kept, body),
       areaMm2: faces.reduce((sum, { areaMm2 }) => sum + areaMm2, 0),
     }
   }
@@ -65,12 +65,6 @@ class Describer {
 
   private faces(body: TopoDS_Shape): TopoDS_Face[] {
     return this.each(body, 'FACE').map((shape) => this.kept.keep(this.exact.TopoDS.Face(shape)))
-  }
-
-  private volume(body: TopoDS_Shape): number {
-    const sums = this.kept.keep(new this.exact.GProp_GProps())
-    this.exact.BRepGProp.VolumeProperties(body, sums, false, false, false)
-    return sums.Mass()
   }
 
   private area(of: TopoDS_Shape): number {

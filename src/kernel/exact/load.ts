@@ -1,4 +1,4 @@
-import init, { type OpenCascadeInstance } from 'replicad-opencascadejs'
+import init, { type OpenCascadeInstance, type TopoDS_Shape } from 'replicad-opencascadejs'
 
 export type Exact = OpenCascadeInstance
 
@@ -25,4 +25,11 @@ export class Kept {
   clear(): void {
     for (const thing of this.made.splice(0)) thing.delete()
   }
+}
+
+/** Volume of a solid, mm³; negative where it is inside out. */
+export function volumeOf(exact: Exact, kept: Kept, body: TopoDS_Shape): number {
+  const sums = kept.keep(new exact.GProp_GProps())
+  exact.BRepGProp.VolumeProperties(body, sums, false, false, false)
+  return sums.Mass()
 }

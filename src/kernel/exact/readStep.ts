@@ -3,7 +3,7 @@ import { fail, type Result, succeed } from '@/core/ground/issues'
 import { meshVolume } from '@/core/ground/mesh'
 import { type FileUnit, lookAtStep, type RawBody } from '@/core/work/solid'
 import { describeBody } from './describe'
-import { type Exact, Kept } from './load'
+import { type Exact, Kept, volumeOf } from './load'
 
 /** More bodies than this are an assembly to be taken apart first. */
 const MOST_BODIES = 200
@@ -59,6 +59,42 @@ export function readStep(exact: Exact, bytes: Uint8Array, progress: Progress): R
   }
 }
 
+/**
+ * One body of a STEP file as exact faces, in mm: counted as `readStep` counts them.
+ *
+ * @returns nothing where the file has no such body.
+ */
+export function stepBody(
+  exact: Exact,
+  kept: Kept,
+  bytes: Uint8Array,
+  body: number,
+): TopoDS_Shape | undefined {
+  exact.FS.writeFile(PATH, bytes)
+  try {
+    const reader = kept.keep(new exact.STEPControl_Reader())
+    if (reader.ReadFile(PATH) !== exact.IFSelect_ReturnStatus.IFSelect_RetDone) return undefined
+    reader.TransferRoots(kept.keep(new exact.Message_ProgressRange()))
+    if (reader.NbShapes() === 0) return undefined
+    return bodiesOf(exact, kept, kept.keep(reader.OneShape())).bodies.filter(
+      (one) => volumeOf(exact, kept, one) > 0,
+    )[body]
+  } finally {
+    exact.FS.unlink(PATH)
+  }
+}
+
+/** The solids of a shape, or the one that its surfaces close to. */
+function bodiesOf(
+  exact: Exact,
+  kept: Kept,
+  whole: TopoDS_Shape,
+): { readonly bodies: readonly TopoDS_Shape[]; readonly isSewn: boolean } {
+  const solids = partsOf(exact, kept, whole, 'SOLID')
+  const sewn = solids.length === 0 ? sewnTogether(exact, kept, whole) : undefined
+  return { bodies: sewn ? [sewn] : solids, isSewn: sewn !== undefined }
+}
+
 function describeAll(
   exact: Exact,
   kept: Kept,
@@ -66,11 +102,9 @@ function describeAll(
   progress: Progress,
   unit: FileUnit | undefined,
 ): Result<ReadFile> {
-  const solids = partsOf(exact, kept, whole, 'SOLID')
   const remarks: string[] = []
-  const sewn = solids.length === 0 ? sewnTogether(exact, kept, whole) : undefined
-  if (sewn) remarks.push('The file holds surfaces only; they closed to a solid and were joined.')
-  const bodies = sewn ? [sewn] : solids
+  const { bodies, isSewn } = bodiesOf(exact, kept, whole)
+  if (isSewn) remarks.push('The file holds surfaces only; they closed to a solid and were joined.')
   if (bodies.length === 0)
     return fail(
       'step.open',

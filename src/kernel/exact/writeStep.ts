@@ -1,10 +1,12 @@
+import { type TopoDS_Shape } from 'replicad-opencascadejs'
 import { type Frame } from '@/core/ground/geometry'
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { type Recipe } from '@/core/ground/recipe'
 import { type RawBody } from '@/core/work/solid'
 import { ExactKitchen } from './cook'
 import { describeBody } from './describe'
-import { type Exact, Kept } from './load'
+import { type Exact, Kept, volumeOf } from './load'
+import { stepBody } from './readStep'
 
 const PATH = '/out.step'
 
@@ -16,14 +18,24 @@ export interface WrittenStep {
 
 const TROUBLE = 'The exact kernel could not make this solid'
 
-/** Cooks a recipe exactly and writes it as STEP. */
-export function stepOf<F extends Frame>(exact: Exact, recipe: Recipe<F>): Result<WrittenStep> {
+/**
+ * Cooks a recipe exactly and writes it as STEP.
+ *
+ * @param files - the STEP files whose bodies it speaks of, by their digests.
+ */
+export function stepOf<F extends Frame>(
+  exact: Exact,
+  recipe: Recipe<F>,
+  files: ReadonlyMap<string, Uint8Array> = new Map(),
+): Result<WrittenStep> {
   const kept = new Kept()
+  const bodyIn = (digest: string, number: number): TopoDS_Shape | undefined => {
+    const bytes = files.get(digest)
+    return bytes && stepBody(exact, kept, bytes, number)
+  }
   try {
-    const body = new ExactKitchen(exact, kept).cook(recipe)
-    const sums = kept.keep(new exact.GProp_GProps())
-    exact.BRepGProp.VolumeProperties(body, sums, false, false, false)
-    const volumeMm3 = sums.Mass()
+    const body = new ExactKitchen(exact, kept, bodyIn).cook(recipe)
+    const volumeMm3 = volumeOf(exact, kept, body)
     if (!(volumeMm3 > 0)) return fail('step.nothing-left', 'Nothing is left of the solid to write.')
     const writer = kept.keep(new exact.STEPControl_Writer())
     const progress = kept.keep(new exact.Message_ProgressRange())

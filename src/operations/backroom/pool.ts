@@ -2,8 +2,15 @@ import { availableParallelism } from 'node:os'
 import { resolve } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { fail, type Result } from '@/core/ground/issues'
-import { findFacets } from '@/db'
-import { type Answer, type Handed, type Order, type TaskName, type Tasks } from './tasks'
+import { findFacets, findSolidFile } from '@/db'
+import {
+  type Answer,
+  type Handed,
+  type Order,
+  type TaskName,
+  type Tasks,
+  type Wanted,
+} from './tasks'
 
 /** Too much is waiting already: to be answered at once, with when to come again. */
 export class Busy extends Error {
@@ -37,9 +44,8 @@ export interface Watch {
   readonly signal?: AbortSignal
 }
 
-/** Finds the facets of a body of a file that is kept, as bytes. */
-export type FacetStore = (digest: string, body: number) => Promise<Uint8Array | undefined>
-type Wanted = Omit<Handed, 'facets'>
+/** Finds a file that is kept, or the facets of a body of it, as bytes. */
+export type FileStore = (wanted: Wanted) => Promise<Uint8Array | undefined>
 
 interface Waiting {
   readonly order: Order
@@ -65,7 +71,7 @@ export class Pool {
   constructor(
     private readonly script: string,
     private readonly limits: Limits = LIMITS,
-    private readonly bring: FacetStore = () => Promise.resolve(undefined),
+    private readonly bring: FileStore = () => Promise.resolve(undefined),
   ) {}
 
   /** @throws {Busy} when too much waits already, or it has waited too long. */
@@ -167,10 +173,10 @@ export class Pool {
     return hand
   }
 
-  /** Gives a worker the facets that it asks for; it has no way to the store of its own. */
-  private async handOver(worker: Worker, { body, digest }: Wanted): Promise<void> {
-    const facets = await this.bring(digest, body).catch(() => undefined)
-    worker.postMessage({ digest, body, facets } satisfies Handed)
+  /** Gives a worker what it asks for; it has no way to the store of its own. */
+  private async handOver(worker: Worker, wanted: Wanted): Promise<void> {
+    const bytes = await this.bring(wanted).catch(() => undefined)
+    worker.postMessage({ ...wanted, bytes } satisfies Handed)
   }
 
   private release(hand: Hand, answer: Result<never> | Answer): void {
@@ -219,13 +225,16 @@ const SOLID_LIMITS: Limits = {
   waiting: 8,
 }
 
+const stored: FileStore = async ({ body, digest }) =>
+  body === undefined ? (await findSolidFile(digest))?.bytes : findFacets(digest, body)
+
 export function solidsRoom(): Pool {
-  holder.footholdSolids ??= new Pool(SCRIPT(), SOLID_LIMITS, findFacets)
+  holder.footholdSolids ??= new Pool(SCRIPT(), SOLID_LIMITS, stored)
   return holder.footholdSolids
 }
 
 /** The pool of this process; its script is bundled beside the build. */
 export function backroom(): Pool {
-  holder.footholdBackroom ??= new Pool(SCRIPT(), LIMITS, findFacets)
+  holder.footholdBackroom ??= new Pool(SCRIPT(), LIMITS, stored)
   return holder.footholdBackroom
 }

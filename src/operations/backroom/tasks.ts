@@ -60,11 +60,15 @@ export type Answer =
   | { readonly number: number; readonly value: unknown }
   | { readonly number: number; readonly error: string }
   | { readonly number: number; readonly stage: string; readonly share: number }
-  | { readonly number: number; readonly wants: { readonly digest: string; readonly body: number } }
+  | { readonly number: number; readonly wants: Wanted }
 
-/** The facets of a body that a worker has asked for, as bytes; none where they are not kept here. */
-export interface Handed {
+/** What a worker asks for: a file that is kept, or the facets of a body of it. */
+export interface Wanted {
   readonly digest: string
-  readonly body: number
-  readonly facets: Uint8Array | undefined
+  readonly body?: number
+}
+
+/** The same with what was found, as bytes; none where it is not kept here. */
+export interface Handed extends Wanted {
+  readonly bytes: Uint8Array | undefined
 }

@@ -1,15 +1,16 @@
 import { parentPort } from 'node:worker_threads'
-import { type Mesh } from '@/core/ground/mesh'
 import { facetsFrom, takeModelsFrom } from '@/kernel'
-import { type Answer, type Handed, type Order, TASKS } from './tasks'
+import { takeFilesFrom } from '../solids/filesAtHand'
+import { type Answer, type Handed, type Order, TASKS, type Wanted } from './tasks'
 import { tellTo } from './telling'
 
-/** Who waits for the facets of which body. */
-const asked = new Map<string, (mesh: Mesh | undefined) => void>()
+/** Who waits for which file, or for the facets of which body of it. */
+const asked = new Map<string, (bytes: Uint8Array | undefined) => void>()
+const keyOf = ({ body, digest }: Wanted): string => `${digest} ${body ?? 'file'}`
 
-function take({ body, digest, facets }: Handed): void {
-  const key = `${digest} ${body}`
-  asked.get(key)?.(facets && facetsFrom(new Uint8Array(facets).buffer))
+function take(handed: Handed): void {
+  const key = keyOf(handed)
+  asked.get(key)?.(handed.bytes)
   asked.delete(key)
 }
 
@@ -19,10 +20,15 @@ parentPort?.on('message', (message: Order | Handed) => {
   const { args, name, number } = message
   const task = TASKS[name] as (...given: readonly unknown[]) => unknown
   const done = (answer: Answer): void => parentPort?.postMessage(answer)
-  takeModelsFrom((digest, body) => {
-    done({ number, wants: { digest, body } })
-    return new Promise((found) => asked.set(`${digest} ${body}`, found))
+  const want = (wants: Wanted): Promise<Uint8Array | undefined> => {
+    done({ number, wants })
+    return new Promise((found) => asked.set(keyOf(wants), found))
+  }
+  takeModelsFrom(async (digest, body) => {
+    const facets = await want({ digest, body })
+    return facets && facetsFrom(new Uint8Array(facets).buffer)
   })
+  takeFilesFrom((digest) => want({ digest }))
   tellTo((stage, share) => done({ number, stage, share }))
   Promise.resolve()
     .then(() => task(...args))

@@ -1,5 +1,6 @@
 import { takeModelsFrom } from '@/kernel'
 import { readDocumentText } from '@/core/paper/formats'
+import { takeFilesFrom } from './filesAtHand'
 import { digestOf, readSolidFile } from './read'
 
 /**
@@ -10,11 +11,16 @@ import { digestOf, readSolidFile } from './read'
  */
 export function takeFromBeside(text: string, read: (name: string) => Uint8Array): void {
   const { file, layer, thicknessMm } = namedIn(text)
-  takeModelsFrom(async (digest, body) => {
+  const bytesOf = (digest: string): Uint8Array | undefined => {
     // Nothing is read that does not lie beside it.
     if (!file || /[\\/]/.test(file)) return undefined
     const bytes = readOr(read, file)
-    if (!bytes || digestOf(bytes) !== digest) return undefined
+    return bytes && digestOf(bytes) === digest ? bytes : undefined
+  }
+  takeFilesFrom((digest) => Promise.resolve(bytesOf(digest)))
+  takeModelsFrom(async (digest, body) => {
+    const bytes = bytesOf(digest)
+    if (!file || !bytes) return undefined
     const solid = await readSolidFile(bytes, file, { layer, thicknessMm })
     return solid.ok ? solid.value.bodies[body]?.mesh : undefined
   })

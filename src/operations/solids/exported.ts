@@ -1,10 +1,11 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
-import { modelsIn } from '@/core/ground/recipe'
+import { modelsIn, type Recipe } from '@/core/ground/recipe'
 import { type Plan } from '@/core/plan/planning'
 import { solidNow, stateFinished } from '@/core/work/stock'
 import { meshOf, stlOf } from '@/kernel'
 import { stepOf } from '@/kernel/exact'
-import { exactKernel } from './read'
+import { fileAtHand } from './filesAtHand'
+import { exactKernel, isStep } from './read'
 import { stockMissing } from './stockMissing'
 
 export interface ExportedSolid {
@@ -38,12 +39,9 @@ export async function exportSolid(
   if ('ok' in mesh) return mesh
   if (kind.endsWith('stl'))
     return succeed({ bytes: stlOf(mesh, part.name), type: 'model/stl', name: `${stem}.stl` })
-  if (modelsIn(recipe).length > 0)
-    return fail(
-      'export.own-stock',
-      'Its stock is a solid of a file: what is left of it is handed out as STL, not as STEP.',
-    )
-  const written = stepOf(await exactKernel(), recipe)
+  const files = await filesOf(recipe)
+  if (!files.ok) return files
+  const written = stepOf(await exactKernel(), recipe, files.value)
   if (!written.ok) return written
   const { bytes, volumeMm3 } = written.value
   // Facets lie within what is round and outside of what is hollow: a hundredth is far more than that comes to.
@@ -53,4 +51,19 @@ export async function exportSolid(
       'The exact solid has another volume than the mesh; it is not handed out. The mesh (STL) can be.',
     )
   return succeed({ bytes, type: 'model/step', name: `${stem}.step` })
+}
+
+/** The files whose bodies a solid is made of; exact faces only a STEP file has. */
+async function filesOf(recipe: Recipe<'part'>): Promise<Result<ReadonlyMap<string, Uint8Array>>> {
+  const files = new Map<string, Uint8Array>()
+  for (const { digest } of modelsIn(recipe)) {
+    const bytes = await fileAtHand(digest)
+    if (!bytes || !isStep(bytes))
+      return fail(
+        'export.own-stock',
+        'The solid of its stock has no exact faces here: what is left of it is handed out as STL, not as STEP. Bring the stock in as STEP.',
+      )
+    files.set(digest, bytes)
+  }
+  return succeed(files)
 }

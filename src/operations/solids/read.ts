@@ -83,9 +83,12 @@ const diametersOf = ({ faces }: Solid): readonly number[] =>
     face.kind === 'cylinder' && face.isHollow ? [Math.round(2e6 * face.radiusMm) / 1e6] : [],
   )
 
+/** Whether a file begins as STEP, whatever it is called. */
+export const isStep = (bytes: Uint8Array): boolean =>
+  new TextDecoder('latin1').decode(bytes.subarray(0, 400)).trimStart().startsWith('ISO-10303-21')
+
 function formatOf(bytes: Uint8Array, name: string): Model['format'] | undefined {
-  const head = new TextDecoder('latin1').decode(bytes.subarray(0, 400)).trimStart()
-  if (head.startsWith('ISO-10303-21')) return 'step'
+  if (isStep(bytes)) return 'step'
   const ending = /\.([a-z0-9]+)$/i.exec(name)?.[1]?.toLowerCase() ?? ''
   return ENDINGS[ending]
 }
