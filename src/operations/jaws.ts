@@ -4,7 +4,7 @@ import { moved, type Recipe } from '@/core/ground/recipe'
 import { point } from '@/core/ground/geometry'
 import { type Profile, profileSvg } from '@/core/paper/formats'
 import { lengthWords } from '@/core/handbook/units'
-import { type PlannedSetup } from '@/core/plan/planning'
+import { jackPlaces, type PlannedSetup } from '@/core/plan/planning'
 import { refLabel } from '@/core/work/part'
 import {
   halvesOf,
@@ -49,12 +49,14 @@ export async function jawsFile(
 }
 
 /** What forbids the holding itself: blanks too thin or too short, screws in the way, nothing flat, a cut into the jaws. */
-function forbiddenIn({ contacts, index, part, setup, standing }: PlannedSetup) {
+function forbiddenIn(planned: PlannedSetup) {
+  const { contacts, index, part, setup, standing } = planned
   return standing
     .findings({
       index,
       ops: setup.ops,
       locators: contacts,
+      props: jackPlaces(planned).map(({ inSetup }) => inSetup),
       length: (mm) => lengthWords(mm, part.unit),
       name: (ref) => refLabel(part, ref),
     })

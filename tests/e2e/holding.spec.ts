@@ -345,3 +345,36 @@ test('contacts are drawn to where they are wanted, by pointer and by key, and ta
   await rest.press('Delete')
   await expect(rest).toHaveText(before)
 })
+
+test('a strap is drawn to where it is out of the way, and told where nothing lies under it', async ({
+  page,
+  request,
+}) => {
+  const job = await freshWorm(request)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/holding?setup=s-2`)
+  await page.getByLabel('Held in').selectOption({ label: 'Strapped to the table' })
+  const strap = page.getByRole('button', { name: /^Strap 1/ })
+  const before = await strap.innerText()
+  const above = page.getByRole('img', { name: /^From above/ })
+  const [from, to] = [
+    await above.locator('[data-ref="strap1"]').boundingBox(),
+    await above.locator('[data-ref="strap2"]').boundingBox(),
+  ]
+  if (!from || !to) throw new Error('no straps')
+  const told = page.getByText(/Nothing lies under a strap\./)
+  await expect(told).toHaveCount(0)
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
+  await page.mouse.down()
+  // To the middle between both, in front of the work.
+  const middle = (from.x + to.x + to.width) / 2
+  await page.mouse.move(middle, from.y + from.height + 60, { steps: 6 })
+  await page.mouse.up()
+  await expect(strap).not.toHaveText(before)
+  await expect(told.first()).toBeVisible()
+  await saved(page)
+  await strap.press('Delete')
+  await expect(strap).toHaveText(before)
+  await expect(told).toHaveCount(0)
+  await strap.press('Shift+ArrowUp')
+  await expect(strap).not.toHaveText(before)
+})

@@ -2,8 +2,16 @@
 
 import { useMemo, useState } from 'react'
 import { benchViews, setupLooking } from '@/core/paper/picture'
-import { type MovedContact, type PlannedSetup } from '@/core/plan/planning'
-import { editContact, putProp, resetContact, type Setup, takeProp } from '@/core/plan/way'
+import { movableClamps, type PlannedSetup, putClampBack } from '@/core/plan/planning'
+import {
+  changeClamping,
+  editContact,
+  putProp,
+  resetContact,
+  type Setup,
+  takeProp,
+} from '@/core/plan/way'
+import { type Holding } from '@/core/shop/holding'
 import { type Part } from '@/core/work/part'
 import { LazySetupSolid } from '@/ui/solid/SolidButton'
 import { SceneSvg } from '@/ui/SceneSvg'
@@ -11,6 +19,7 @@ import { useLooks } from '@/ui/useLooks'
 import { useSize } from '@/ui/useSize'
 import { BenchPlan } from './BenchPlan'
 import { ContactKeys } from './ContactKeys'
+import { type Moved } from './useContactDrag'
 
 interface BenchPaneProps {
   readonly part: Part
@@ -35,7 +44,16 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
   const [isSolid, setSolid] = useState(false)
   const { words } = planned.standing
   const jackOf = (id: string) => planned.clamping.props?.find((prop) => prop.id === id)
-  const moved = ({ edit }: MovedContact): void => {
+  const hold = (holding: Holding): void =>
+    onChange((setup) => changeClamping(setup, (clamping) => ({ ...clamping, holding })))
+  const putBack = (id: string): void => {
+    if (movableClamps(planned).some((clamp) => clamp.id === id))
+      return hold(putClampBack(planned, id))
+    onChange((setup) => (jackOf(id) ? takeProp(setup, id) : resetContact(setup, id)))
+  }
+  const moved = (one: Moved): void => {
+    if ('holding' in one) return hold(one.holding)
+    const { edit } = one
     const jack = jackOf(edit.id)
     onChange((setup) =>
       jack
@@ -91,9 +109,7 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
           unit={part.unit}
           onPoint={onPoint}
           onMoved={moved}
-          onReset={(id) =>
-            onChange((setup) => (jackOf(id) ? takeProp(setup, id) : resetContact(setup, id)))
-          }
+          onReset={putBack}
         />
       )}
     </section>

@@ -1,9 +1,9 @@
 'use client'
 
 import { type Scene } from '@/core/ground/scene'
-import { type MovedContact, type PlannedSetup } from '@/core/plan/planning'
+import { type PlannedSetup } from '@/core/plan/planning'
 import { SceneSvg } from '@/ui/SceneSvg'
-import { useContactDrag } from './useContactDrag'
+import { type Moved, useContactDrag } from './useContactDrag'
 
 interface BenchPlanProps {
   readonly planned: PlannedSetup
@@ -11,7 +11,7 @@ interface BenchPlanProps {
   readonly title: string
   readonly lit: ReadonlySet<string>
   readonly onPoint: (refs: ReadonlySet<string>) => void
-  readonly onMoved: (moved: MovedContact) => void
+  readonly onMoved: (moved: Moved) => void
 }
 
 /** The holding from above; its contacts are drawn to where they are wanted. */
@@ -19,7 +19,7 @@ export function BenchPlan({ lit, onMoved, onPoint, planned, scene, title }: Benc
   const { hands, moved } = useContactDrag(planned, scene, onMoved)
   return (
     <div
-      className="relative shrink-0 touch-none [&_[data-ref^=guide]]:cursor-grab [&_[data-ref^=jack]]:cursor-grab [&_[data-ref^=rest]]:cursor-grab [&_[data-ref^=stop]]:cursor-grab"
+      className="relative shrink-0 touch-none [&_[data-ref^=guide]]:cursor-grab [&_[data-ref^=jack]]:cursor-grab [&_[data-ref^=rest]]:cursor-grab [&_[data-ref^=stop]]:cursor-grab [&_[data-ref^=strap]]:cursor-grab"
       style={{ width: scene.width }}
       {...hands}
     >
@@ -40,7 +40,7 @@ function Ghost({
   moved: { at, bears, inSetup },
   scene,
 }: {
-  readonly moved: MovedContact
+  readonly moved: Moved
   readonly scene: Scene
   readonly frame: NonNullable<Scene['frame']>
 }) {

@@ -2,8 +2,12 @@ import { type PointerEvent, useRef, useState } from 'react'
 import { type Scene } from '@/core/ground/scene'
 import {
   type Movable,
+  type MovableClamp,
+  movableClamps,
   movables,
+  moveClamp,
   moveContact,
+  type MovedClamp,
   type MovedContact,
   type PlannedSetup,
 } from '@/core/plan/planning'
@@ -11,14 +15,26 @@ import {
 /** So near on the screen a contact is drawn to what it may lie at, px. */
 const REACH_PX = 9
 
+/** A contact or a clamp that is moved by hand. */
+export type Moved = MovedContact | MovedClamp
+
+/** A contact or a clamp moved; what it is drawn to as with `moveContact`. */
+export const moveEither = (
+  planned: PlannedSetup,
+  one: Movable | MovableClamp,
+  to: { readonly x: number; readonly y: number },
+  reachMm: number,
+): Moved =>
+  'foot' in one ? moveClamp(planned, one, to, reachMm) : moveContact(planned, one, to, reachMm)
+
 /** A contact drawn along with the pointer in a picture from above; it is changed when it is let go. */
 export function useContactDrag(
   planned: PlannedSetup,
   scene: Scene,
-  onMoved: (moved: MovedContact) => void,
+  onMoved: (moved: Moved) => void,
 ) {
-  const held = useRef<Movable>(undefined)
-  const [moved, setMoved] = useState<MovedContact>()
+  const held = useRef<Movable | MovableClamp>(undefined)
+  const [moved, setMoved] = useState<Moved>()
   const { frame } = scene
   const placeAt = (event: PointerEvent<HTMLElement>) => {
     const svg = event.currentTarget.querySelector('svg')
@@ -40,7 +56,9 @@ export function useContactDrag(
     hands: {
       onPointerDown: (event: PointerEvent<HTMLElement>): void => {
         const mark = event.target instanceof Element ? event.target.closest('[data-ref]') : null
-        const contact = movables(planned).find(({ id }) => id === mark?.getAttribute('data-ref'))
+        const contact = [...movables(planned), ...movableClamps(planned)].find(
+          ({ id }) => id === mark?.getAttribute('data-ref'),
+        )
         if (!contact) return
         event.currentTarget.setPointerCapture(event.pointerId)
         held.current = contact
@@ -49,7 +67,7 @@ export function useContactDrag(
         const at = held.current && placeAt(event)
         // Alt lets it lie anywhere.
         if (held.current && at)
-          setMoved(moveContact(planned, held.current, at, event.altKey ? 0 : at.reachMm))
+          setMoved(moveEither(planned, held.current, at, event.altKey ? 0 : at.reachMm))
       },
       onPointerUp: (): void => {
         if (moved) onMoved(moved)

@@ -234,6 +234,7 @@ const SCENES: Record<
 
   'zero.not-kept': () => [block, way(held(ON_TABLE, ['bottom'], 'bottom'))],
   'clamp.in-way': () => [block, way(held(ON_TABLE, ['top']))],
+  'clamp.unpropped': () => [block, way(held({ ...ON_TABLE, count: 3 }, []))],
   'clamp.crowded': () => [
     { ...block, size: { ...block.size, x: mm(50) } },
     way(held(ON_TABLE, [])),

@@ -1,7 +1,7 @@
 import { finding, type Finding, listWords } from '../../ground/finding'
 import { dot, norm, scale, subtract } from '../../ground/geometry'
 import { isSide, type Part } from '../../work/part'
-import { isParting, type PlannedSetup } from '../../plan/planning'
+import { isParting, jackPlaces, type PlannedSetup } from '../../plan/planning'
 import { type Op } from '../../plan/way'
 import { type BearingPlace, bearingsOf } from '../../shop/holding'
 import { afterCut, hasMetal, type PartState } from '../../work/stock'
@@ -16,7 +16,14 @@ export function holdingRules(
   const { length, name } = inspection
   const { contacts: locators, setup, standing } = planned
   return [
-    ...standing.findings({ index: i, ops: setup.ops, locators, length, name }),
+    ...standing.findings({
+      index: i,
+      ops: setup.ops,
+      locators,
+      props: jackPlaces(planned).map(({ inSetup }) => inSetup),
+      length,
+      name,
+    }),
     ...lastSupport(inspection, planned, i),
     ...pushedOtherwise(inspection, planned, i),
   ]

@@ -79,6 +79,7 @@ export const FINDING_SEVERITY = {
   'parallels.outside': 'forbids',
   'parallels.drilled': 'warns',
   'clamp.in-way': 'forbids',
+  'clamp.unpropped': 'warns',
   'clamp.crowded': 'warns',
   'pins.too-large': 'forbids',
   'pins.same': 'forbids',

@@ -1,6 +1,17 @@
 export { indexWords, rotaryCentre, turnerOf, turnOf } from './indexed'
 export { cornerOf, leanFor, leansAbout, leanSet, leanWords } from './leaning'
-export { moveContact, type Movable, movables, type MovedContact } from './moveContact'
+export {
+  jackPlaces,
+  type Movable,
+  type MovableClamp,
+  movableClamps,
+  movables,
+  moveClamp,
+  moveContact,
+  type MovedClamp,
+  type MovedContact,
+  putClampBack,
+} from './moveContact'
 export { planWay } from './plan'
 export {
   type IndexedFrom,

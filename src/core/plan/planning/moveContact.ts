@@ -1,8 +1,18 @@
-import { applyMotion, type Axis, dot, type Point, withAxis } from '../../ground/geometry'
+import { applyMotion, type Axis, dot, point, type Point, withAxis } from '../../ground/geometry'
 import { boundsOf } from '../../ground/recipe'
 import { lengthWords } from '../../handbook/units'
 import { INCH_MM } from '../../handbook/standards'
-import { type Locator, locatorPlane, type PropPlace, propPlaces, toSetup } from '../../shop/holding'
+import {
+  type Clamp,
+  type Holding,
+  kindOf,
+  type Locator,
+  locatorPlane,
+  type PropPlace,
+  propPlaces,
+  standIn,
+  toSetup,
+} from '../../shop/holding'
 import { directionOf, refLabel } from '../../work/part'
 import { hasMetal, isThere } from '../../work/stock'
 import { type ContactEdit } from '../way'
@@ -18,6 +28,11 @@ export interface MovedContact {
   readonly at: string
 }
 
+/** Where a clamp comes to lie that is moved by hand, with the holding as it is then. */
+export interface MovedClamp extends Pick<MovedContact, 'inSetup' | 'bears' | 'at'> {
+  readonly holding: Holding
+}
+
 /** Without anything near, a contact lies on whole steps: millimetres, or thirty-seconds of an inch. */
 const stepOf = ({ part }: PlannedSetup): number => (part.unit === 'mm' ? 1 : INCH_MM / 32)
 
@@ -25,12 +40,12 @@ const stepOf = ({ part }: PlannedSetup): number => (part.unit === 'mm' ? 1 : INC
 export type Movable = PropPlace & Pick<Locator, 'called'>
 
 /** All that can be moved by hand in a setup: its contacts, its jacks. */
-export const movables = (planned: PlannedSetup): readonly Movable[] => {
-  const { clamping, contacts, standing } = planned
-  return [...contacts, ...propPlaces(standing, clamping.props ?? [], workOf(planned))].filter(
-    (one) => movesAlong(planned, one).length > 0,
-  )
-}
+export const movables = (planned: PlannedSetup): readonly Movable[] =>
+  [...planned.contacts, ...jackPlaces(planned)].filter((one) => movesAlong(planned, one).length > 0)
+
+/** Where the jacks of a setup touch. */
+export const jackPlaces = (planned: PlannedSetup): readonly PropPlace[] =>
+  propPlaces(planned.standing, planned.clamping.props ?? [], workOf(planned))
 
 /** Along which axes of the setup a contact can be moved as seen from above; none for a pin, which sits in its hole, and in what leans. */
 export function movesAlong(
@@ -103,4 +118,58 @@ function targetsOf(planned: PlannedSetup, contact: Movable, axis: Axis): readonl
   })
   const middle = { at: (low[axis] + high[axis]) / 2, words: 'the middle of the work' }
   return [middle, ...under, ...holes, ...others]
+}
+
+/** A clamp that can be moved by hand. */
+export type MovableClamp = Clamp & Required<Pick<Clamp, 'id' | 'foot'>>
+
+/** The clamps of a setup that can be moved by hand; none in what leans or was clamped before. */
+export const movableClamps = ({
+  clamping: { holding },
+  indexed,
+  leaning,
+  standing,
+}: PlannedSetup): readonly MovableClamp[] =>
+  leaning || indexed || !kindOf(holding).moveClamp
+    ? []
+    : standing.clamps.flatMap((clamp) =>
+        clamp.id !== undefined && clamp.foot ? [clamp as MovableClamp] : [],
+      )
+
+/** The holding of a setup with a clamp put back where it lay at first. */
+export const putClampBack = (
+  { clamping: { holding }, standing }: PlannedSetup,
+  id: string,
+): Holding => kindOf(holding).moveClamp?.(holding, standing, id, undefined) ?? holding
+
+/**
+ * A clamp moved in the plane of the table, as near as its holding lets it come.
+ *
+ * @param reachMm - so near it is drawn to the middle of the work; 0: to nothing, and to no step.
+ */
+export function moveClamp(
+  planned: PlannedSetup,
+  { id }: MovableClamp,
+  to: { readonly x: number; readonly y: number },
+  reachMm: number,
+): MovedClamp {
+  const { clamping, part, standing } = planned
+  const { high, low } = standing
+  const drawn = (axis: 'x' | 'y'): number => {
+    const middle = (low[axis] + high[axis]) / 2
+    if (reachMm > 0 && Math.abs(to[axis] - middle) <= reachMm) return middle
+    const step = stepOf(planned)
+    return reachMm > 0 ? Math.round(to[axis] / step) * step : to[axis]
+  }
+  const kind = kindOf(clamping.holding)
+  const holding =
+    kind.moveClamp?.(clamping.holding, standing, id, { x: drawn('x'), y: drawn('y') }) ??
+    clamping.holding
+  const inSetup =
+    standIn(holding, workOf(planned)).clamps.find((clamp) => clamp.id === id)?.foot ??
+    point(to.x, to.y, high.z)
+  const words = (['x', 'y'] as const).map(
+    (axis) => `${axis.toUpperCase()} ${lengthWords(inSetup[axis], part.unit)}`,
+  )
+  return { holding, inSetup, bears: true, at: words.join(', ') }
 }

@@ -263,7 +263,12 @@ export function drawPieces(
     const named = new Set<string>()
     for (const clamp of clamps) {
       const points = span(clamp)
-      sheet.silhouette(points, { fill: 'steel', stroke: 'ink', width: 1.2, ref: 'clamp' })
+      sheet.silhouette(points, {
+        fill: 'steel',
+        stroke: 'ink',
+        width: 1.2,
+        ref: clamp.id ?? 'clamp',
+      })
       const [across, up] = [points.map(([u]) => u), points.map(([, v]) => v)]
       const thin = Math.min(spread(across), spread(up)) * scale
       // What is thinner than a word needs no name: the picture has many of it.

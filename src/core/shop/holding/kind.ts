@@ -140,6 +140,9 @@ export interface Anchorage {
 /** Something that pushes; it locates nothing. */
 export interface Clamp {
   readonly name: string
+  /** What it lights with, and where it presses from above: of one that can be moved. */
+  readonly id?: string
+  readonly foot?: Point<'setup'>
   readonly shape: Recipe<'setup'>
 }
 
@@ -204,6 +207,8 @@ export interface Inspected {
   readonly index: number
   readonly ops: readonly Cut[]
   readonly locators: readonly Locator[]
+  /** Where jacks touch it from below. */
+  readonly props: readonly Point<'setup'>[]
   readonly length: (mm: number) => string
   readonly name: (ref: string) => string
 }
@@ -363,6 +368,13 @@ export interface HoldingKind<P extends { readonly kind: string }> {
     surfaces: ReadonlyMap<string, Surface>,
   ): readonly Pick<Issue, 'code' | 'path' | 'sentence'>[]
   stand(holding: P, work: Work): Standing
+  /** The holding with one of its clamps moved, as near as it can come to a place in the setup; put back where none is given. */
+  moveClamp?(
+    holding: P,
+    lying: Pick<Placed, 'low' | 'high'>,
+    id: string,
+    to: { readonly x: number; readonly y: number } | undefined,
+  ): P
   anchored(holding: P): Anchored
   /** The same of gear in the register; undefined when it is none of this kind. */
   registered(gear: Registered): Anchored | undefined

@@ -1,4 +1,5 @@
 import { capital, type Finding, finding } from '../../../ground/finding'
+import { boundsOf } from '../../../ground/recipe'
 import { throughHoles } from '../cuts'
 import { cutsUnder } from '../inTheWay'
 import { type Inspected } from '../kind'
@@ -46,5 +47,42 @@ export function strapFindings(own: OnTable, inspected: Inspected): readonly Find
           ),
         ]
       : []
-  return [...inTheWay, ...drilled, ...short]
+  return [...inTheWay, ...drilled, ...short, ...unpropped(own, inspected)]
+}
+
+/** A jack or rest counts that stands so near to the middle of a strap's foot, mm (common practice, no source). */
+const NEAR_MM = 8
+
+/** Straps under whose foot nothing bears: they bend the work, and lift it elsewhere. */
+function unpropped(
+  own: OnTable,
+  { index, length, locators, props }: Inspected,
+): readonly Finding[] {
+  const { clamps, high, low, parallels, parallelX, strap } = own
+  const middleY = (low.y + high.y) / 2
+  const under = [
+    ...props,
+    ...locators.flatMap(({ inSetup, role }) => (role === 'rest' ? [inSetup] : [])),
+  ]
+  return clamps.flatMap(({ foot, shape }) => {
+    if (!foot) return []
+    const { high: to, low: from } = boundsOf(shape)
+    const isOnParallel =
+      parallelX.some(
+        (x) => x > from.x - parallels.thickness / 2 && x < to.x + parallels.thickness / 2,
+      ) && Math.abs(foot.y - middleY) < (parallels.length + strap.width) / 2
+    const near = strap.width / 2 + NEAR_MM
+    const isOnJack = under.some(
+      (p) => Math.abs(p.x - foot.x) < near && Math.abs(p.y - foot.y) < near,
+    )
+    if (isOnParallel || isOnJack) return []
+    return [
+      finding(
+        'clamp.unpropped',
+        index,
+        'Nothing lies under a strap.',
+        `At X ${length(foot.x)}, Y ${length(foot.y)} of the holding it bends the work down and lifts it elsewhere. Put a jack under it, or move it over a parallel.`,
+      ),
+    ]
+  })
 }

@@ -2,6 +2,7 @@ import { STOP_FIELD } from '../common'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { SQUARE_FIELD } from '../setTrue'
+import { moveStrap } from './clamps'
 import { type StrapsHolding, StrapsSchema } from './parameters'
 import { standOnTable } from './stand'
 
@@ -15,6 +16,7 @@ export const STRAPS: HoldingKind<StrapsHolding> = {
     SQUARE_FIELD,
     { key: 'instrument', label: 'With', kind: 'gear', gear: 'instrument' },
     STOP_FIELD,
+    { key: 'count', label: 'How many straps', kind: 'number', options: [2, 3, 4, 5, 6] },
   ],
   leads: undefined,
   begin: ({ instruments, parallels, straps }) => {
@@ -37,6 +39,7 @@ export const STRAPS: HoldingKind<StrapsHolding> = {
     ...missing(workshop.instruments, instrument, 'instrument', 'instrument'),
   ],
   stand: standOnTable,
+  moveClamp: moveStrap,
   anchored: ({ square, stop, strap }) => ({
     mark: `table, straps ${strap}`,
     marks: {

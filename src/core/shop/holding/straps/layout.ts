@@ -1,9 +1,9 @@
 import { point } from '../../../ground/geometry'
-import { box } from '../../../ground/recipe'
 import { type Parallels, type Strap } from '../../workshop'
 import { type Clamp } from '../kind'
 import { type SetTrue } from '../setTrue'
 import { byId, placed, type Work } from '../work'
+import { clampsOf, reachAlong } from './clamps'
 import { type StrapsHolding } from './parameters'
 
 /**
@@ -30,16 +30,8 @@ export function onTable(holding: StrapsHolding, work: Work): OnTable {
     point(-(low.x + high.x) / 2, -high.y, parallels.height - low.z),
   )
   const { high, low } = block
-  const reach = Math.min(strap.reach, (high.x - low.x) / 4)
+  const reach = reachAlong(strap, high.x - low.x)
   const under = Math.max(reach * UNDER_STRAP, parallels.thickness / 2)
-  const middleY = (low.y + high.y) / 2
-  const over = (x0: number, x1: number): Clamp => ({
-    name: 'strap',
-    shape: box(
-      point(x0, middleY - strap.width / 2, high.z),
-      point(x1, middleY + strap.width / 2, high.z + strap.height),
-    ),
-  })
   return {
     ...block,
     work,
@@ -48,9 +40,6 @@ export function onTable(holding: StrapsHolding, work: Work): OnTable {
     parallels,
     instrument,
     parallelX: [low.x + under, high.x - under],
-    clamps: [
-      over(low.x - 2 * strap.width, low.x + reach),
-      over(high.x - reach, high.x + 2 * strap.width),
-    ],
+    clamps: clampsOf(holding, strap, block),
   }
 }

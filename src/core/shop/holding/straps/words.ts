@@ -38,7 +38,7 @@ export function strapWords(own: OnTable): HoldingWords {
     lines: [
       `${work.machine.name}, table, ${strap.name.toLowerCase()}, ${parallels.name.toLowerCase()}.`,
       `${face('up')} up, standing on ${face('down')}, ${length(low.z)} over the table; ${squared}.`,
-      'A parallel lies under each strap; the straps push straight down on it.',
+      'Straps push straight down on what lies under them: a parallel at the ends, a jack under any other.',
       'Bolt nearer to the work than to the heel, heel a hair higher; an indicator on the work while they are tightened in turn: it must not move. Is it tight?',
       stopLine(own, holding.stop),
     ],
