@@ -25,7 +25,7 @@ export function writeDxf(template: Template): string {
 }
 
 /** Outlines as DXF in mm: closed polylines with their arcs as bulges, each kind on a layer of its own. */
-export function writeProfileDxf({ layers, middles }: Profile): string {
+export function writeProfileDxf({ engraved = [], layers, middles }: Profile): string {
   const dxf = new DxfWriter()
   dxf.setUnits(Units.Millimeters)
   for (const { name, rings } of layers) {
@@ -40,5 +40,11 @@ export function writeProfileDxf({ layers, middles }: Profile): string {
   dxf.addLayer('MIDDLES', Colors.Green, 'CONTINUOUS')
   dxf.setCurrentLayerName('MIDDLES')
   for (const { x, y } of middles) dxf.addPoint(x, y, 0)
+  if (engraved.length > 0) {
+    dxf.addLayer('ENGRAVED', Colors.Blue, 'CONTINUOUS')
+    dxf.setCurrentLayerName('ENGRAVED')
+    for (const { at, heightMm, words } of engraved)
+      dxf.addText(point3d(at.x, at.y, 0), heightMm, words)
+  }
   return dxf.stringify()
 }

@@ -1,7 +1,8 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { circleRing, rectangleRing } from '@/core/ground/outline'
-import { type Profile, profileSvg, writeDocument } from '@/core/paper/formats'
+import { type Engraved, type Profile, profileSvg, writeDocument } from '@/core/paper/formats'
 import { drawing } from '@/core/paper/picture'
+import { plateOffsets, type PlateOffsets } from '@/core/floor/offsets'
 import { lengthWords } from '@/core/handbook/units'
 import { plateOf } from '@/core/plan/plates'
 import { newSetup, type Way } from '@/core/plan/way'
@@ -35,14 +36,25 @@ export async function plateFile(
   if (!plate) return fail('held.lacking', 'Nothing is held on a plate there.', 'setup')
   const { design } = plate
   const stem = `${slug(setup.part.name)}-plate-${setup.index + 1}`
-  const exported = await exportPlate(design, kind, stem, file.workshop)
+  const exported = await exportPlate(
+    { design, offsets: plateOffsets(plan, setup, plate) },
+    kind,
+    stem,
+    file.workshop,
+  )
   return exported.ok
     ? succeed({ ...exported.value, isSound: design.troubles.length === 0 })
     : exported
 }
 
+/** A plate with the offset of each of its places. */
+interface Numbered {
+  readonly design: PlateDesign
+  readonly offsets: PlateOffsets
+}
+
 async function exportPlate(
-  design: PlateDesign,
+  { design, offsets }: Numbered,
   kind: PlateKind,
   stem: string,
   workshop: Workshop,
@@ -54,7 +66,7 @@ async function exportPlate(
         textFile(
           `${stem}.json`,
           'application/json',
-          `${JSON.stringify(reportOf(design), undefined, 2)}\n`,
+          `${JSON.stringify(reportOf(design, offsets), undefined, 2)}\n`,
         ),
       )
     case 'job':
@@ -66,12 +78,16 @@ async function exportPlate(
         ),
       )
     case 'svg':
-      return succeed(textFile(`${stem}.svg`, 'image/svg+xml', profileSvg(profileOf(design))))
+      return succeed(
+        textFile(`${stem}.svg`, 'image/svg+xml', profileSvg(profileOf({ design, offsets }))),
+      )
     case 'dxf':
-      return succeed(textFile(`${stem}.dxf`, 'image/vnd.dxf', writeProfileDxf(profileOf(design))))
+      return succeed(
+        textFile(`${stem}.dxf`, 'image/vnd.dxf', writeProfileDxf(profileOf({ design, offsets }))),
+      )
     case 'pdf':
       return succeed({
-        bytes: await drawingPdf(sheetOf(design), fonts()),
+        bytes: await drawingPdf(sheetOf(design, offsets), fonts()),
         type: 'application/pdf',
         name: `${stem}.pdf`,
       })
@@ -91,13 +107,18 @@ async function exportPlate(
 }
 
 /** The plate in figures, mm, places in its own corner: low and left as seen from above, Z from its underside. */
-function reportOf({ beside, part, ...design }: PlateDesign): object {
+function reportOf({ beside, part, ...design }: PlateDesign, offsets: PlateOffsets): object {
   const { x, y, z } = part.size
   return {
     plate: { widthMm: x.mm, depthMm: y.mm, thicknessMm: z.mm, material: part.material },
     ...design,
+    places: design.places.map((place, i) => ({ ...place, offset: offsets.own[i] })),
     ...(beside && {
-      beside: { name: beside.name, shift: beside.shift, ...reportOf(beside.design) },
+      beside: {
+        name: beside.name,
+        shift: beside.shift,
+        ...reportOf(beside.design, { own: offsets.beside, beside: [] }),
+      },
     }),
     pins: design.pins.map(({ landRad, ...pin }) => ({
       ...pin,
@@ -132,7 +153,8 @@ function wayOf({ part }: PlateDesign, workshop: Workshop): Way {
   }, empty)
 }
 
-function profileOf({ part, places, zero }: PlateDesign): Profile {
+function profileOf({ design, offsets }: Numbered): Profile {
+  const { beside, part, places, zero } = design
   const { x, y } = part.size
   const circles = (...wanted: readonly string[]) =>
     part.features.flatMap((feature) =>
@@ -154,10 +176,36 @@ function profileOf({ part, places, zero }: PlateDesign): Profile {
       { name: 'TABLE', rings: circles('table', 'dowel') },
     ].filter(({ rings }) => rings.length > 0),
     middles: places.map(({ shift }) => ({ x: zero.x + shift.x, y: zero.y + shift.y })),
+    engraved: [
+      ...engravedAt(design, offsets.own, { x: 0, y: 0 }),
+      ...(beside ? engravedAt(beside.design, offsets.beside, beside.shift) : []),
+    ],
   }
 }
 
-function sheetOf(design: PlateDesign): DrawingSheet {
+/** Letters so high, so far in front of the part, mm. */
+const [LETTERS_MM, BEFORE_MM] = [4, 2]
+
+/** The offset of each place, in front of where its part lies. */
+const engravedAt = (
+  { places }: PlateDesign,
+  offsets: readonly string[],
+  { x, y }: { readonly x: number; readonly y: number },
+): readonly Engraved[] =>
+  places.flatMap(({ corner }, i) => {
+    const words = offsets[i]
+    return words === undefined
+      ? []
+      : [
+          {
+            words,
+            heightMm: LETTERS_MM,
+            at: { x: corner.x + x, y: corner.y + y - BEFORE_MM - LETTERS_MM },
+          },
+        ]
+  })
+
+function sheetOf(design: PlateDesign, offsets: PlateOffsets): DrawingSheet {
   const { betweenPinsMm, offMm, part, pins, places, troubles, weightKg, zero } = design
   const length = (mm: number): string => lengthWords(mm, part.unit)
   return {
@@ -175,7 +223,7 @@ function sheetOf(design: PlateDesign): DrawingSheet {
       ...places
         .slice(1)
         .map(({ shift }, i): [string, string] => [
-          `Place ${i + 2}`,
+          `Place ${i + 2}, ${offsets.own[i + 1] ?? 'by its shift'}`,
           `${length(shift.x)}, ${length(shift.y)} from the first`,
         ]),
     ],

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import DxfParser from 'dxf-parser'
 import { describe, expect, it } from 'vitest'
 import { runLine } from '@/cli/line'
 import { readDocumentText, writeDocument } from '@/core/paper/formats'
@@ -508,6 +509,20 @@ describe('from the command line', () => {
     )
     const dxf = (await plate(file, '--setup', '1', '--as', 'dxf')).text
     expect(dxf).toContain('CLAMPS')
+    // The offset is engraved where no part lies over it, as another reader finds it.
+    const drawn = new DxfParser().parseSync(dxf)
+    const [letters] = (drawn?.entities ?? []).filter(({ type }) => type === 'TEXT')
+    const { places } = JSON.parse((await plate(file, '--setup', '1', '--as', 'json')).text) as {
+      places: readonly { offset: string; corner: { x: number; y: number } }[]
+    }
+    expect(letters).toMatchObject({
+      layer: 'ENGRAVED',
+      text: places[0]?.offset,
+      textHeight: 4,
+      startPoint: { x: places[0]?.corner.x, y: (places[0]?.corner.y ?? NaN) - 6 },
+    })
+    const svg = (await plate(file, '--setup', '1', '--as', 'svg')).text
+    expect(svg).toContain(`>${places[0]?.offset ?? ''}</text>`)
     const report = JSON.parse((await plate(file, '--setup', '1', '--as', 'json')).text) as {
       stops: readonly object[]
       clamps: readonly object[]

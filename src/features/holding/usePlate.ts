@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { offsetsFrom } from '@/core/floor/offsets'
+import { plateOffsets } from '@/core/floor/offsets'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
 import { type PlannedPlate, plateOf } from '@/core/plan/plates'
 
@@ -15,21 +15,7 @@ export function usePlate(plan: Plan, planned: PlannedSetup | undefined): Designe
   return useMemo(() => {
     const plate = planned && plateOf(plan, planned)
     if (!plate) return undefined
-    const { beside, design } = plate
-    const taken = new Set(
-      plan.setups.flatMap(({ index, setup }) =>
-        index === planned.index || index === beside?.index ? [] : [setup.zero.offset],
-      ),
-    )
-    const offsets = offsetsFrom(planned.setup.zero.offset, design.places.length, taken)
-    const besideOffsets =
-      beside && design.beside
-        ? offsetsFrom(
-            beside.setup.zero.offset,
-            design.beside.design.places.length,
-            new Set([...taken, ...offsets]),
-          )
-        : []
-    return { ...plate, offsets, besideOffsets }
+    const { beside, own } = plateOffsets(plan, planned, plate)
+    return { ...plate, offsets: own, besideOffsets: beside }
   }, [plan, planned])
 }

@@ -34,6 +34,7 @@ export {
   type ZeroRecord,
   ZeroRecordSchema,
 } from './record'
+export { plateOffsets, type PlateOffsets } from './onPlate'
 export { fitsMill, setupWorld } from './standinWorld'
 export { touchedPoint } from './touchedPoint'
 export { type SanityPlace, sanityPlace } from './sanity'

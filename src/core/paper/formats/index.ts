@@ -20,4 +20,4 @@ export {
   gearDifferences,
   underOwnNames,
 } from './gear'
-export { type Profile, profileSvg } from './profile'
+export { type Engraved, type Profile, profileSvg } from './profile'

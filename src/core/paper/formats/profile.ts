@@ -12,12 +12,32 @@ export interface Profile {
     readonly rings: readonly Ring[]
   }[]
   readonly middles: readonly PlanePoint[]
+  /** Words to be engraved, by their low left corner. */
+  readonly engraved?: readonly Engraved[]
 }
+
+export interface Engraved {
+  readonly at: PlanePoint
+  readonly words: string
+  readonly heightMm: number
+}
+
+/** Height of capital letters as a part of a font's size. */
+const CAPITALS = 0.7
+
+const escaped = (words: string): string => words.replace(/[<>&]/g, (c) => `&#${c.charCodeAt(0)};`)
 
 const n = (value: number): string => String(Number(value.toFixed(5)) + 0)
 
 /** The outlines as SVG whose units are millimetres; arcs as arcs. */
-export function profileSvg({ heightMm, layers, middles, title, widthMm }: Profile): string {
+export function profileSvg({
+  engraved = [],
+  heightMm,
+  layers,
+  middles,
+  title,
+  widthMm,
+}: Profile): string {
   const y = (value: number): string => n(heightMm - value)
   const path = (ring: Ring): string => {
     const edges = edgesOf(ring)
@@ -37,13 +57,19 @@ export function profileSvg({ heightMm, layers, middles, title, widthMm }: Profil
   )
   const cross = ({ x, y: v }: PlanePoint): string =>
     `<path d="M${n(x - 2)} ${y(v)}H${n(x + 2)}M${n(x)} ${y(v - 2)}V${y(v + 2)}"/>`
+  const letters = engraved
+    .map(
+      ({ at, heightMm: size, words }) =>
+        `<text x="${n(at.x)}" y="${y(at.y)}" font-size="${n(size / CAPITALS)}" font-family="monospace">${escaped(words)}</text>`,
+    )
+    .join('\n')
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(widthMm)}mm" height="${n(heightMm)}mm" viewBox="0 0 ${n(widthMm)} ${n(heightMm)}">
-<title>${title.replace(/[<>&]/g, (c) => `&#${c.charCodeAt(0)};`)}</title>
+<title>${escaped(title)}</title>
 <g fill="none" stroke="#000" stroke-width="0.15">
 ${groups.join('\n')}
 <g id="MIDDLES">
 ${middles.map(cross).join('\n')}
-</g>
+</g>${letters === '' ? '' : `\n<g id="ENGRAVED">\n${letters}\n</g>`}
 </g>
 </svg>
 `
