@@ -7,7 +7,7 @@ import { type Exact, Kept, volumeOf } from './load'
 type At = Point<'file'>
 
 /** How far triangles may be off what is round: so much of the body's size, and so much of a turn. */
-const [MESH_SHARE, MESH_RAD] = [1 / 2000, 0.5]
+const [MESH_SHARE, MESH_RAD] = [1 / 2000, 0.8]
 /** Places along an edge that is bent, and each way over a face that is of no named kind. */
 const [EDGE_PLACES, FREE_PLACES] = [16, 12]
 

@@ -1,6 +1,6 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { add, norm, scale, subtract } from '@/core/ground/geometry'
-import { type Mesh, RayTree } from '@/core/ground/mesh'
+import { type Mesh, type RayTree, treeOf } from '@/core/ground/mesh'
 import { acrossOf, type Recipe } from '@/core/ground/recipe'
 import {
   type Feature,
@@ -132,7 +132,7 @@ async function proved(part: Part, solid: Solid<'part'>): Promise<Part> {
     tools.map(({ tool }) => tool),
     models,
   ).catch(() => undefined)
-  const metal = new RayTree<'part'>(solid.mesh)
+  const metal = treeOf<'part'>(solid.mesh)
   const sharedOf = (feature: Feature): Shared => {
     if (feature.kind === 'hole') return ofHoles(part, feature, metal)
     return milled?.[tools.findIndex((one) => one.feature === feature)] ?? { cut: 0, taken: 0 }

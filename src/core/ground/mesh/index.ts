@@ -6,6 +6,7 @@ export {
   meshBounds,
   meshVolume,
   RayTree,
+  treeOf,
   triangleCount,
   triangleOf,
 } from './mesh'

@@ -66,6 +66,15 @@ interface Node {
 
 const MOST_IN_LEAF = 8
 
+const trees = new WeakMap<Mesh, RayTree<Frame>>()
+
+/** The tree over a mesh, made once for it. */
+export function treeOf<F extends Frame>(mesh: Mesh): RayTree<F> {
+  const made = trees.get(mesh) ?? new RayTree<Frame>(mesh)
+  trees.set(mesh, made)
+  return made as unknown as RayTree<F>
+}
+
 /** A tree of boxes over a mesh, by which a ray meets few triangles: each box is halved across its longest side. */
 export class RayTree<F extends Frame> {
   private readonly root: Node

@@ -1,5 +1,5 @@
 import { add, AXES, norm, type Point, scale, subtract } from '../../ground/geometry'
-import { RayTree, triangleOf } from '../../ground/mesh'
+import { type RayTree, treeOf, triangleOf } from '../../ground/mesh'
 import { type Bounds, boundsOf, gapTo, type Recipe } from '../../ground/recipe'
 import { type Side, SIDES, axisOf, signOf } from '../part'
 import { type Solid, type SolidFace } from '../solid'
@@ -47,7 +47,7 @@ export class Seen {
   private readonly places = new Map<number, readonly At[]>()
 
   constructor(readonly solid: Solid<'part'>) {
-    this.rays = new RayTree(solid.mesh)
+    this.rays = treeOf(solid.mesh)
     this.size = subtract(solid.high, solid.low)
     this.meshMm = Math.max(0.01, norm(this.size) / 1000)
     const triangles = solid.faces.map((): number[] => [])
