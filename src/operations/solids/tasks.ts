@@ -1,4 +1,4 @@
-import { type Result, succeed } from '@/core/ground/issues'
+import { cutText, type Result, succeed } from '@/core/ground/issues'
 import { type Part } from '@/core/work/part'
 import { type SuspectedUnit } from '@/core/work/recognise'
 import { type FacedMesh, type FileUnit } from '@/core/work/solid'
@@ -31,8 +31,9 @@ async function fileOf(
   name: string,
   options: ReadOptions,
 ): Promise<Result<SolidFile>> {
-  const key = `${digestOf(bytes)} ${name} ${options.thicknessMm ?? ''} ${options.layer ?? ''}`
-  if (last?.key === key) return succeed(last.file)
+  const ending = name.slice(name.lastIndexOf('.')).toLowerCase()
+  const key = [digestOf(bytes), ending, options.thicknessMm ?? '', options.layer ?? ''].join(' ')
+  if (last?.key === key) return succeed({ ...last.file, name: cutText(name, 200) })
   const read = await readSolidFile(bytes, name, options, tell)
   if (read.ok) last = { key, file: read.value }
   return read
