@@ -43,7 +43,9 @@ class Describer {
       known.set(hash, [...alike, { edge, index }])
       return index
     }
-    const faces = shapes.map((face) => this.face(face, numberOf))
+    const faces = shapes.map((face) =>
+      this.face(face, numberOf, (edge) => edges[edge]?.kind !== 'free'),
+    )
     return {
       faces,
       edges,
@@ -91,7 +93,11 @@ class Describer {
     return { kind, points }
   }
 
-  private face(face: TopoDS_Face, numberOf: (edge: TopoDS_Edge) => number): RawFace {
+  private face(
+    face: TopoDS_Face,
+    numberOf: (edge: TopoDS_Edge) => number,
+    isPlain: (edge: number) => boolean,
+  ): RawFace {
     const outer = this.kept.keep(this.exact.BRepTools.OuterWire(face))
     const wires = this.each(face, 'WIRE')
       .map((wire) => ({
@@ -102,14 +108,23 @@ class Describer {
           .map(numberOf),
       }))
       .sort((a, b) => Number(b.isOuter) - Number(a.isOuter))
+    const { patchMm2, ...surface } = this.surface(face)
+    const round = wires.length === 1 ? wires[0]?.edges : undefined
     return {
-      areaMm2: this.area(face),
-      ...this.surface(face),
+      // Of a round face with four edges that are no curves of another kind, the patch is all of it.
+      areaMm2:
+        patchMm2 !== undefined && round?.length === 4 && round.every(isPlain)
+          ? patchMm2
+          : this.area(face),
+      ...surface,
       wires: wires.map((wire) => wire.edges).filter((wire) => wire.length > 0),
     }
   }
 
-  private surface(face: TopoDS_Face): Pick<RawFace, 'isClosed' | 'samples' | 'surface'> {
+  /** What a face is of, and of a cylinder the area between the ends of its parameters: those that bound it reach to them. */
+  private surface(
+    face: TopoDS_Face,
+  ): Pick<RawFace, 'isClosed' | 'samples' | 'surface'> & { readonly patchMm2?: number } {
     const adaptor = this.kept.keep(new this.exact.BRepAdaptor_Surface(face, true))
     const kind = KINDS[String(adaptor.GetType())] ?? 'free'
     const { UMax, UMin, VMax, VMin } = this.exact.BRepTools.UVBounds(face)
@@ -136,7 +151,12 @@ class Describer {
     const sweepRad = UMax - UMin
     // Three places a third of the sweep apart: over a whole turn they are as far from each other as can be.
     const circle = (v: number): At[] => [0, 1, 2].map((k) => value(UMin + (sweepRad * k) / 3, v))
+    const patchMm2 =
+      kind === 'cylinder'
+        ? this.kept.keep(adaptor.Cylinder()).Radius() * sweepRad * (VMax - VMin)
+        : undefined
     return {
+      ...(patchMm2 !== undefined && { patchMm2 }),
       surface: { kind, sweepRad, ends: [circle(VMin), circle(VMax)] },
       samples,
       isClosed: sweepRad > 2 * Math.PI - 1e-6,
