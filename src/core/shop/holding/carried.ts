@@ -1,11 +1,19 @@
-import { figurePath, type Vise } from '../workshop'
+import { figurePath, type Vise, type Workshop } from '../workshop'
 import { applyMotion, norm, point, type Point, subtract, withAxis } from '../../ground/geometry'
 import { type Bounds, boundsOfPoints, cornersOfBox } from '../../ground/recipe'
 import { axisOf, normalOf, type PlaneSurface, type Side, signOf } from '../../work/part'
-import { stopError, stopStay, storedStay } from './common'
-import { type Jawed, jawStop, parallelRests } from './jawed'
+import { drawPieces, stopError, stopStay, storedStay } from './common'
+import { type Jawed, jawSolids, jawStop, parallelRests, USUAL_BED_MM } from './jawed'
 import { bedErrors, fixedJawErrors } from './jawedErrors'
-import { type HeldError, type Locator, type Spot, type Standing } from './kind'
+import {
+  type Anchored,
+  type HeldError,
+  type Locator,
+  type Solid,
+  type Spot,
+  type Standing,
+} from './kind'
+import { missing } from './missing'
 import { byId, type Placed, placed, type Work } from './work'
 
 /** What is said of how something that goes with the part is gripped. */
@@ -118,7 +126,7 @@ export function carriedSpots(
 }
 
 /** What zero is kept by: jaw, parallels and stop, at what they bear on. */
-export function carriedStays(
+function carriedStays(
   { jawed, vise }: Carried,
   { stop }: CarriedSo,
   what: string,
@@ -158,7 +166,7 @@ export function carriedStays(
 
 const RESTS = ['parallels', 'rest1', 'rest2', 'rest3'] as const
 
-export function carriedErrors(
+function carriedErrors(
   { jawed, vise }: Carried,
   { inSetup, role }: Pick<Locator, 'role' | 'inSetup'>,
 ): readonly HeldError[] {
@@ -167,3 +175,58 @@ export function carriedErrors(
   if (role === 'rest') return bedErrors(vise, RESTS, { x: inSetup.x, y: inSetup.y - middle })
   return fixedJawErrors(vise, jawed, inSetup)
 }
+
+/**
+ * What of a standing is the vise's and that of what it grips.
+ *
+ * @param owner - what the gripped sides belong to: "frame".
+ * @param what - how people call it: "dovetail".
+ * @param along - what goes along with the part, as it stands.
+ */
+export function carriedStanding(
+  own: Carried,
+  so: CarriedSo,
+  {
+    along,
+    owner,
+    what,
+  }: { readonly along: readonly Solid[]; readonly owner: string; readonly what: string },
+) {
+  const { jawed, vise } = own
+  const solids = [...along, ...jawSolids(vise, jawed, so.stop, ['fixed jaw', 'moving jaw'])]
+  return {
+    clamps: [],
+    solids,
+    stays: carriedStays(own, so, what),
+    mark: markOf(so, owner),
+    overTableMm: vise.bedHeight ?? USUAL_BED_MM,
+    outOfLinePer100: vise.tramPer100,
+    comesBackMm: vise.stopMm,
+    pivot: point<'setup'>(0, 0, jawed.low.z),
+    hidden: [],
+    guideY: 0,
+    stopX: jawed.stopX,
+    stopEnd: so.stop === 'none' ? undefined : so.stop,
+    errors: (locator) => carriedErrors(own, locator),
+    draw: (view, paper) =>
+      drawPieces(own, { clamps: [], solids }, { name: vise.name, guide: '' }, view, paper),
+  } satisfies Partial<Standing>
+}
+
+const markOf = ({ vise }: CarriedSo, owner: string): string => `vise ${vise}, ${owner}`
+
+/** What stays on the machine of it. */
+export const carriedAnchored = (so: CarriedSo, owner: string): Anchored => ({
+  mark: markOf(so, owner),
+  marks: {
+    x: { mark: so.stop, was: `at the ${so.stop} before` },
+    y: { mark: 'jaw' },
+    z: { mark: 'bed' },
+  },
+})
+
+/** What of its gear the workshop does not have. */
+export const carriedIssues = ({ parallels, vise }: CarriedSo, workshop: Workshop) => [
+  ...missing(workshop.vises, vise, 'vise', 'vise'),
+  ...missing(workshop.parallels, parallels, 'parallels', 'parallels'),
+]

@@ -1,9 +1,9 @@
 import { oppositeOf, planeOf, sizeAlong } from '../../../work/part'
+import { carriedAnchored, carriedIssues } from '../carried'
 import { STOP_FIELD } from '../common'
 import { USUALLY_KNOWN_MM } from '../fitted'
 import { parallelsFor } from '../jawedFirst'
 import { type HoldingKind } from '../kind'
-import { missing } from '../missing'
 import { type CarrierHolding, CarrierSchema } from './parameters'
 import { standOnCarrier } from './stand'
 
@@ -61,19 +61,9 @@ export const CARRIER: HoldingKind<CarrierHolding> = {
       stop: 'left',
     }
   },
-  issues: ({ parallels, vise }, workshop) => [
-    ...missing(workshop.vises, vise, 'vise', 'vise'),
-    ...missing(workshop.parallels, parallels, 'parallels', 'parallels'),
-  ],
+  issues: carriedIssues,
   stand: standOnCarrier,
-  anchored: ({ stop, vise }) => ({
-    mark: `vise ${vise}, carrier`,
-    marks: {
-      x: { mark: stop, was: `at the ${stop} before` },
-      y: { mark: 'jaw' },
-      z: { mark: 'bed' },
-    },
-  }),
+  anchored: (holding) => carriedAnchored(holding, 'carrier'),
   registered: () => undefined,
   readingMark: ({ by, on, parallels, stop, thick, vise }) =>
     ['carrier', on, by, thick.mm, vise, parallels, stop].join(' '),

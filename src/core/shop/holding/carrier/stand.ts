@@ -1,15 +1,5 @@
-import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
-import {
-  carriedErrors,
-  carriedSide,
-  carriedSpots,
-  carriedStays,
-  middleOf,
-  turnedRad,
-} from '../carried'
-import { drawPieces } from '../common'
-import { jawSolids, USUAL_BED_MM } from '../jawed'
+import { carriedSide, carriedSpots, carriedStanding, middleOf, turnedRad } from '../carried'
 import { type Attached, type Standing } from '../kind'
 import { type Work } from '../work'
 import { carrierFindings } from './findings'
@@ -22,27 +12,17 @@ const SQUARE_PER_100 = 0.01
 
 export function standOnCarrier(holding: CarrierHolding, work: Work): Standing {
   const own = onCarrier(holding, work)
-  const { jawed, vise } = own
-  const solids = [
-    {
-      name: bodyName(holding),
-      ref: 'carrier',
-      tone: 'steel' as const,
-      shape: box(jawed.low, jawed.high),
-    },
-    ...jawSolids(vise, jawed, holding.stop, ['fixed jaw', 'moving jaw']),
-  ]
+  const what = bodyName(holding)
+  const body = {
+    name: what,
+    ref: 'carrier',
+    tone: 'steel' as const,
+    shape: box(own.jawed.low, own.jawed.high),
+  }
   return {
     ...own,
-    spots: carriedSpots(own, holding, 'carrier', `the ${bodyName(holding)}`),
-    clamps: [],
-    solids,
-    stays: carriedStays(own, holding, bodyName(holding)),
-    mark: `vise ${vise.id}, carrier`,
-    overTableMm: vise.bedHeight ?? USUAL_BED_MM,
-    outOfLinePer100: vise.tramPer100,
-    comesBackMm: vise.stopMm,
-    pivot: point(0, 0, jawed.low.z),
+    ...carriedStanding(own, holding, { owner: 'carrier', what, along: [body] }),
+    spots: carriedSpots(own, holding, 'carrier', `the ${what}`),
     held: [
       {
         face: holding.on,
@@ -57,16 +37,9 @@ export function standOnCarrier(holding: CarrierHolding, work: Work): Standing {
             }),
       },
     ],
-    hidden: [],
     attached: attachedOf(own),
-    guideY: 0,
-    stopX: jawed.stopX,
-    stopEnd: holding.stop === 'none' ? undefined : holding.stop,
     words: carrierWords(own),
-    errors: (locator) => carriedErrors(own, locator),
     findings: (inspected) => carrierFindings(own, inspected),
-    draw: (view, paper) =>
-      drawPieces(own, { clamps: [], solids }, { name: vise.name, guide: '' }, view, paper),
   }
 }
 

@@ -1,8 +1,8 @@
+import { carriedAnchored, carriedIssues } from '../carried'
 import { STOP_FIELD } from '../common'
 import { USUALLY_KNOWN_MM } from '../fitted'
 import { parallelsFor } from '../jawedFirst'
 import { type HoldingKind } from '../kind'
-import { missing } from '../missing'
 import { type FrameHolding, FrameSchema } from './parameters'
 import { standInFrame } from './stand'
 
@@ -63,19 +63,9 @@ export const FRAME: HoldingKind<FrameHolding> = {
       stop: 'left',
     }
   },
-  issues: ({ parallels, vise }, workshop) => [
-    ...missing(workshop.vises, vise, 'vise', 'vise'),
-    ...missing(workshop.parallels, parallels, 'parallels', 'parallels'),
-  ],
+  issues: carriedIssues,
   stand: standInFrame,
-  anchored: ({ stop, vise }) => ({
-    mark: `vise ${vise}, frame`,
-    marks: {
-      x: { mark: stop, was: `at the ${stop} before` },
-      y: { mark: 'jaw' },
-      z: { mark: 'bed' },
-    },
-  }),
+  anchored: (holding) => carriedAnchored(holding, 'frame'),
   registered: () => undefined,
   readingMark: ({ flat, parallels, rim, stop, vise }) =>
     ['frame', flat, rim.mm, vise, parallels, stop].join(' '),

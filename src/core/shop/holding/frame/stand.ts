@@ -1,16 +1,7 @@
 import { applyMotion, point } from '../../../ground/geometry'
 import { box, boundsOfPoints, cornersOfBox } from '../../../ground/recipe'
 import { axisOf, planeOf, SIDES } from '../../../work/part'
-import {
-  carriedErrors,
-  carriedSide,
-  carriedSpots,
-  carriedStays,
-  middleOf,
-  turnedRad,
-} from '../carried'
-import { drawPieces } from '../common'
-import { jawSolids, USUAL_BED_MM } from '../jawed'
+import { carriedSide, carriedSpots, carriedStanding, middleOf, turnedRad } from '../carried'
 import { type Attached, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
 import { frameFindings } from './findings'
@@ -23,33 +14,14 @@ const [SQUARE_PER_100, OPEN_MM] = [0.01, 0.5]
 
 export function standInFrame(holding: FrameHolding, work: Work): Standing {
   const own = inFrame(holding, work)
-  const { jawed, vise } = own
-  const solids = [
-    ...barsOf(own),
-    ...jawSolids(vise, jawed, holding.stop, ['fixed jaw', 'moving jaw']),
-  ]
   return {
     ...own,
+    ...carriedStanding(own, holding, { owner: 'frame', what: 'frame', along: barsOf(own) }),
     spots: spotsOf(own),
-    clamps: [],
-    solids,
-    stays: carriedStays(own, holding, 'frame'),
-    mark: `vise ${vise.id}, frame`,
-    overTableMm: vise.bedHeight ?? USUAL_BED_MM,
-    outOfLinePer100: vise.tramPer100,
-    comesBackMm: vise.stopMm,
-    pivot: point(0, 0, jawed.low.z),
     held: [],
-    hidden: [],
     attached: attachedOf(own),
-    guideY: 0,
-    stopX: jawed.stopX,
-    stopEnd: holding.stop === 'none' ? undefined : holding.stop,
     words: frameWords(own),
-    errors: (locator) => carriedErrors(own, locator),
     findings: (inspected) => frameFindings(own, inspected),
-    draw: (view, paper) =>
-      drawPieces(own, { clamps: [], solids }, { name: vise.name, guide: '' }, view, paper),
   }
 }
 
