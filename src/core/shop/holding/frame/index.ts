@@ -67,6 +67,6 @@ export const FRAME: HoldingKind<FrameHolding> = {
   stand: standInFrame,
   anchored: (holding) => carriedAnchored(holding, 'frame'),
   registered: () => undefined,
-  readingMark: ({ flat, parallels, rim, stop, vise }) =>
-    ['frame', flat, rim.mm, vise, parallels, stop].join(' '),
+  readingMark: ({ faced, flat, parallels, rim, stop, vise }) =>
+    ['frame', flat, faced, rim.mm, vise, parallels, stop].join(' '),
 }

@@ -9,6 +9,7 @@ export type StrapPlace = NonNullable<StrapsHolding['places']>[number]
 type Lying = Pick<Placed, 'low' | 'high'>
 
 const EDGES: readonly StrapPlace['edge'][] = ['left', 'right', 'front', 'back']
+/** A strap lies on no more of the work than this part of its length. */
 const MOST_SHARE = 1 / 4
 
 export const placesOf = ({ count = 2, places = [] }: StrapsHolding): readonly StrapPlace[] =>

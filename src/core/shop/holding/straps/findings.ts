@@ -3,6 +3,7 @@ import { boundsOf } from '../../../ground/recipe'
 import { throughHoles } from '../cuts'
 import { cutsUnder } from '../inTheWay'
 import { type Inspected } from '../kind'
+import { reachAlong } from './clamps'
 import { type OnTable } from './layout'
 
 /** What a strap is in the way of, and what is drilled into under the part. */
@@ -43,7 +44,7 @@ export function strapFindings(own: OnTable, inspected: Inspected): readonly Find
             'clamp.crowded',
             i,
             'The straps leave little of the top free.',
-            `They lie on ${length(Math.min(strap.reach, (high.x - low.x) / 4))} at each end of ${length(high.x - low.x)}. Straps with less reach, or another holding.`,
+            `They lie on ${length(reachAlong(strap, high.x - low.x))} at each end of ${length(high.x - low.x)}. Straps with less reach, or another holding.`,
           ),
         ]
       : []

@@ -34,7 +34,7 @@ export function strapWords(own: OnTable): HoldingWords {
       faceAt.guide,
       ...stopCaption(own, holding.stop),
     ],
-    note: `${clamps.length} straps over the parallels. What they hold is for a qualified person to judge: studs, blocks and straps have limits of their own, and thin work bends where nothing lies under a strap.`,
+    note: `${clamps.length} straps. What they hold is for a qualified person to judge: studs, blocks and straps have limits of their own, and thin work bends where nothing lies under a strap.`,
     lines: [
       `${work.machine.name}, table, ${strap.name.toLowerCase()}, ${parallels.name.toLowerCase()}.`,
       `${face('up')} up, standing on ${face('down')}, ${length(low.z)} over the table; ${squared}.`,
