@@ -1,11 +1,22 @@
 import { type ViseHolding } from '@/core/shop/holding'
-import { type Feature, newPart, type Part, type Side } from '@/core/work/part'
+import { type Feature, newPart, type Part, type Requirement, type Side } from '@/core/work/part'
 import { changeClamping, type Op, type OwnClamping, type Setup, type Way } from '@/core/plan/way'
 
 export const mm = (value: number): { mm: number } => ({ mm: value })
 
 /** A block 100 × 60 × 40, every face to be cut. */
 export const plainBlock = (): Part => newPart('Block', { x: mm(100), y: mm(60), z: mm(40) })
+
+/** Two surfaces, to within a millimetre of each other. */
+export const distance = (of: string, to: string): Requirement => ({
+  kind: 'distance',
+  id: `${of} ${to}`,
+  critical: false,
+  of,
+  to,
+  plus: mm(1),
+  minus: mm(-1),
+})
 
 /** A bored hole of 8 through the top, so far from the left and the front. */
 export const topHole = (

@@ -5,20 +5,11 @@ import { findingsOf } from '../../foreman/findings'
 import { planWay } from '../../plan/planning'
 import { type Feature, newPart, type Part, type Requirement } from '../../work/part'
 import { STANDARD_WORKSHOP } from '../workshop'
-import { mm, setup, topHole, way } from '../../../../tests/support/documents'
+import { distance, mm, setup, topHole, way } from '../../../../tests/support/documents'
 import { IN_FRAME } from '../../../../tests/support/holdingScenes'
 import { bright, only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 
-const distance = (of: string, to: string): Requirement => ({
-  kind: 'distance',
-  id: `${of} ${to}`,
-  critical: false,
-  of,
-  to,
-  plus: mm(1),
-  minus: mm(-1),
-})
 /** A hole from above, in the middle, and a wide one from below beside it. */
 const HOLES = [
   topHole('d', 50, 30),

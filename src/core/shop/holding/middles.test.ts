@@ -8,7 +8,7 @@ import { chainOf } from '../../predict/prediction'
 import { type Setup, type Way } from '../../plan/way'
 import { type Feature, newPart, type Part, type Requirement } from '../../work/part'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
-import { mm, setup, topHole, way } from '../../../../tests/support/documents'
+import { distance, mm, setup, topHole, way } from '../../../../tests/support/documents'
 import {
   IN_CHUCK,
   IN_V,
@@ -23,15 +23,6 @@ import { bright, only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { type Holding, kindOf } from '.'
 
-const distance = (of: string, to: string): Requirement => ({
-  kind: 'distance',
-  id: `${of} ${to}`,
-  critical: false,
-  of,
-  to,
-  plus: mm(1),
-  minus: mm(-1),
-})
 const asking = (part: Part, ...requirements: Requirement[]): Part => ({ ...part, requirements })
 /** The worst that each requirement of a part may be off by, mm. */
 const worstOf = (workshop: Workshop, part: Part, plan: Way): readonly (number | undefined)[] =>

@@ -6,22 +6,13 @@ import { steerable } from '../../../predict/measured'
 import { findingsOf } from '../../../foreman/findings'
 import { stepsOf } from '../../../paper/run'
 import { chainOf, predictWay } from '../../../predict/prediction'
-import { newPart, type Part, type Requirement } from '../../../work/part'
+import { newPart, type Part } from '../../../work/part'
 import { wayIssues } from '../../../plan/way'
-import { mm, setup, topHole, way } from '../../../../../tests/support/documents'
+import { distance, mm, setup, topHole, way } from '../../../../../tests/support/documents'
 import { bright, only } from '../../../../../tests/support/perfect'
 import { predictionOf } from '../../../../../tests/support/predictionOf'
 import { type MateHolding } from './parameters'
 
-const distance = (of: string, to: string): Requirement => ({
-  kind: 'distance',
-  id: `${of} ${to}`,
-  critical: false,
-  of,
-  to,
-  plus: mm(1),
-  minus: mm(-1),
-})
 /** A bright block with a hole so far from its left end, and another 70 further on. */
 const block = (x: number): Part => ({
   ...bright({
