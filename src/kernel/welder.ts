@@ -9,12 +9,15 @@ export class Welder {
 
   /** Takes the vertices and triangles of one face. */
   add(positions: ArrayLike<number>, triangles: ArrayLike<number>, face: number): void {
-    const at = (i: number): number =>
-      this.vertex(
-        positions[3 * i] as number,
-        positions[3 * i + 1] as number,
-        positions[3 * i + 2] as number,
-      )
+    const own = new Map<number, number>()
+    const at = (i: number): number => {
+      const known = own.get(i)
+      if (known !== undefined) return known
+      const [x, y, z] = [positions[3 * i], positions[3 * i + 1], positions[3 * i + 2]]
+      const vertex = this.vertex(x as number, y as number, z as number)
+      own.set(i, vertex)
+      return vertex
+    }
     for (let t = 0; t < triangles.length; t += 3) {
       const [a, b, c] = [
         at(triangles[t] as number),

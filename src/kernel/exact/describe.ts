@@ -1,17 +1,22 @@
 import { type TopoDS_Edge, type TopoDS_Face, type TopoDS_Shape } from 'replicad-opencascadejs'
 import { point, type Point } from '@/core/ground/geometry'
-import { type FacedMesh, type RawBody, type RawFace, type RawSurface } from '@/core/work/solid'
-import { Welder } from '../welder'
-import { type Exact, Kept, volumeOf } from './load'
+import { type RawBody, type RawFace, type RawSurface } from '@/core/work/solid'
+import { type Exact, hashOf, Kept, partsOf, volumeOf } from './load'
+import { meshBody } from './mesh'
 
 type At = Point<'file'>
 
-/** How far triangles may be off what is round: so much of the body's size, and so much of a turn. */
-const [MESH_SHARE, MESH_RAD] = [1 / 2000, 0.8]
-/** Places along an edge that is bent, and each way over a face that is of no named kind. */
-const [EDGE_PLACES, FREE_PLACES] = [16, 12]
-
-const MOST_HASH = 2 ** 31 - 1
+/** Steps between places along an edge that is bent. */
+const EDGE_PLACES = 16
+/** Steps between places each way over a face: its middle is enough where the kernel says all else of it. */
+const PLACES: Readonly<Record<RawSurface['kind'], number>> = {
+  plane: 0,
+  cylinder: 0,
+  cone: 0,
+  sphere: 2,
+  torus: 2,
+  free: 12,
+}
 
 /** Everything that is wanted of one body, as plain data. */
 export function describeBody(exact: Exact, body: TopoDS_Shape, sizeMm: number): RawBody {
@@ -31,11 +36,11 @@ class Describer {
 
   body(body: TopoDS_Shape, sizeMm: number): RawBody {
     const shapes = this.faces(body)
-    const mesh = this.mesh(body, shapes, sizeMm)
+    const mesh = meshBody(this.exact, this.kept, body, shapes, sizeMm)
     const edges: RawBody['edges'][number][] = []
     const known = new Map<number, { edge: TopoDS_Edge; index: number }[]>()
     const numberOf = (edge: TopoDS_Edge): number => {
-      const hash = this.exact.ReplicadShapeHasher.HashCode(edge, MOST_HASH)
+      const hash = hashOf(this.exact, edge)
       const alike = known.get(hash) ?? []
       const same = alike.find((one) => one.edge.IsSame(edge))
       if (same) return same.index
@@ -55,18 +60,12 @@ class Describer {
     }
   }
 
-  private each(of: TopoDS_Shape, kind: 'EDGE' | 'FACE' | 'WIRE'): TopoDS_Shape[] {
-    const { TopAbs_ShapeEnum, TopExp_Explorer } = this.exact
-    const found: TopoDS_Shape[] = []
-    const explorer = this.kept.keep(
-      new TopExp_Explorer(of, TopAbs_ShapeEnum[`TopAbs_${kind}`], TopAbs_ShapeEnum.TopAbs_SHAPE),
-    )
-    for (; explorer.More(); explorer.Next()) found.push(this.kept.keep(explorer.Current()))
-    return found
+  private parts(of: TopoDS_Shape, kind: 'EDGE' | 'FACE' | 'WIRE'): readonly TopoDS_Shape[] {
+    return partsOf(this.exact, this.kept, of, kind)
   }
 
   private faces(body: TopoDS_Shape): TopoDS_Face[] {
-    return this.each(body, 'FACE').map((shape) => this.kept.keep(this.exact.TopoDS.Face(shape)))
+    return this.parts(body, 'FACE').map((shape) => this.kept.keep(this.exact.TopoDS.Face(shape)))
   }
 
   private area(of: TopoDS_Shape): number {
@@ -99,10 +98,10 @@ class Describer {
     isPlain: (edge: number) => boolean,
   ): RawFace {
     const outer = this.kept.keep(this.exact.BRepTools.OuterWire(face))
-    const wires = this.each(face, 'WIRE')
+    const wires = this.parts(face, 'WIRE')
       .map((wire) => ({
         isOuter: wire.IsSame(outer),
-        edges: this.each(wire, 'EDGE')
+        edges: this.parts(wire, 'EDGE')
           .map((shape) => this.kept.keep(this.exact.TopoDS.Edge(shape)))
           .filter((edge) => !this.exact.BRep_Tool.Degenerated(edge))
           .map(numberOf),
@@ -142,10 +141,13 @@ class Describer {
       out.delete()
       return found
     }
-    const n = kind === 'free' ? FREE_PLACES : 2
-    const samples = Array.from({ length: (n + 1) ** 2 }, (_, k) =>
-      sample(k % (n + 1), Math.floor(k / (n + 1)), n),
-    ).filter(({ out }) => Number.isFinite(out.x))
+    const n = PLACES[kind]
+    const samples =
+      n === 0
+        ? [sample(1, 1, 2)]
+        : Array.from({ length: (n + 1) ** 2 }, (_, k) =>
+            sample(k % (n + 1), Math.floor(k / (n + 1)), n),
+          ).filter(({ out }) => Number.isFinite(out.x))
     const isClosed = adaptor.IsUClosed() || adaptor.IsVClosed()
     if (kind !== 'cylinder' && kind !== 'cone') return { surface: { kind }, samples, isClosed }
     const sweepRad = UMax - UMin
@@ -161,28 +163,6 @@ class Describer {
       samples,
       isClosed: sweepRad > 2 * Math.PI - 1e-6,
     }
-  }
-
-  /** Triangles with the vertices of neighbours joined, so that the mesh is closed. */
-  private mesh(body: TopoDS_Shape, faces: readonly TopoDS_Face[], sizeMm: number): FacedMesh {
-    const { ReplicadMeshExtractor } = this.exact
-    const within = Math.max(1e-4, sizeMm * MESH_SHARE)
-    const data = ReplicadMeshExtractor.extract(body, within, MESH_RAD, true)
-    const { buffer } = this.exact.wasmMemory
-    const positions = new Float32Array(buffer, data.getVerticesPtr(), data.getVerticesSize())
-    const triangles = new Uint32Array(buffer, data.getTrianglesPtr(), data.getTrianglesSize())
-    const groups = new Int32Array(buffer, data.getFaceGroupsPtr(), data.getFaceGroupsSize())
-    const welded = new Welder()
-    // Groups come in the order of the faces: from where, how many, of which face; a face without facets has none.
-    let group = 0
-    faces.forEach((face, index) => {
-      if (groups[group + 2] !== this.exact.ReplicadShapeHasher.HashCode(face, MOST_HASH)) return
-      const from = groups[group] as number
-      welded.add(positions, triangles.subarray(from, from + (groups[group + 1] as number)), index)
-      group += 3
-    })
-    data.delete()
-    return welded.mesh()
   }
 }
 

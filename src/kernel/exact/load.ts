@@ -33,3 +33,25 @@ export function volumeOf(exact: Exact, kept: Kept, body: TopoDS_Shape): number {
   exact.BRepGProp.VolumeProperties(body, sums, false, false, false)
   return sums.Mass()
 }
+
+/** What a shape is made of, in the kernel's own order: what several of its faces share comes once with each. */
+export function partsOf(
+  exact: Exact,
+  kept: Kept,
+  of: TopoDS_Shape,
+  kind: 'EDGE' | 'FACE' | 'SHELL' | 'SOLID' | 'WIRE',
+): readonly TopoDS_Shape[] {
+  const { TopAbs_ShapeEnum, TopExp_Explorer } = exact
+  const found: TopoDS_Shape[] = []
+  const explorer = kept.keep(
+    new TopExp_Explorer(of, TopAbs_ShapeEnum[`TopAbs_${kind}`], TopAbs_ShapeEnum.TopAbs_SHAPE),
+  )
+  for (; explorer.More(); explorer.Next()) found.push(kept.keep(explorer.Current()))
+  return found
+}
+
+const MOST_HASH = 2 ** 31 - 1
+
+/** A number by which a shape is looked up: the same for the same, mostly another for another. */
+export const hashOf = (exact: Exact, shape: TopoDS_Shape): number =>
+  exact.ReplicadShapeHasher.HashCode(shape, MOST_HASH)

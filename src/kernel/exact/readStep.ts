@@ -3,7 +3,7 @@ import { fail, type Result, succeed } from '@/core/ground/issues'
 import { meshVolume } from '@/core/ground/mesh'
 import { type FileUnit, lookAtStep, type RawBody } from '@/core/work/solid'
 import { describeBody } from './describe'
-import { type Exact, Kept, volumeOf } from './load'
+import { type Exact, Kept, partsOf, volumeOf } from './load'
 
 /** More bodies than this are an assembly to be taken apart first. */
 const MOST_BODIES = 200
@@ -141,25 +141,6 @@ function describeAll(
     : fail('step.no-volume', 'No body of the file has a volume. Export it again as a solid.')
 }
 
-function partsOf(
-  exact: Exact,
-  kept: Kept,
-  of: TopoDS_Shape,
-  kind: 'SOLID' | 'FACE',
-): readonly TopoDS_Shape[] {
-  const { TopAbs_ShapeEnum } = exact
-  const found: TopoDS_Shape[] = []
-  const explorer = kept.keep(
-    new exact.TopExp_Explorer(
-      of,
-      TopAbs_ShapeEnum[`TopAbs_${kind}`],
-      TopAbs_ShapeEnum.TopAbs_SHAPE,
-    ),
-  )
-  for (; explorer.More(); explorer.Next()) found.push(kept.keep(explorer.Current()))
-  return found
-}
-
 /** What gaps between surfaces are closed by joining them, mm. */
 const SEWN_MM = 0.01
 
@@ -170,12 +151,9 @@ function sewnTogether(exact: Exact, kept: Kept, whole: TopoDS_Shape): TopoDS_Sha
   sewing.Add(whole)
   sewing.Perform(kept.keep(new exact.Message_ProgressRange()))
   const shape = kept.keep(sewing.SewedShape())
-  const { TopAbs_ShapeEnum } = exact
-  const shells = kept.keep(
-    new exact.TopExp_Explorer(shape, TopAbs_ShapeEnum.TopAbs_SHELL, TopAbs_ShapeEnum.TopAbs_SHAPE),
-  )
-  if (!shells.More()) return undefined
-  const shell = kept.keep(exact.TopoDS.Shell(shells.Current()))
+  const [first] = partsOf(exact, kept, shape, 'SHELL')
+  if (!first) return undefined
+  const shell = kept.keep(exact.TopoDS.Shell(first))
   if (!exact.BRep_Tool.IsClosed(shell)) return undefined
   const made = kept.keep(new exact.BRepBuilderAPI_MakeSolid(shell))
   const solid = kept.keep(made.Solid())

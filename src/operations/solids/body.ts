@@ -1,5 +1,5 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
-import { add, norm, scale, subtract } from '@/core/ground/geometry'
+import { add, norm, type Point, scale, subtract } from '@/core/ground/geometry'
 import { type Mesh, type RayTree, treeOf } from '@/core/ground/mesh'
 import { acrossOf, type Recipe } from '@/core/ground/recipe'
 import {
@@ -149,31 +149,43 @@ async function proved(part: Part, solid: Solid<'part'>): Promise<Part> {
   return { ...kept, model: { ...(kept.model as Model), missing } }
 }
 
-/** Places of a hole that are looked at: shares of its radius and of its depth, and how many all round. */
-const [HOLE_RADII, HOLE_DEPTHS, HOLE_ROUND] = [[0, 0.95], [0.05, 0.5, 0.95], 4]
+/** Lines along a hole that are looked at: shares of its radius, which facets leave free, and how many all round. */
+const [HOLE_RADII, HOLE_ROUND] = [[0.1, 0.9], 4]
+/** Shares of its depth from which to which it is looked at. */
+const [HOLE_FROM, HOLE_TO] = [0.02, 0.98]
 
-/** What holes would cut of the body, and what they take, mm³: by places all over them, which is quicker than their facets. */
+/** What holes would cut of the body, and what they take, mm³: by lines all along them, which is quicker than their facets. */
 function ofHoles(part: Part, hole: Hole, metal: RayTree<'part'>): Shared {
   const radius = hole.diameter.mm / 2
   let [cut, taken] = [0, 0]
   for (const { from, to } of holeLines(part, hole)) {
-    const along = subtract(to, from)
+    const along = scale(subtract(to, from), HOLE_TO - HOLE_FROM)
+    const first = add(from, scale(subtract(to, from), HOLE_FROM))
     const [u, v] = acrossOf(along)
-    const places = HOLE_DEPTHS.flatMap((deep) =>
-      HOLE_RADII.flatMap((out) =>
-        Array.from({ length: out === 0 ? 1 : HOLE_ROUND }, (_, i) => {
-          const angle = (2 * Math.PI * i) / HOLE_ROUND
-          const aside = add(scale(u, Math.cos(angle)), scale(v, Math.sin(angle)))
-          return add(add(from, scale(along, deep)), scale(aside, out * radius))
-        }),
-      ),
+    const lines = HOLE_RADII.flatMap((out) =>
+      Array.from({ length: out === 0 ? 1 : HOLE_ROUND }, (_, i) => {
+        const angle = (2 * Math.PI * (i + 0.37)) / HOLE_ROUND
+        const aside = add(scale(u, Math.cos(angle)), scale(v, Math.sin(angle)))
+        return add(first, scale(aside, out * radius))
+      }),
     )
-    const inMetal = places.filter((place) => metal.isInside(place)).length
-    const volume = Math.PI * radius ** 2 * norm(along)
-    cut += (volume * inMetal) / places.length
+    const inMetal = lines.reduce((sum, line) => sum + metalAlong(metal, line, along), 0)
+    const volume = Math.PI * radius ** 2 * norm(subtract(to, from))
+    cut += (volume * inMetal) / lines.length
     taken += volume
   }
   return { cut, taken }
+}
+
+/** Which share of a line is in metal. */
+function metalAlong(metal: RayTree<'part'>, from: Point<'part'>, along: Point<'part'>): number {
+  const walls = metal.hits(from, along).flatMap(({ away }) => (away < 1 ? [away] : []))
+  let [inMetal, at, isMetal] = [0, 0, metal.isInside(from)]
+  for (const wall of [...walls, 1]) {
+    if (isMetal) inMetal += wall - at
+    ;[at, isMetal] = [wall, !isMetal]
+  }
+  return inMetal
 }
 
 /** The part without a feature: its faces go to the rest. */

@@ -57,14 +57,8 @@ export interface Hit {
   readonly away: number
 }
 
-/** A box of the tree: its six limits, and its two halves or its triangles. */
-interface Node {
-  readonly limits: readonly number[]
-  readonly halves?: readonly [Node, Node]
-  readonly triangles?: readonly number[]
-}
-
 const MOST_IN_LEAF = 8
+const NO_HALVES = -1
 
 const trees = new WeakMap<Mesh, RayTree<Frame>>()
 
@@ -75,16 +69,25 @@ export function treeOf<F extends Frame>(mesh: Mesh): RayTree<F> {
   return made as unknown as RayTree<F>
 }
 
-/** A tree of boxes over a mesh, by which a ray meets few triangles: each box is halved across its longest side. */
+/**
+ * A tree of boxes over a mesh, by which a ray meets few triangles: each box is halved across its longest side.
+ * It lies in plain arrays: six limits a box, and of each box its two halves or, where it has none, its triangles.
+ */
 export class RayTree<F extends Frame> {
-  private readonly root: Node
+  private readonly limits: number[] = []
+  /** The later of a box's two halves, the earlier follows the box itself; none in a leaf. */
+  private readonly other: number[] = []
+  /** From where and to where the triangles of a leaf lie in `order`. */
+  private readonly spans: number[] = []
+  private readonly order: number[] = []
+  private readonly open: number[] = []
 
   constructor(private readonly mesh: Mesh) {
     const count = triangleCount(mesh)
     const middles = new Float32Array(3 * count)
     for (let t = 0; t < count; t++)
       for (let k = 0; k < 3; k++) middles[3 * t + k] = this.middle(t, k)
-    this.root = this.split(
+    this.split(
       Array.from({ length: count }, (_, t) => t),
       middles,
     )
@@ -98,16 +101,16 @@ export class RayTree<F extends Frame> {
     return (this.at(t, 0, k) + this.at(t, 1, k) + this.at(t, 2, k)) / 3
   }
 
-  private split(triangles: number[], middles: Float32Array): Node {
-    const limits = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity]
-    for (const t of triangles)
-      for (let k = 0; k < 3; k++)
-        for (let corner = 0; corner < 3; corner++) {
-          const value = this.at(t, corner, k)
-          if (value < (limits[k] as number)) limits[k] = value
-          if (value > (limits[k + 3] as number)) limits[k + 3] = value
-        }
-    if (triangles.length <= MOST_IN_LEAF) return { limits, triangles }
+  private split(triangles: number[], middles: Float32Array): void {
+    const limits = this.limitsOf(triangles)
+    const box = this.other.push(NO_HALVES) - 1
+    this.limits.push(...limits)
+    this.spans.push(this.order.length, this.order.length)
+    if (triangles.length <= MOST_IN_LEAF) {
+      this.order.push(...triangles)
+      this.spans[2 * box + 1] = this.order.length
+      return
+    }
     const sides = [0, 1, 2].map((k) => (limits[k + 3] as number) - (limits[k] as number))
     const longest = sides.indexOf(Math.max(...sides))
     const half = triangles.length >> 1
@@ -118,48 +121,69 @@ export class RayTree<F extends Frame> {
       triangles.length - 1,
       (a, b) => (middles[3 * a + longest] as number) - (middles[3 * b + longest] as number),
     )
-    return {
-      limits,
-      halves: [
-        this.split(triangles.slice(0, half), middles),
-        this.split(triangles.slice(half), middles),
-      ],
-    }
+    this.split(triangles.slice(0, half), middles)
+    this.other[box] = this.other.length
+    this.split(triangles.slice(half), middles)
+  }
+
+  private limitsOf(triangles: readonly number[]): readonly number[] {
+    const limits = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity]
+    for (const t of triangles)
+      for (let k = 0; k < 3; k++)
+        for (let corner = 0; corner < 3; corner++) {
+          const value = this.at(t, corner, k)
+          if (value < (limits[k] as number)) limits[k] = value
+          if (value > (limits[k + 3] as number)) limits[k + 3] = value
+        }
+    return limits
   }
 
   /** All places where a ray meets the mesh, nearest first. */
   hits(from: Point<F>, along: Point<F>): readonly Hit[] {
     const found: Hit[] = []
-    const begin = [from.x, from.y, from.z]
-    const inverse = [1 / along.x, 1 / along.y, 1 / along.z]
-    const open: Node[] = [this.root]
-    for (let node = open.pop(); node; node = open.pop()) {
-      if (!this.isMet(node.limits, begin, inverse)) continue
-      if (node.halves) open.push(node.halves[0], node.halves[1])
-      if (!node.triangles) continue
-      for (const t of node.triangles) {
-        const away = this.meets(t, from, along)
-        if (away !== undefined) found.push({ triangle: t, away })
-      }
-    }
+    this.meet(from, along, (triangle, away) => found.push({ triangle, away }))
     return found.sort((a, b) => a.away - b.away)
   }
 
-  private isMet(
-    limits: readonly number[],
-    begin: readonly number[],
-    inverse: readonly number[],
-  ): boolean {
+  private meet(
+    from: Point<F>,
+    along: Point<F>,
+    found: (triangle: number, away: number) => void,
+  ): void {
+    const { open, order, other, spans } = this
+    const begin = [from.x, from.y, from.z]
+    const inverse = [1 / along.x, 1 / along.y, 1 / along.z]
+    open.push(0)
+    for (let box = open.pop(); box !== undefined; box = open.pop()) {
+      if (!this.isMet(6 * box, begin, inverse)) continue
+      const half = other[box] as number
+      if (half !== NO_HALVES) {
+        open.push(box + 1, half)
+        continue
+      }
+      const end = spans[2 * box + 1] as number
+      for (let i = spans[2 * box] as number; i < end; i++) {
+        const away = this.meets(order[i] as number, from, along)
+        if (away !== undefined) found(order[i] as number, away)
+      }
+    }
+  }
+
+  /** A ray within the plane of a side gives 0 · ∞, which is no number: that side then limits nothing. */
+  private isMet(box: number, begin: readonly number[], inverse: readonly number[]): boolean {
+    const { limits } = this
     let [near, far] = [0, Infinity]
     for (let k = 0; k < 3; k++) {
-      const a = ((limits[k] as number) - (begin[k] as number)) * (inverse[k] as number)
-      const b = ((limits[k + 3] as number) - (begin[k] as number)) * (inverse[k] as number)
-      // A ray within the plane of a side gives 0 · ∞: that side then limits nothing.
-      if (Number.isNaN(a) || Number.isNaN(b)) continue
-      near = Math.max(near, Math.min(a, b))
-      far = Math.min(far, Math.max(a, b))
+      const from = begin[k] as number
+      const by = inverse[k] as number
+      const a = ((limits[box + k] as number) - from) * by
+      const b = ((limits[box + k + 3] as number) - from) * by
+      const [low, high] = a < b ? [a, b] : [b, a]
+      if (low > near && high >= low) near = low
+      if (high < far && low <= high) far = high
+      if (near > far) return false
     }
-    return near <= far
+    return true
   }
 
   /** Möller and Trumbore, "Fast, minimum storage ray-triangle intersection", 1997; in plain numbers, since it is most of the work. */
@@ -195,7 +219,13 @@ export class RayTree<F extends Frame> {
   /** Whether a place is inside: by the number of walls that are met on three ways out, the majority of the three. */
   isInside(at: Point<F>): boolean {
     const [first, second, third] = WAYS_OUT
-    const says = ([x, y, z]: Way): boolean => this.hits(at, point<F>(x, y, z)).length % 2 === 1
+    const says = ([x, y, z]: Way): boolean => {
+      let isOdd = false
+      this.meet(at, point<F>(x, y, z), () => {
+        isOdd = !isOdd
+      })
+      return isOdd
+    }
     const [one, other] = [says(first), says(second)]
     return one === other ? one : says(third)
   }

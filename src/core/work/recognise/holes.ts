@@ -70,9 +70,15 @@ const RIM_SLACK = 1.1
 function mouthLevel(seen: Seen, { along, at }: Stack, end: Stretch, isHigh: boolean): number {
   const rim = isHigh ? end.high : end.low
   const out = isHigh ? along : scale(along, -1)
-  const edges = new Set(end.faces.flatMap((face) => seen.solid.faces[face]?.edges ?? []))
-  const levels = seen.solid.faces.flatMap((face) => {
-    if (face.kind !== 'plane' || !face.edges.some((edge) => edges.has(edge))) return []
+  const { edges, faces } = seen.solid
+  const beside = new Set(
+    end.faces.flatMap(
+      (face) => faces[face]?.edges.flatMap((edge) => edges[edge]?.faces ?? []) ?? [],
+    ),
+  )
+  const levels = [...beside].flatMap((index) => {
+    const face = faces[index]
+    if (face?.kind !== 'plane') return []
     const slope = dot(face.plane.out, out)
     if (slope < 0.05) return []
     const t = dot(subtract(face.plane.at, at), face.plane.out) / dot(along, face.plane.out)

@@ -27,6 +27,21 @@ function isOnSkin(pieces: readonly Piece[], at: At, near: number): boolean {
   return Math.abs(gap) < near
 }
 
+const around = (places: readonly At[]): Bounds<'part'> => {
+  const least = (of: (...mm: number[]) => number): At => {
+    const [x, y, z] = AXES.map((axis) => of(...places.map((at) => at[axis]))) as [
+      number,
+      number,
+      number,
+    ]
+    return { x, y, z }
+  }
+  return { low: least(Math.min), high: least(Math.max) }
+}
+
+const overlap = (a: Bounds<'part'>, b: Bounds<'part'>, near: number): boolean =>
+  AXES.every((axis) => a.low[axis] < b.high[axis] + near && b.low[axis] < a.high[axis] + near)
+
 const isWithin = ({ high, low }: Bounds<'part'>, at: At, near: number): boolean =>
   at.x > low.x - near &&
   at.y > low.y - near &&
@@ -103,7 +118,11 @@ export class Seen {
   private lieOn(face: SolidFace<'part'>, pieces: readonly Piece[]): boolean {
     const near = face.kind === 'plane' ? 1e-3 : 2 * this.meshMm
     const places = this.placesOn(face)
-    return places.length > 0 && places.every((at) => isOnSkin(pieces, at, near))
+    const [first] = places
+    if (!first || !isOnSkin(pieces, first, near)) return false
+    const about = around(places)
+    const there = pieces.filter(({ bounds }) => overlap(bounds, about, near))
+    return places.every((at) => isOnSkin(there, at, near))
   }
 
   /** Middles of the triangles of a face, not too many. */

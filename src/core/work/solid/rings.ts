@@ -1,7 +1,7 @@
-import { type PlanePoint, planeDistance, type Point } from '../../ground/geometry'
+import { type PlanePoint, planeDistance, point, type Point } from '../../ground/geometry'
 import { circleRing, type Corner, reversed, type Ring, ringArea } from '../../ground/outline'
 import { alongPlane, type Plane } from '../../ground/recipe'
-import { fitCircle } from './fit'
+import { circleThrough, fitCircle, type FittedCircle } from './fit'
 import { type SolidEdge } from './solid'
 
 /** What a spline may be off a line or an arc to be taken for one, mm. */
@@ -62,7 +62,7 @@ const meets = (piece: Piece, at: PlanePoint): boolean =>
 function cornersOf({ isStraight, places }: Piece): readonly Corner[] {
   const [first, last] = [places[0] as PlanePoint, places[places.length - 1] as PlanePoint]
   if (isStraight || places.length < 3 || isLine(places)) return [first]
-  const circle = fitCircle(places)
+  const circle = circleOf(places)
   if (!circle || circle.misfitMm > SPLINE_MISFIT_MM) return places.slice(0, -1)
   const turn = places.slice(1).reduce((sum, p, i) => {
     const q = places[i] as PlanePoint
@@ -77,6 +77,22 @@ function cornersOf({ isStraight, places }: Piece): readonly Corner[] {
     return turn < 0 ? reversed(whole) : whole
   }
   return [{ ...first, bulge: Math.tan(turn / 4) }]
+}
+
+/** What a drawn circle may be off itself by arithmetic, mm. */
+const DRAWN_MM = 1e-7
+
+/** The circle that places lie on: of a drawn one three of them tell it, any other is fitted. */
+function circleOf(places: readonly PlanePoint[]): FittedCircle | undefined {
+  const [a, b, c] = [0, 1 / 3, 2 / 3].map((share) => {
+    const { x, y } = places[Math.round(share * (places.length - 1))] as PlanePoint
+    return point<'file'>(x, y, 0)
+  }) as [Point<'file'>, Point<'file'>, Point<'file'>]
+  const three = circleThrough(a, b, c)
+  if (!three) return fitCircle(places)
+  const { centre, radiusMm } = three
+  const misfitMm = Math.max(...places.map((p) => Math.abs(planeDistance(p, centre) - radiusMm)))
+  return misfitMm < DRAWN_MM ? { centre, radiusMm, misfitMm } : fitCircle(places)
 }
 
 function isLine(places: readonly PlanePoint[]): boolean {
