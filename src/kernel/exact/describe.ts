@@ -1,5 +1,10 @@
-import { type TopoDS_Edge, type TopoDS_Face, type TopoDS_Shape } from 'replicad-opencascadejs'
-import { point, type Point } from '@/core/ground/geometry'
+import {
+  type BRepAdaptor_Curve,
+  type TopoDS_Edge,
+  type TopoDS_Face,
+  type TopoDS_Shape,
+} from 'replicad-opencascadejs'
+import { add, point, type Point, scale } from '@/core/ground/geometry'
 import { type RawBody, type RawFace, type RawSurface } from '@/core/work/solid'
 import { type Exact, hashOf, Kept, partsOf, volumeOf } from './load'
 import { meshBody } from './mesh'
@@ -86,10 +91,23 @@ class Describer {
     const type = String(curve.GetType())
     const kind = type === 'GeomAbs_Line' ? 'line' : type === 'GeomAbs_Circle' ? 'circle' : 'free'
     const pieces = kind === 'line' ? 1 : EDGE_PLACES
+    const value = kind === 'circle' ? this.onCircle(curve) : (t: number) => this.at(curve.Value(t))
     const points = Array.from({ length: pieces + 1 }, (_, i) =>
-      this.at(curve.Value(first + ((last - first) * i) / pieces)),
+      value(first + ((last - first) * i) / pieces),
     )
     return { kind, points }
+  }
+
+  /** Places on a circle by its turn, rad: its own arithmetic, which is quicker than asking for each. */
+  private onCircle(curve: BRepAdaptor_Curve): (rad: number) => At {
+    const circle = this.kept.keep(curve.Circle())
+    const position = this.kept.keep(circle.Position())
+    const [centre, x, y] = [circle.Location(), position.XDirection(), position.YDirection()].map(
+      (one) => this.at(one),
+    ) as [At, At, At]
+    const radius = circle.Radius()
+    return (rad) =>
+      add(centre, add(scale(x, radius * Math.cos(rad)), scale(y, radius * Math.sin(rad))))
   }
 
   private face(

@@ -5,6 +5,7 @@ import { type Frame, type Motion } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
 import { type SkinEdge } from '@/core/work/stock'
 import { EdgePicks } from './edgePicks'
+import { creaseGeometry, flatGeometry } from './geometry'
 import { paint, type Skinned, token } from './paint'
 
 THREE.Mesh.prototype.raycast = acceleratedRaycast
@@ -56,6 +57,10 @@ export class StageScene {
   private framed = 0
   private isTurned = false
   private isAsked = false
+  private isDisposed = false
+  private isFresh = false
+  /** What of the bodies is made after they are seen, each in a task of its own: the page answers in between. */
+  private later: (() => void)[] = []
 
   /** @throws {Error} where the browser shows no WebGL. */
   constructor(
@@ -89,6 +94,7 @@ export class StageScene {
   dispose(): void {
     this.controls.dispose()
     this.clear()
+    this.isDisposed = true
     this.renderer.dispose()
     this.canvas.remove()
   }
@@ -107,25 +113,32 @@ export class StageScene {
   show(bodies: readonly StageBody[]): void {
     this.clear()
     for (const body of bodies) this.add(body)
+    this.makeLater(this.later)
     // What comes later, as the holding about the work does, is brought into view too, until somebody turns it.
     if (bodies.length > this.framed && !this.isTurned) {
       if (this.framed === 0) this.look({ x: -0.6, y: -1, z: 0.75 })
       else this.fit()
       this.framed = bodies.length
     }
-    this.draw()
+    this.drawFresh()
+  }
+
+  private makeLater(these: (() => void)[]): void {
+    setTimeout(() => {
+      // Other bodies are shown by now.
+      if (this.later !== these) return
+      these.shift()?.()
+      if (these.length > 0) this.makeLater(these)
+    })
   }
 
   private add({ by, edges, mesh, skin, tone }: StageBody): void {
     if (edges) this.edges.put(edges, by && matrixOf(by))
-    const indexed = new THREE.BufferGeometry()
-    // Moved it is another geometry; what came from the worker stays as it was.
-    const positions = by ? mesh.positions.slice() : mesh.positions
-    indexed.setAttribute('position', new THREE.BufferAttribute(positions, 3))
-    if (by) indexed.applyMatrix4(matrixOf(by))
-    indexed.setIndex(new THREE.BufferAttribute(mesh.triangles, 1))
-    const flat = indexed.toNonIndexed()
-    flat.computeVertexNormals()
+    const flat = flatGeometry(mesh)
+    const place = (one: THREE.Object3D): void => {
+      if (by) one.applyMatrix4(matrixOf(by))
+      this.group.add(one)
+    }
     const clipping = this.isCut ? [this.plane] : []
     if (tone === 'ghost') {
       const pale = new THREE.MeshStandardMaterial({
@@ -135,8 +148,7 @@ export class StageScene {
         depthWrite: false,
         clippingPlanes: clipping,
       })
-      this.group.add(new THREE.Mesh(flat, pale))
-      indexed.dispose()
+      place(new THREE.Mesh(flat, pale))
       return
     }
     const surface = new THREE.MeshStandardMaterial({
@@ -160,26 +172,28 @@ export class StageScene {
     // Whole, nobody sees it, and it would be drawn for nothing.
     hollow.visible = this.isCut
     this.insides.push(hollow)
-    this.group.add(shown, hollow)
+    place(shown)
+    place(hollow)
     if (tone === 'part') {
       flat.setAttribute(
         'color',
         new THREE.BufferAttribute(new Float32Array(mesh.triangles.length * 3), 3),
       )
       if (skin) {
-        flat.computeBoundsTree()
+        this.later.push(() => flat.computeBoundsTree())
         this.parts.push({ mesh: shown, skin })
       }
       paint(flat, skin, new Set(), undefined)
     }
-    if (mesh.triangles.length / 3 <= MOST_EDGED) {
-      const line = new THREE.LineBasicMaterial({
-        color: token(tone === 'part' ? '--ink' : '--soft'),
-        clippingPlanes: clipping,
+    if (mesh.triangles.length / 3 <= MOST_EDGED)
+      this.later.push(() => {
+        const line = new THREE.LineBasicMaterial({
+          color: token(tone === 'part' ? '--ink' : '--soft'),
+          clippingPlanes: this.isCut ? [this.plane] : [],
+        })
+        place(new THREE.LineSegments(creaseGeometry(mesh), line))
+        this.drawFresh()
       })
-      this.group.add(new THREE.LineSegments(new THREE.EdgesGeometry(indexed, 20), line))
-    }
-    indexed.dispose()
   }
 
   /** Lights up what bears one of the names, and more strongly the one that is chosen. */
@@ -204,7 +218,7 @@ export class StageScene {
       material.clippingPlanes = section ? [this.plane] : []
       material.needsUpdate = true
     })
-    this.draw()
+    this.drawFresh()
   }
 
   /** Looks from a direction at the middle of all, so that all is seen. */
@@ -235,17 +249,20 @@ export class StageScene {
   /** Looks straight at what bears a name, by the facets that look outwards there. */
   lookAt(name: string): void {
     const out = new THREE.Vector3()
+    const own = new THREE.Vector3()
     const [a, b, c] = [new THREE.Vector3(), new THREE.Vector3(), new THREE.Vector3()] as const
     for (const { mesh, skin } of this.parts) {
       const corners = mesh.geometry.getAttribute('position')
+      own.set(0, 0, 0)
       const isWanted = skin.refs.map((ref) => ref === name || ref.split('.')[0] === name)
       for (let t = 0; t < corners.count / 3; t++) {
         if (!isWanted[skin.refOf[t] ?? -1]) continue
         a.fromBufferAttribute(corners, 3 * t)
         b.fromBufferAttribute(corners, 3 * t + 1).sub(a)
         c.fromBufferAttribute(corners, 3 * t + 2).sub(a)
-        out.add(b.cross(c))
+        own.add(b.cross(c))
       }
+      out.add(own.applyQuaternion(mesh.quaternion))
     }
     if (out.lengthSq() > 0) this.look(out)
   }
@@ -290,14 +307,27 @@ export class StageScene {
     if (this.isAsked) return
     this.isAsked = true
     requestAnimationFrame(() => {
-      this.isAsked = false
-      this.renderer.render(this.scene, this.camera)
+      if (this.isFresh) void this.renderer.compileAsync(this.scene, this.camera).then(this.render)
+      else this.render()
+      this.isFresh = false
     })
+  }
+
+  private readonly render = (): void => {
+    this.isAsked = false
+    if (!this.isDisposed) this.renderer.render(this.scene, this.camera)
+  }
+
+  /** Draws what was not drawn before: it is made ready aside first, so that the page need not wait for it. */
+  private drawFresh(): void {
+    this.isFresh = true
+    this.draw()
   }
 
   private clear(): void {
     this.parts = []
     this.insides = []
+    this.later = []
     this.edges.clear()
     for (const one of [...this.group.children]) {
       this.group.remove(one)

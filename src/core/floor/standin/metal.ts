@@ -1,15 +1,5 @@
-import {
-  cross,
-  dot,
-  norm,
-  planeDistance,
-  type PlanePoint,
-  point,
-  type Point,
-  scale,
-  subtract,
-} from '../../ground/geometry'
-import { meshBounds, RayTree, triangleCount } from '../../ground/mesh'
+import { planeDistance, type PlanePoint, point } from '../../ground/geometry'
+import { creasesOf, type Mesh, meshBounds, RayTree, triangleCount } from '../../ground/mesh'
 
 /** The work as triangles in the frame of the vise, mm: three figures a corner, three corners a triangle. */
 export interface WorkMesh {
@@ -19,6 +9,11 @@ export interface WorkMesh {
 
 /** What the corners and the triangles of work may come to, in figures of each. */
 export const MOST_WORK_FIGURES = 120_000
+
+const meshOf = ({ positions, triangles }: WorkMesh): Mesh => ({
+  positions: Float32Array.from(positions),
+  triangles: Uint32Array.from(triangles),
+})
 
 type Segment = readonly [PlanePoint, PlanePoint]
 
@@ -31,15 +26,12 @@ const ASIDE = [1.3e-6, 0.7e-6] as const
 /** What a tip feels of work of any shape: what lies under it, and how far the nearest wall is at its height. */
 export class Metal {
   private readonly tree: RayTree<'setup'>
-  private readonly mesh: { readonly positions: Float32Array; readonly triangles: Uint32Array }
+  private readonly mesh: Mesh
   private readonly top: number
   private readonly sections = new Map<number, readonly Segment[]>()
 
-  constructor({ positions, triangles }: WorkMesh) {
-    this.mesh = {
-      positions: Float32Array.from(positions),
-      triangles: Uint32Array.from(triangles),
-    }
+  constructor(work: WorkMesh) {
+    this.mesh = meshOf(work)
     this.tree = new RayTree(this.mesh)
     this.top = meshBounds(this.mesh).high.z
   }
@@ -113,34 +105,7 @@ const EDGE_COS = 0.906
 const UP = 0.1
 
 /** The edges that an eye sees from above: where faces that are not upright turn, or end. */
-export function sharpEdges(mesh: WorkMesh): readonly Segment[] {
-  const corner = (vertex: number): Point<'setup'> =>
-    point(
-      mesh.positions[3 * vertex] ?? 0,
-      mesh.positions[3 * vertex + 1] ?? 0,
-      mesh.positions[3 * vertex + 2] ?? 0,
-    )
-  const key = ({ x, y, z }: Point<'setup'>): string =>
-    `${x.toFixed(3)} ${y.toFixed(3)} ${z.toFixed(3)}`
-  const seen = new Map<string, { readonly ends: Segment; readonly out: Point<'setup'> }>()
-  const found: Segment[] = []
-  for (let t = 0; t < mesh.triangles.length; t += 3) {
-    const three = [0, 1, 2].map((k) => corner(mesh.triangles[t + k] as number))
-    const [a, b, c] = three as [Point<'setup'>, Point<'setup'>, Point<'setup'>]
-    const across = cross(subtract(b, a), subtract(c, a))
-    const size = norm(across)
-    if (size === 0) continue
-    const out = scale(across, 1 / size)
-    for (const ends of [
-      [a, b],
-      [b, c],
-      [c, a],
-    ] as const) {
-      const name = ends.map(key).sort().join('|')
-      const other = seen.get(name)
-      if (!other) seen.set(name, { ends, out })
-      else if (dot(other.out, out) < EDGE_COS && Math.max(other.out.z, out.z) > UP) found.push(ends)
-    }
-  }
-  return found.filter(([a, b]) => planeDistance(a, b) > 0)
-}
+export const sharpEdges = (mesh: WorkMesh): readonly Segment[] =>
+  creasesOf<'setup'>(meshOf(mesh), EDGE_COS).flatMap(({ from, outs, to }) =>
+    Math.max(...outs.map((out) => out.z)) > UP && planeDistance(from, to) > 0 ? [[from, to]] : [],
+  )

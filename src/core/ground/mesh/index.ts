@@ -1,3 +1,4 @@
+export { type Crease, creasesOf } from './creases'
 export {
   areaOf,
   cornerOf,
