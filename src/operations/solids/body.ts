@@ -21,7 +21,7 @@ import {
 } from '@/core/work/recognise'
 import { type Solid } from '@/core/work/solid'
 import { solidNow, stateFinished, takenBy } from '@/core/work/stock'
-import { meshOf, type Shared, sharedVolumes } from '@/kernel'
+import { meshOf, SEGMENTS, type Shared, sharedVolumes } from '@/kernel'
 import { type ReadOptions, type SolidFile } from './read'
 
 /** How a body of a file is to become a part. */
@@ -95,6 +95,9 @@ function fittedOf({ faces }: Solid<'part'>): Pick<Model, 'fitted'> {
 /** What facets of a feature may take of a body that is of facets too: a share of what it takes, and at least so much, mm³. */
 const [OVER_SHARE, OVER_MM3] = [0.03, 1]
 
+/** Which share of a hole its facets do not take: those that stand for it are within its circle. */
+const FACET_LOSS = 1 - (SEGMENTS / (2 * Math.PI)) * Math.sin((2 * Math.PI) / SEGMENTS)
+
 /**
  * The part with what its features leave and take too much, by the mesh kernel. A feature that cuts into the body
  * that it was recognised from was recognised wrongly: it goes back to what is not recognised.
@@ -138,11 +141,15 @@ async function proved(part: Part, solid: Solid<'part'>): Promise<Part> {
     return milled?.[tools.findIndex((one) => one.feature === feature)] ?? { cut: 0, taken: 0 }
   }
   const shared = milled && new Map(part.features.map((feature) => [feature, sharedOf(feature)]))
-  let [kept, over] = [part, 0]
+  let [kept, over, facets] = [part, 0, 0]
   for (const [feature, { cut, taken }] of shared ?? [])
     if (cut > Math.max(OVER_MM3, OVER_SHARE * taken)) kept = without(kept, feature)
-    else over += cut
-  const left = (await volume(solidNow(kept, stateFinished(kept)))) - solid.volumeMm3
+    else {
+      over += cut
+      if (feature.kind === 'hole' && model.format !== 'stl')
+        facets += FACET_LOSS * (taken + headOf(part, feature))
+    }
+  const left = (await volume(solidNow(kept, stateFinished(kept)))) - facets - solid.volumeMm3
   const missing = shared
     ? { left: round(left + over), over: round(over) }
     : { left: round(left), over: round(-left) }
@@ -175,6 +182,14 @@ function ofHoles(part: Part, hole: Hole, metal: RayTree<'part'>): Shared {
     taken += volume
   }
   return { cut, taken }
+}
+
+/** What counterbores take beside their holes, mm³. */
+function headOf(part: Part, hole: Hole): number {
+  const { diameter, head } = hole
+  if (head.kind !== 'counterbore') return 0
+  const each = (Math.PI / 4) * (head.diameter.mm ** 2 - diameter.mm ** 2) * head.depth.mm
+  return each * holeLines(part, hole).length
 }
 
 /** Which share of a line is in metal. */
