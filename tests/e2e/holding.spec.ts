@@ -377,4 +377,38 @@ test('a strap is drawn to where it is out of the way, and told where nothing lie
   await expect(told).toHaveCount(0)
   await strap.press('Shift+ArrowUp')
   await expect(strap).not.toHaveText(before)
+  // Typed, to the hundredth; what is no length is refused, and it stays where it was.
+  await strap.press('Enter')
+  const typed = page.getByRole('group', { name: 'Strap 1' })
+  await typed.getByLabel('Y').fill('12 quite')
+  await page.keyboard.press('Enter')
+  await expect(typed.getByRole('alert')).toBeVisible()
+  await typed.getByLabel('Y').fill('-22.25')
+  await page.keyboard.press('Enter')
+  await expect(strap).toHaveText(/, -22\.25$/)
+  await saved(page)
+})
+
+test('clamps of an angle plate are put along the work, by type and by pointer', async ({
+  page,
+  request,
+}) => {
+  const job = await freshWorm(request)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/holding?setup=s-2`)
+  await page.getByLabel('Held in').selectOption({ label: 'Angle plate' })
+  const clamp = page.getByRole('button', { name: /^Clamp 2/ })
+  await clamp.press('Enter')
+  await page.getByRole('group', { name: 'Clamp 2' }).getByLabel('X').fill('21.5')
+  await page.getByRole('button', { name: 'Put it there' }).click()
+  await expect(clamp).toHaveText(/^Clamp 2 21\.5, /)
+  const drawn = page.getByRole('img', { name: /^From above/ }).locator('[data-ref="clamp2"]')
+  const from = await drawn.boundingBox()
+  if (!from) throw new Error('no clamp')
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(from.x - 40, from.y + from.height / 2, { steps: 5 })
+  await page.mouse.up()
+  await expect(clamp).not.toHaveText(/^Clamp 2 21\.5, /)
+  await clamp.press('Delete')
+  await saved(page)
 })

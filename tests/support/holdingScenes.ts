@@ -182,8 +182,18 @@ export const HOLDING_SCENES = {
   'mandrel.cut': () => onPin({}, ['bore']),
   'toe.lands': () => toes(newPart('Plate', { x: mm(90), y: mm(60.4), z: mm(20) }), [], {}),
   'toe.large': () => toes(newPart('Plate', { x: mm(400), y: mm(60), z: mm(20) }), []),
+  'clamp.turns': () =>
+    toes(newPart('Plate', { x: mm(90), y: mm(60), z: mm(20) }), [], {
+      clamps: 1,
+      moved: [{ clamp: 1, along: mm(-44) }],
+    }),
   'toe.long': () => toes(newPart('Strip', { x: mm(290), y: mm(30), z: mm(20) }), [], { clamps: 1 }),
   'toe.cut-below': () => toes(withFeatures([lowSlot]), ['low']),
+  'carrier.ring': () => carried({ open: mm(42) }),
+  'carrier.drilled': () => [
+    { ...plainBlock(), features: [topHole('a', 20, 30)] },
+    way(held(ON_CARRIER, ['top', 'a'])),
+  ],
   'carrier.way': () => carried({ on: 'back' }),
   'carrier.spare': () => carried({ by: 'dovetail', thick: mm(6) }),
   'carrier.solder': () => carried({ by: 'solder' }, { ...plainBlock(), material: 'aluminium' }),

@@ -19,7 +19,7 @@ export function BenchPlan({ lit, onMoved, onPoint, planned, scene, title }: Benc
   const { hands, moved } = useContactDrag(planned, scene, onMoved)
   return (
     <div
-      className="relative shrink-0 touch-none [&_[data-ref^=guide]]:cursor-grab [&_[data-ref^=jack]]:cursor-grab [&_[data-ref^=rest]]:cursor-grab [&_[data-ref^=stop]]:cursor-grab [&_[data-ref^=strap]]:cursor-grab"
+      className="relative shrink-0 touch-none [&_[data-ref^=clamp]:not([data-ref=clamp])]:cursor-grab [&_[data-ref^=guide]]:cursor-grab [&_[data-ref^=jack]]:cursor-grab [&_[data-ref^=rest]]:cursor-grab [&_[data-ref^=stop]]:cursor-grab [&_[data-ref^=strap]]:cursor-grab"
       style={{ width: scene.width }}
       {...hands}
     >

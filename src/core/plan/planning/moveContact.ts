@@ -142,6 +142,18 @@ export const putClampBack = (
   id: string,
 ): Holding => kindOf(holding).moveClamp?.(holding, standing, id, undefined) ?? holding
 
+/** Along which axes of the setup a clamp can be moved from where it is. */
+export const clampMovesAlong = (
+  planned: PlannedSetup,
+  clamp: MovableClamp,
+): readonly ('x' | 'y')[] =>
+  (['x', 'y'] as const).filter((axis) =>
+    [-1, 1].some((by) => {
+      const to = withAxis(clamp.foot, axis, clamp.foot[axis] + by)
+      return moveClamp(planned, clamp, to, 0).inSetup[axis] !== clamp.foot[axis]
+    }),
+  )
+
 /**
  * A clamp moved in the plane of the table, as near as its holding lets it come.
  *

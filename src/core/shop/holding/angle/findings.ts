@@ -29,6 +29,19 @@ export function angleFindings(own: AtAngle, inspected: Inspected): readonly Find
           ),
         ]
       : []),
+    ...clamps.flatMap(({ foot, id }) =>
+      foot && id !== undefined && Math.abs(foot.x) > plate.width / 2
+        ? [
+            finding(
+              'clamp.unpropped',
+              i,
+              'A clamp presses where nothing of the angle plate is behind the work.',
+              `It stands ${length(Math.abs(foot.x))} from the middle, the plate reaches ${length(plate.width / 2)}. It would bend the work or swing it off the face: move it nearer.`,
+              { contact: id },
+            ),
+          ]
+        : [],
+    ),
     ...cutsUnder(own, work, clamps, ops).map(({ feature }) =>
       finding(
         'clamp.in-way',

@@ -1,4 +1,5 @@
 import { type Surface } from '../../../work/part'
+import { moveAlongX } from '../alongX'
 import { STOP_FIELD } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { missing } from '../missing'
@@ -90,6 +91,7 @@ export const ANGLE_PLATE: HoldingKind<AngleHolding> = {
     ...(square === 'holes' ? holeIssues(surfaces, { first, second }) : []),
   ],
   stand: standAtAngle,
+  moveClamp: moveAlongX,
   anchored: angleAnchored,
   registered: ({ anglePlate, stop = 'none' }) =>
     anglePlate === undefined ? undefined : angleAnchored({ anglePlate, stop }),

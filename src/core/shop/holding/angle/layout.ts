@@ -2,6 +2,7 @@ import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import { type AxisSurface } from '../../../work/part'
 import { type AnglePlate, type Instrument, type Parallels } from '../../workshop'
+import { clampId, rowAlong } from '../alongX'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
 import { type AngleHolding } from './parameters'
@@ -61,8 +62,10 @@ export function atAngle(holding: AngleHolding, work: Work): AtAngle {
   const meetsTo = Math.min(plate.height, high.z)
   const middleZ = (low.z + meetsTo) / 2
   const spread = Math.min(high.x, plate.width / 2) * 0.6
-  const clamp = (x: number): Clamp => ({
+  const clamp = (x: number, i: number): Clamp => ({
     name: 'clamp',
+    id: clampId(i),
+    foot: point(x, low.y, middleZ),
     shape: box(
       point(x - CLAMP_MM / 2, low.y - CLAMP_MM, middleZ - CLAMP_MM / 2),
       point(x + CLAMP_MM / 2, low.y, middleZ + CLAMP_MM / 2),
@@ -78,6 +81,6 @@ export function atAngle(holding: AngleHolding, work: Work): AtAngle {
     squared: squaredBy(holding, work),
     instrument: instrumentOf(holding, work),
     // Screwed from behind, nothing stands in front of it.
-    clamps: holding.by === 'screws' ? [] : [clamp(-spread), clamp(spread)],
+    clamps: holding.by === 'screws' ? [] : rowAlong(holding, block, [-spread, spread]).map(clamp),
   }
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MovedAlongSchema } from '../alongX'
 
 const gear = z.string().min(1).max(40)
 
@@ -24,6 +25,7 @@ export const AngleSchema = z.strictObject({
   first: hole.describe('Of two holes that run into the face: the one to be level with the other.'),
   second: hole,
   instrument: gear.optional().describe('What end, holes and face are read with.'),
+  moved: MovedAlongSchema,
 })
 
 export type AngleHolding = z.infer<typeof AngleSchema>

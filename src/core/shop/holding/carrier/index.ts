@@ -29,6 +29,7 @@ export const CARRIER: HoldingKind<CarrierHolding> = {
     { key: 'along', label: 'Carrier, along the face', kind: 'length', hint: '' },
     { key: 'across', label: 'Carrier, across it', kind: 'length', hint: '' },
     { key: 'thick', label: 'Carrier, thick', kind: 'length', hint: '' },
+    { key: 'open', label: 'A ring, open in its middle', kind: 'length', hint: '0: closed' },
     { key: 'offAlong', label: 'Off the middle, along', kind: 'length', hint: '' },
     { key: 'offAcross', label: 'Off the middle, across', kind: 'length', hint: '' },
     { key: 'known', label: 'Lies on it within ±', kind: 'length', hint: '' },

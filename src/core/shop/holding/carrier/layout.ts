@@ -1,4 +1,12 @@
-import { type Axis, point } from '../../../ground/geometry'
+import {
+  add,
+  applyMotion,
+  type Axis,
+  point,
+  type Point,
+  scale,
+  withAxis,
+} from '../../../ground/geometry'
 import { type Bounds } from '../../../ground/recipe'
 import {
   axisOf,
@@ -21,7 +29,15 @@ export interface OnCarrier extends Carried {
   readonly at: Facing
   /** How much of it is stuck, mm². */
   readonly stuckMm2: number
+  /** The hole of a ring: its radius, 0 where the carrier is closed, and its ends in the setup, a little past the faces, mm. */
+  readonly ring: {
+    readonly radiusMm: number
+    readonly from: Point<'setup'>
+    readonly to: Point<'setup'>
+  }
 }
+
+const PAST_MM = 1
 
 /** What it is called: a dovetail is of the part's own metal, a carrier is put on it. */
 export const bodyName = ({ by }: Pick<CarrierHolding, 'by'>): 'dovetail' | 'carrier' =>
@@ -57,14 +73,30 @@ export function onCarrier(holding: CarrierHolding, work: Work): OnCarrier {
   const { before, part } = work
   const box = blockNow(part, before)
   const [u, v] = planeOf(holding.on)
+  const radiusMm = (holding.open?.mm ?? 0) / 2
+  const stuckMm2 =
+    Math.min(holding.along.mm, box.high[u] - box.low[u]) *
+    Math.min(holding.across.mm, box.high[v] - box.low[v])
   return {
     ...carried,
     holding,
     at,
-    stuckMm2:
-      Math.min(holding.along.mm, box.high[u] - box.low[u]) *
-      Math.min(holding.across.mm, box.high[v] - box.low[v]),
+    stuckMm2: Math.max(0, stuckMm2 - Math.PI * radiusMm ** 2),
+    ring: { radiusMm, ...ringEnds(carried, holding.on) },
   }
+}
+
+/** The axis of a ring from just within the part to just past its far side. */
+function ringEnds(
+  { block, setupFromPart }: Carried,
+  on: Side,
+): { readonly from: Point<'setup'>; readonly to: Point<'setup'> } {
+  const middle = scale(add(block.low, block.high), 1 / 2)
+  const axis = axisOf(on)
+  const half = (block.high[axis] - block.low[axis]) / 2 + PAST_MM
+  const end = (sign: number): Point<'setup'> =>
+    applyMotion(setupFromPart, withAxis(middle, axis, middle[axis] + sign * half))
+  return { from: end(-1), to: end(1) }
 }
 
 /** The sides of the carrier that can be stood on: all but the one at the part. */

@@ -11,6 +11,9 @@ export const CarrierSchema = z.strictObject({
   along: PositiveLength.describe('The carrier along the first of the face’s two axes.'),
   across: PositiveLength.describe('Along the second.'),
   thick: PositiveLength.describe('Out of the face.'),
+  open: ZeroOrMore.optional().describe(
+    'A ring: open in its middle, all through, by this diameter; closed where left out or 0.',
+  ),
   offAlong: LengthSchema.default({ mm: 0 }).describe('Its middle from that of the face, along.'),
   offAcross: LengthSchema.default({ mm: 0 }).describe('The same, across.'),
   known: ZeroOrMore.describe('How well the part lies on it where it was to lie, ±.'),

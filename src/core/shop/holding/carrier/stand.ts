@@ -1,4 +1,4 @@
-import { box } from '../../../ground/recipe'
+import { box, type Recipe, round } from '../../../ground/recipe'
 import { carriedSide, carriedSpots, carriedStanding, middleOf, turnedRad } from '../carried'
 import { type Attached, type Standing } from '../kind'
 import { type Work } from '../work'
@@ -17,7 +17,7 @@ export function standOnCarrier(holding: CarrierHolding, work: Work): Standing {
     name: what,
     ref: 'carrier',
     tone: 'steel' as const,
-    shape: box(own.jawed.low, own.jawed.high),
+    shape: bodyShape(own),
   }
   return {
     ...own,
@@ -41,6 +41,13 @@ export function standOnCarrier(holding: CarrierHolding, work: Work): Standing {
     words: carrierWords(own),
     findings: (inspected) => carrierFindings(own, inspected),
   }
+}
+
+function bodyShape({ jawed, ring }: OnCarrier): Recipe<'setup'> {
+  const body = box(jawed.low, jawed.high)
+  return ring.radiusMm > 0
+    ? { kind: 'cut', from: body, by: [round(ring.from, ring.to, ring.radiusMm)] }
+    : body
 }
 
 function attachedOf({ block, holding }: OnCarrier): Attached {

@@ -5,7 +5,7 @@ import { bodyName, type OnCarrier } from './layout'
 const TAP = 'Clean the carrier; tap until the parallels do not move.'
 
 export function carrierWords(own: OnCarrier): HoldingWords {
-  const { faceAt, holding, jawed, stuckMm2, vise, work } = own
+  const { faceAt, holding, jawed, ring, stuckMm2, vise, work } = own
   const length = lengthIn(work)
   const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
   const isOwn = holding.by === 'dovetail'
@@ -14,6 +14,7 @@ export function carrierWords(own: OnCarrier): HoldingWords {
   const size = [holding.along, holding.across, holding.thick]
     .map(({ mm }) => length(mm))
     .join(' × ')
+  const open = ring.radiusMm > 0 ? `, open ${length(2 * ring.radiusMm)} in its middle` : ''
   return {
     roles: {
       rest: roleWords('Rest', 'rest', 'on the parallels', 'The parallels bear', TAP),
@@ -42,8 +43,8 @@ export function carrierWords(own: OnCarrier): HoldingWords {
     lines: [
       `${work.machine.name}, ${vise.name}, ${jawed.parallels.name.toLowerCase()}.`,
       isOwn
-        ? `Dovetail ${size} cut into what is spare at ${work.part.faces[holding.on].name}, with a notch for its stop; it stays until all but that face is cut.`
-        : `Carrier ${size}, squared, ${stuck} to ${work.part.faces[holding.on].name}; it stays on until all but that face is cut.`,
+        ? `Dovetail ${size}${open} cut into what is spare at ${work.part.faces[holding.on].name}, with a notch for its stop; it stays until all but that face is cut.`
+        : `Carrier ${size}${open}, squared, ${stuck} to ${work.part.faces[holding.on].name}; it stays on until all but that face is cut.`,
       `${face('up')} up; the ${what} between the jaws, ${length(jawed.gripMm)} gripped.`,
       holding.stop === 'none'
         ? 'No stop: X is touched each time.'

@@ -1,4 +1,5 @@
 import { capital, type Finding, finding } from '../../../ground/finding'
+import { pushedRound } from '../alongX'
 import { lowestOpenCut } from '../cuts'
 import { type Inspected } from '../kind'
 import { drilledOverPlate } from '../pads'
@@ -9,7 +10,7 @@ const SLENDER = 4
 
 /** Whether clamps are enough for its length, and what is cut into what stands about it and under it. */
 export function edgePlateFindings(own: AgainstDowels, inspected: Inspected): readonly Finding[] {
-  const { high, holding, low, reachMm, work } = own
+  const { back, clamps, high, holding, low, reachMm, work } = own
   const { index, length, name, ops } = inspected
   const [long, deep] = [high.x - low.x, high.y - low.y]
   const few =
@@ -47,5 +48,6 @@ export function edgePlateFindings(own: AgainstDowels, inspected: Inspected): rea
       ),
     ]
   })
-  return [...few, ...crossed, ...cuts, ...drilledOverPlate(own, inspected)]
+  const round = pushedRound(clamps, [back[0].x, back[1].x], 'dowel', inspected)
+  return [...few, ...round, ...crossed, ...cuts, ...drilledOverPlate(own, inspected)]
 }

@@ -1,5 +1,6 @@
 import { axisOf, sizeAlong } from '../../../work/part'
 import { boughtAcross } from '../jawedFirst'
+import { moveAlongX } from '../alongX'
 import { UP_TO_12 } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { missing } from '../missing'
@@ -60,6 +61,7 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
   },
   issues: ({ plate }, workshop) => missing(workshop.plates, plate, 'plate', 'plate'),
   stand: standAgainstDowels,
+  moveClamp: moveAlongX,
   anchored,
   registered: ({ plate, stop }) =>
     plate === undefined || stop === undefined || stop === 'none'

@@ -1,6 +1,7 @@
 import { point, type Point } from '../../../ground/geometry'
 import { round } from '../../../ground/recipe'
 import { type Plate } from '../../workshop'
+import { clampId, rowAlong, sharesAlong } from '../alongX'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
 import { type EdgePlateHolding } from './parameters'
@@ -38,12 +39,8 @@ export function againstDowels(holding: EdgePlateHolding, work: Work): AgainstDow
   const [length, middleY] = [high.x - low.x, (low.y + high.y) / 2]
   const reachMm = Math.min(MOST_UP_MM, UP * high.z)
   const inside = Math.min(length / 2 - 0.1, Math.max(radius, length * INSIDE))
-  const screws = Array.from({ length: holding.clamps }, (_, i) =>
-    point<'setup'>(
-      low.x + (length * (2 * i + 1)) / (2 * holding.clamps),
-      low.y - EDGE_CLAMP.headMm / 2,
-      0,
-    ),
+  const screws = rowAlong(holding, block, sharesAlong(block, holding.clamps)).map((x) =>
+    point<'setup'>(x, low.y - EDGE_CLAMP.headMm / 2, 0),
   )
   return {
     ...block,
@@ -54,8 +51,10 @@ export function againstDowels(holding: EdgePlateHolding, work: Work): AgainstDow
     end: point(isLeft ? -radius : radius, middleY, 0),
     screws,
     reachMm,
-    clamps: screws.map((at): Clamp => ({
+    clamps: screws.map((at, i): Clamp => ({
       name: 'edge clamp',
+      id: clampId(i),
+      foot: point(at.x, low.y, reachMm),
       shape: round(at, point(at.x, at.y, reachMm), EDGE_CLAMP.headMm / 2),
     })),
   }

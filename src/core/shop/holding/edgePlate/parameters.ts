@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { PositiveLength, ZeroOrMore } from '../../../work/part'
+import { MovedAlongSchema } from '../alongX'
 
 /** On the rests of a plate that is made for it: against dowels at the back and at one end, pushed there by edge clamps. */
 export const EdgePlateSchema = z.strictObject({
@@ -8,6 +9,7 @@ export const EdgePlateSchema = z.strictObject({
   stop: z.enum(['left', 'right']),
   dowel: PositiveLength.describe('Diameter of the dowels that it lies against.'),
   clamps: z.int().min(1).max(6).describe('Edge clamps in front.'),
+  moved: MovedAlongSchema,
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),
   gap: ZeroOrMore.default({ mm: 35 }).describe('Between them: room for dowels and clamps.'),

@@ -1,3 +1,4 @@
+import { moveAlongX } from '../alongX'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { type MateHolding, MateSchema } from './parameters'
@@ -60,6 +61,7 @@ export const UNDER_MATE: HoldingKind<MateHolding> = {
     ...missing(workshop.parallels, parallels, 'parallels', 'parallels'),
   ],
   stand: standUnderMate,
+  moveClamp: moveAlongX,
   anchored: ({ name }) => ({
     mark: `mate ${name}`,
     marks: { x: { mark: 'none' }, y: { mark: 'none' }, z: { mark: 'none' } },

@@ -1,6 +1,7 @@
 import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import { type Instrument, type Parallels } from '../../workshop'
+import { clampId, rowAlong } from '../alongX'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, toSetup, type Work } from '../work'
 import { type MateHolding } from './parameters'
@@ -27,10 +28,12 @@ export function underMate(holding: MateHolding, work: Work): UnderMate {
   const instrument = byId(work.workshop.instruments, holding.instrument)
   const block = placed(work, (low, high) => point(-(low.x + high.x) / 2, -high.y, -high.z))
   const { high, low } = block
-  const clamp = (x: number): Clamp => {
+  const clamp = (x: number, i: number): Clamp => {
     const y = freeY(block, work, x)
     return {
       name: 'clamp',
+      id: clampId(i),
+      foot: point(x, y, holding.thick.mm),
       shape: box(
         point(x - CLAMP_MM / 2, y - CLAMP_MM / 2, holding.thick.mm),
         point(x + CLAMP_MM / 2, y + CLAMP_MM / 2, holding.thick.mm + CLAMP_MM),
@@ -45,7 +48,7 @@ export function underMate(holding: MateHolding, work: Work): UnderMate {
     holding,
     instrument,
     parallels: byId(work.workshop.parallels, holding.parallels),
-    clamps: [clamp(low.x + CLAMP_MM / 2), clamp(high.x - CLAMP_MM / 2)],
+    clamps: rowAlong(holding, block, [low.x + CLAMP_MM / 2, high.x - CLAMP_MM / 2]).map(clamp),
     flushMm: { finger: FELT_MM, fence: FENCED_MM, indicator: readMm }[holding.flush],
   }
 }

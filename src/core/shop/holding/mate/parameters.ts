@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MovedAlongSchema } from '../alongX'
 
 const gear = z.string().min(1).max(40)
 const length = (least: number, most: number) =>
@@ -20,6 +21,7 @@ export const MateSchema = z.strictObject({
   instrument: gear.describe('What it is read with, where it is read.'),
   parallels: gear,
   stop: z.enum(['left', 'right']).describe('The end that is flush too.'),
+  moved: MovedAlongSchema,
 })
 
 export type MateHolding = z.infer<typeof MateSchema>

@@ -1,4 +1,5 @@
 import { capital, type Finding, finding } from '../../../ground/finding'
+import { pushedRound } from '../alongX'
 import { lowestOpenCut, throughHoles } from '../cuts'
 import { type Inspected } from '../kind'
 import { type OnToePlate } from './layout'
@@ -8,7 +9,11 @@ const SLENDER = 4
 
 /** Whether the work lands between stop and clamp, is held over its length, and what is cut into what stands about it. */
 export function toeFindings(own: OnToePlate, inspected: Inspected): readonly Finding[] {
-  return [...landing(own, inspected), ...cutInto(own, inspected)]
+  return [
+    ...landing(own, inspected),
+    ...pushedRound(own.clamps, own.stopsX, 'stop', inspected),
+    ...cutInto(own, inspected),
+  ]
 }
 
 function landing(own: OnToePlate, { index, length }: Inspected): readonly Finding[] {

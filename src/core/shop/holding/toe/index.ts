@@ -1,5 +1,6 @@
 import { axisOf, sizeAlong } from '../../../work/part'
 import { boughtAcross } from '../jawedFirst'
+import { moveAlongX } from '../alongX'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { setupAxes, sideTowards } from '../work'
@@ -44,6 +45,7 @@ export const TOE_CLAMPS: HoldingKind<ToeHolding> = {
   },
   issues: ({ plate }, workshop) => missing(workshop.toePlates, plate, 'plate', 'toe clamp plate'),
   stand: standOnToePlate,
+  moveClamp: moveAlongX,
   anchored: ({ plate, stop }) => ({
     mark: `toe plate ${plate}`,
     marks: {

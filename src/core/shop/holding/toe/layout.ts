@@ -1,6 +1,7 @@
 import { point } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import { type ToePlate } from '../../workshop'
+import { clampId, rowAlong, sharesAlong } from '../alongX'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
 import { type ToeHolding } from './parameters'
@@ -32,10 +33,7 @@ export function onToePlate(holding: ToeHolding, work: Work): OnToePlate {
   const { high, low } = block
   const [length, depth] = [high.x - low.x, high.y - low.y]
   const inside = Math.min(length / 2 - 1, Math.max(BODY_MM / 2, length * INSIDE))
-  const clampsX = Array.from(
-    { length: holding.clamps },
-    (_, i) => low.x + (length * (2 * i + 1)) / (2 * holding.clamps),
-  )
+  const clampsX = rowAlong(holding, block, sharesAlong(block, holding.clamps))
   const top = Math.min(plate.toe, high.z)
   return {
     ...block,
@@ -46,8 +44,10 @@ export function onToePlate(holding: ToeHolding, work: Work): OnToePlate {
     clampsX,
     // The next step past the work: what is left to it is what the clamp must reach.
     pushMm: Math.ceil(depth / plate.step - 1e-9) * plate.step - depth,
-    clamps: clampsX.map((x): Clamp => ({
+    clamps: clampsX.map((x, i): Clamp => ({
       name: 'toe clamp',
+      id: clampId(i),
+      foot: point(x, low.y, top),
       shape: box(point(x - BODY_MM / 2, low.y - DEEP_MM, 0), point(x + BODY_MM / 2, low.y, top)),
     })),
   }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MovedAlongSchema } from '../alongX'
 
 /** On a plate with rows of holes: against two stops at the back and one at an end, pushed by low clamps from the side. */
 export const ToeSchema = z.strictObject({
@@ -6,6 +7,7 @@ export const ToeSchema = z.strictObject({
   plate: z.string().min(1).max(40),
   stop: z.enum(['left', 'right']),
   clamps: z.int().min(1).max(6).describe('How many push from the front.'),
+  moved: MovedAlongSchema,
 })
 
 export type ToeHolding = z.infer<typeof ToeSchema>

@@ -1,3 +1,4 @@
+import { moveAlongX, rowMark } from '../alongX'
 import { STOP_FIELD } from '../common'
 import { type HoldingKind } from '../kind'
 import { roundsAlong } from '../locators'
@@ -53,12 +54,14 @@ export const V_BLOCKS: HoldingKind<VBlockHolding> = {
     ]
   },
   stand: standInVBlocks,
+  moveClamp: moveAlongX,
   anchored: ({ blocks, stop }) => ({
     mark: `V-blocks ${blocks}`,
     marks: { x: { mark: stop, was: `at the ${stop} before` }, y: { mark: 'V' }, z: { mark: 'V' } },
   }),
   registered: () => undefined,
-  readingMark: ({ blocks, instrument, round, stop }) =>
-    ['V-blocks', blocks, round, instrument, stop].join(' '),
+  // Straps take their blocks along: it then lies otherwise.
+  readingMark: ({ blocks, instrument, moved, round, stop }) =>
+    ['V-blocks', blocks, round, instrument, stop, ...(moved ? [rowMark({ moved })] : [])].join(' '),
 }
 export { halfAngle } from './layout'

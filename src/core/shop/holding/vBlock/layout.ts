@@ -2,6 +2,7 @@ import { point, turnDirection } from '../../../ground/geometry'
 import { box } from '../../../ground/recipe'
 import { type AxisSurface } from '../../../work/part'
 import { type Instrument, type VBlock } from '../../workshop'
+import { clampId, rowAlong } from '../alongX'
 import { type Clamp } from '../kind'
 import { roundNamed } from '../rounds'
 import { byId, type Placed, placed, setupAxes, toSetup, type Work } from '../work'
@@ -41,11 +42,17 @@ export function inVBlocks(holding: VBlockHolding, work: Work): InVBlocks {
   const ends = [round.from, round.to].map((p) => toSetup(block, p).x)
   const [x0, x1] = [Math.min(...ends), Math.max(...ends)]
   const carriedMm = Math.min(blocks.length, (x1 - x0) / 2)
-  const blockX = [x0 + carriedMm / 2, x1 - carriedMm / 2] as const
+  // A strap lies over its block, and goes along with it: both on the round, one beside the other.
+  const [first, last] = [x0 + carriedMm / 2, x1 - carriedMm / 2]
+  const [left, right] = rowAlong(holding, block, [first, last]) as [number, number]
+  const leftX = Math.max(first, Math.min(left, last - carriedMm))
+  const blockX = [leftX, Math.min(last, Math.max(right, leftX + carriedMm))] as const
   const top = axisZ + round.diameterMm / 2
   const half = blocks.width / 2
-  const clamps = blockX.map((x): Clamp => ({
+  const clamps = blockX.map((x, i): Clamp => ({
     name: 'strap',
+    id: clampId(i),
+    foot: point(x, 0, top),
     shape: box(
       point(x - STRAP_MM / 2, -half, top),
       point(x + STRAP_MM / 2, half, top + holding.clamp.mm),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { PositiveLength } from '../../../work/part'
+import { MovedAlongSchema } from '../alongX'
 
 /** A round lying in a pair of V-blocks, strapped down. */
 export const VBlockSchema = z.strictObject({
@@ -13,6 +14,7 @@ export const VBlockSchema = z.strictObject({
     .describe('What the part is turned true with about its axis, up the face to the back.'),
   stop: z.enum(['left', 'right', 'none']),
   clamp: PositiveLength.describe('How thick the straps over the round are.'),
+  moved: MovedAlongSchema,
 })
 
 export type VBlockHolding = z.infer<typeof VBlockSchema>
