@@ -10,7 +10,6 @@ export const LONG_ROOMS = [
   ['src/core/chain/variation/events.ts', 307, undefined],
   ['src/core/chain/variation/excess.ts', undefined, 73],
   ['src/core/chain/variation/fit.ts', 314, 84],
-  ['src/core/chain/variation/likely.ts', 344, undefined],
   ['src/core/floor/standin/exercises.ts', undefined, 71],
   ['src/core/foreman/findings/zeroRules.ts', undefined, 108],
   ['src/core/ground/scene/scene.ts', undefined, 62],

@@ -7,6 +7,7 @@ import {
   type PieceSteered,
   steerPieces,
 } from '@/core/floor/steering'
+import { type LikelyVerdict, type Verdict } from '@/core/chain/variation'
 import { fail, type Result, succeed } from '@/core/ground/issues'
 import { readDocumentText } from '@/core/paper/formats'
 import { brokenText, schemaIssues } from '@/core/paper/stored'
@@ -22,15 +23,8 @@ interface RequirementTold {
   readonly standing: string
   readonly settled: boolean
   readonly reason?: string
-  readonly before?: MarginTold
-  readonly after?: MarginTold
-}
-interface MarginTold {
-  readonly predicted: number
-  readonly offset: number
-  readonly allowed: number
-  readonly margin: number
-  readonly failing: number
+  readonly before?: LikelyVerdict
+  readonly after?: Verdict
 }
 
 /** One piece with what was measured taken in. */

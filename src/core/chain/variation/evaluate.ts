@@ -9,7 +9,7 @@ import {
 import { type CompiledMeasure } from './compile'
 import { formOfEvent } from './eventForm'
 import { type Event } from './events'
-import { type LikelyExcess, likelyExcess } from './likely'
+import { type LikelyExcess, likelyExcess, likelyPoint } from './likely'
 import { type Prepared, prepare } from './prepare'
 import { markOfMeasure, Remembered } from './remembered'
 import { figuresOf, type NamedSource } from './source'
@@ -105,14 +105,13 @@ function betweenTwo(
 const isInBoth = ({ gear, isSettled, setup }: NamedSource): boolean =>
   isSettled === true || (gear !== undefined && setup === undefined)
 
-/** The likely answer of one measure alone: for one that is asked once, as where something was measured. */
+/** The likely margin of one measure alone: for one that is asked once, as where something was measured. */
 export function evaluateLikely(
   compiled: CompiledMeasure,
   sources: readonly NamedSource[],
-): LikelyVerdict {
+): Verdict {
   const prepared = prepare(compiled, sources)
-  const { failing, point } = likelyExcess(prepared)
-  return { ...verdictOf(compiled, tightestReading(prepared), point), failing }
+  return verdictOf(compiled, tightestReading(prepared), likelyPoint(prepared).point)
 }
 
 const verdictOf = (

@@ -1,5 +1,5 @@
 import { type Belief, believedMeasure } from '../../chain/belief'
-import { type CompiledMeasure, evaluateLikely, type LikelyVerdict } from '../../chain/variation'
+import { type CompiledMeasure, evaluateLikely, type Verdict } from '../../chain/variation'
 import {
   type MeasuredPiece,
   type Progress,
@@ -28,14 +28,14 @@ export interface OpenRequirement {
   readonly isSettled: boolean
 }
 
-const verdicts = new WeakMap<Belief, WeakMap<CompiledMeasure, LikelyVerdict>>()
+const verdicts = new WeakMap<Belief, WeakMap<CompiledMeasure, Verdict>>()
 
 /** A requirement judged by what is believed, once. */
 export function likelyOf(
   { compiled }: Pick<OpenRequirement, 'compiled'>,
   { belief }: Pick<PieceBelief, 'belief'>,
-): LikelyVerdict {
-  const all = verdicts.get(belief) ?? new WeakMap<CompiledMeasure, LikelyVerdict>()
+): Verdict {
+  const all = verdicts.get(belief) ?? new WeakMap<CompiledMeasure, Verdict>()
   verdicts.set(belief, all)
   const found =
     all.get(compiled) ?? evaluateLikely(believedMeasure(compiled, belief), belief.sources)

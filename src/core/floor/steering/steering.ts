@@ -1,7 +1,7 @@
 import { believe } from '../../chain/belief'
 import { beliefOf } from './suspected'
 import { type Solve } from '../../chain/fitting'
-import { type LikelyVerdict } from '../../chain/variation'
+import { type LikelyVerdict, type Verdict } from '../../chain/variation'
 import { type Result, succeed } from '../../ground/issues'
 import { type Plan } from '../../plan/planning'
 import { compiledFor, predictWay, type Standing, standingOf } from '../../predict/prediction'
@@ -31,7 +31,7 @@ export interface Steered {
   /** As planned, before anything was measured. */
   readonly before: LikelyVerdict | undefined
   /** With what was measured. */
-  readonly after: LikelyVerdict | undefined
+  readonly after: Verdict | undefined
   readonly standing: Standing
   /** Why there is no figure. */
   readonly reason: string | undefined

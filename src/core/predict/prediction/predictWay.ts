@@ -15,6 +15,7 @@ import {
   evaluate,
   type Outcome,
   worstBearing,
+  type Verdict,
 } from '../../chain/variation'
 import { type Plan } from '../../plan/planning'
 import { bearingsOf } from '../../shop/holding'
@@ -149,7 +150,7 @@ function notThere({ part, setups, surfaces }: Plan, last: number): string | unde
   return undefined
 }
 
-export function standingOf({ allowed, margin }: Outcome['likely']): Standing {
+export function standingOf({ allowed, margin }: Verdict): Standing {
   if (margin < 0) return 'short'
   return margin < NEAR * allowed ? 'near' : 'holds'
 }
