@@ -23,7 +23,7 @@ export function backward(rows: readonly Float64Array[], values: Float64Array): F
 }
 
 /** The inner product of two of equal length. */
-export function dot(a: Float64Array, b: Float64Array): number {
+export function dot(a: Float64Array, b: ArrayLike<number>): number {
   let sum = 0
   for (let i = 0; i < a.length; i++) sum += (a[i] as number) * (b[i] as number)
   return sum

@@ -1,4 +1,4 @@
-import { decompose } from '../../ground/linalg'
+import { decompose, dot } from '../../ground/linalg'
 import {
   type Check,
   compileMeasure,
@@ -174,18 +174,15 @@ function highestOver(
     used.length,
   )
   const along = rows.map((row) =>
-    rightVectors.slice(0, rank).map((way) => way.reduce((sum, v, k) => sum + v * (row[k] ?? 0), 0)),
+    Float64Array.from({ length: rank }, (_, way) => dot(row, rightVectors[way] ?? [])),
   )
   const normal = normalStream(seededUniform(1))
+  const z = new Float64Array(rank)
   let [sum, square] = [0, 0]
   for (let draw = 0; draw < DRAWS; draw++) {
-    const z = Array.from({ length: rank }, normal)
+    for (let k = 0; k < rank; k++) z[k] = normal()
     let most = -Infinity
-    for (const row of along)
-      most = Math.max(
-        most,
-        row.reduce((of, v, k) => of + v * (z[k] ?? 0), 0),
-      )
+    for (const row of along) most = Math.max(most, dot(row, z))
     sum += most
     square += most * most
   }
