@@ -33,6 +33,8 @@ const ARROWS: Readonly<Record<string, readonly [x: number, y: number]>> = {
 /** The contacts and clamps one by one, with where they are: typed, moved by arrow keys, put back by Delete. */
 export function ContactKeys({ onMoved, onPoint, onReset, planned, unit }: ContactKeysProps) {
   const [typing, setTyping] = useState<string>()
+  /** The one that was typed last: it has the focus again. */
+  const [typed, setTyped] = useState<string>()
   const to = (contact: Either, x: number, y: number): void =>
     onMoved(moveEither(planned, contact, { x, y }, 0))
   const press = (event: KeyboardEvent, contact: Either): void => {
@@ -68,7 +70,10 @@ export function ContactKeys({ onMoved, onPoint, onReset, planned, unit }: Contac
                 axes={axesOf(contact)}
                 unit={unit}
                 onTyped={(at) => to(contact, at.x, at.y)}
-                onDone={() => setTyping(undefined)}
+                onDone={(isByKey) => {
+                  setTyping(undefined)
+                  setTyped(isByKey ? contact.id : undefined)
+                }}
               />
             ) : (
               <button
@@ -76,6 +81,7 @@ export function ContactKeys({ onMoved, onPoint, onReset, planned, unit }: Contac
                 className={`button quiet figures px-2! py-0.5! ${'foot' in contact || contact.bears ? '' : 'text-red'}`}
                 title="Enter types where it is. Arrow keys move it by 1, with Shift by 10; Delete puts it back, and takes a jack away. In the picture it is drawn with the pointer, with Alt to no step."
                 onClick={() => setTyping(axesOf(contact).length > 0 ? contact.id : undefined)}
+                autoFocus={typed === contact.id}
                 onKeyDown={(event) => press(event, contact)}
                 onFocus={() => onPoint(new Set([contact.id]))}
                 onBlur={() => onPoint(new Set())}
@@ -98,7 +104,7 @@ interface TypedPlaceProps {
   readonly axes: readonly ('x' | 'y')[]
   readonly unit: LengthUnit
   readonly onTyped: (at: { readonly x: number; readonly y: number }) => void
-  readonly onDone: () => void
+  readonly onDone: (isByKey: boolean) => void
 }
 
 /** Where something is, in figures: taken by Enter, left as it was by Escape. */
@@ -115,10 +121,10 @@ function TypedPlace({ at, axes, label, onDone, onTyped, unit }: TypedPlaceProps)
     const { x, y } = at
     const typed = read.map(({ axis, figure }) => [axis, figure.ok ? figure.value.mm : at[axis]])
     onTyped({ x, y, ...Object.fromEntries(typed) })
-    onDone()
+    onDone(true)
   }
   const onKey = (event: KeyboardEvent): void => {
-    if (event.key === 'Escape') onDone()
+    if (event.key === 'Escape') onDone(true)
     else if (event.key === 'Enter') take()
     else return
     event.preventDefault()
@@ -131,7 +137,7 @@ function TypedPlace({ at, axes, label, onDone, onTyped, unit }: TypedPlaceProps)
       aria-label={label}
       onKeyDown={onKey}
       onBlur={({ currentTarget, relatedTarget }) => {
-        if (!currentTarget.contains(relatedTarget)) onDone()
+        if (!currentTarget.contains(relatedTarget)) onDone(false)
       }}
     >
       {label}

@@ -53,7 +53,7 @@ export function meshBounds<F extends Frame>({
 /** Where a ray meets a mesh. */
 export interface Hit {
   readonly triangle: number
-  /** Along the ray from its beginning, mm. */
+  /** Along the ray from its beginning, in lengths of its direction: mm where that is a unit vector. */
   readonly away: number
 }
 
@@ -153,6 +153,7 @@ export class RayTree<F extends Frame> {
     const { open, order, other, spans } = this
     const begin = [from.x, from.y, from.z]
     const inverse = [1 / along.x, 1 / along.y, 1 / along.z]
+    open.length = 0
     open.push(0)
     for (let box = open.pop(); box !== undefined; box = open.pop()) {
       if (!this.isMet(6 * box, begin, inverse)) continue

@@ -62,7 +62,18 @@ export const CARRIER: HoldingKind<CarrierHolding> = {
       stop: 'left',
     }
   },
-  issues: carriedIssues,
+  issues: (holding, workshop) => [
+    ...carriedIssues(holding, workshop),
+    ...((holding.open?.mm ?? 0) < Math.min(holding.along.mm, holding.across.mm)
+      ? []
+      : [
+          {
+            code: 'carrier.open',
+            path: 'open',
+            sentence: 'The hole of the ring is as wide as the carrier: nothing is left of it.',
+          },
+        ]),
+  ],
   stand: standOnCarrier,
   anchored: (holding) => carriedAnchored(holding, 'carrier'),
   registered: () => undefined,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { findingsOf } from '../../../foreman/findings'
 import { planWay } from '../../../plan/planning'
+import { wayIssues } from '../../../plan/way'
 import { STANDARD_WORKSHOP, type Workshop } from '../../workshop'
 import { meshOf } from '../../../../kernel'
 import { mm, plainBlock, setup, topHole, way } from '../../../../../tests/support/documents'
@@ -69,6 +70,13 @@ describe('a carrier that is a ring', () => {
   it('keeps a wall: 4 are left of 48 when it is open by 40', () => {
     expect(codes(40, ['top'])).not.toContain('carrier.ring')
     expect(codes(40.1, ['top'])).toContain('carrier.ring')
+  })
+
+  it('is refused where its hole is as wide as itself', () => {
+    const said = (open: number) =>
+      wayIssues(STANDARD_WORKSHOP, part, on(open, ['top'])).map(({ code }) => code)
+    expect(said(47)).toEqual([])
+    expect(said(48)).toEqual(['carrier.open'])
   })
 
   it('is open along the face that it is stuck to, at an end too', () => {
