@@ -152,6 +152,95 @@ describe('a plate designed for a setup', () => {
   })
 })
 
+describe('screws that lift a part off its pins', () => {
+  const lifting = { ...ON_PINS, lift: 'screws' } as const
+  const lifted = plateFor(lifting)
+
+  it('one beside each pin, nearest to it where there is room, none where none is wanted', () => {
+    expect(plateFor(ON_PINS).lifts).toEqual([])
+    expect(lifted.lifts.map(({ thread }) => thread)).toEqual(['M6', 'M6'])
+    lifted.lifts.forEach(({ x, y }, i) => {
+      const pin = lifted.pins[i]
+      if (!pin) throw new Error('no pin')
+      expect(Math.hypot(x - pin.at.x, y - pin.at.y)).toBeLessThan(20)
+    })
+    expect(lifted.troubles).toEqual([])
+    expect(partIssues(lifted.part)).toEqual([])
+    const threads = lifted.part.features.filter(({ id }) => id.startsWith('lift-'))
+    expect(threads).toEqual([
+      expect.objectContaining({ making: 'tap', thread: 'M6', extent: { kind: 'through' } }),
+      expect.objectContaining({ making: 'tap', thread: 'M6', extent: { kind: 'through' } }),
+    ])
+  })
+
+  it('press on metal, clear of every hole of part and plate, wherever the holes are', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 12, max: 40 }),
+        fc.integer({ min: 60, max: 88 }),
+        fc.integer({ min: 12, max: 48 }),
+        fc.integer({ min: 20, max: 80 }),
+        (x, far, y, other) => {
+          const holes: Part = {
+            ...part,
+            features: [
+              topHole('a', x, y, { making: 'ream' }),
+              topHole('b', far, 30, { making: 'ream' }),
+              topHole('c', other, 52, { diameter: mm(6.6), making: 'drill' }),
+              topHole('d', other, 10, { diameter: mm(5), making: 'drill' }),
+            ],
+          }
+          const design = plateFor(lifting, holes)
+          const planned = plannedFor(lifting, holes)
+          const { high, low } = planned.standing
+          const [long, deep] = [high.x - low.x, high.y - low.y]
+          const { size } = design.part
+          const edge = [(size.x.mm - long) / 2, (size.y.mm - deep) / 2] as const
+          for (const lift of design.lifts) {
+            // Under the part.
+            expect(lift.x).toBeGreaterThan(edge[0])
+            expect(lift.x).toBeLessThan(edge[0] + long)
+            expect(lift.y).toBeGreaterThan(edge[1])
+            expect(lift.y).toBeLessThan(edge[1] + deep)
+            // The four holes of the part, turned over about Y: x from the other end, where the stock is 2.
+            for (const [u, v, wide] of [
+              [x, y, 8],
+              [far, 30, 8],
+              [other, 52, 6.6],
+              [other, 10, 5],
+            ] as const) {
+              const [hx, hy] = [edge[0] + 2 + (100 - u), edge[1] + 2 + v]
+              expect(Math.hypot(lift.x - hx, lift.y - hy)).toBeGreaterThan(wide / 2 + 3)
+            }
+            for (const rest of design.rests)
+              expect(Math.hypot(lift.x - rest.x, lift.y - rest.y)).toBeGreaterThan(7 + 3)
+          }
+          if (design.lifts.length < 2)
+            expect(design.troubles.join(' ')).toMatch(/no place is left for a screw that lifts/)
+        },
+      ),
+      { numRuns: 40 },
+    )
+  })
+
+  it('is told where there is no room about a pin', () => {
+    // Two pins 22 apart at the end of a narrow strip with a bore between and beside them.
+    const narrow: Part = {
+      ...part,
+      size: { ...part.size, y: mm(20) },
+      features: [
+        topHole('a', 12, 10, { making: 'ream' }),
+        topHole('b', 88, 10, { making: 'ream' }),
+        topHole('c', 35, 10, { diameter: mm(16), making: 'bore' }),
+        topHole('d', 60, 10, { diameter: mm(16), making: 'bore' }),
+      ],
+    }
+    const design = plateFor({ ...lifting, screws: [] }, narrow)
+    expect(design.lifts.length).toBeLessThan(2)
+    expect(design.troubles.join(' ')).toContain('no place is left for a screw that lifts')
+  })
+})
+
 /** The part turned over with a thread that is cut from below, to be screwed from under the plate. */
 const threaded: Part = {
   ...part,

@@ -136,6 +136,11 @@ function Figures(props: {
           `${thread} × ${lengthMm}, ${length(engagedMm)} in the ${from === 'below' ? 'part' : 'plate'}`,
         ] as const,
     ),
+    ...(design.lifts.length > 0
+      ? ([
+          ['Screws that lift it off', `${design.lifts.length} × ${design.lifts[0]?.thread ?? ''}`],
+        ] as const)
+      : []),
     ...(reliefs.length > 0
       ? ([['Reliefs under holes that come through', `${reliefs.length}`]] as const)
       : []),

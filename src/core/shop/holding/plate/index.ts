@@ -63,6 +63,15 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
       ],
     },
     { key: 'screws', label: 'Screws through, or from below into', kind: 'holes' },
+    {
+      key: 'lift',
+      label: 'Comes off its pins',
+      kind: 'choice',
+      options: [
+        { value: 'no', label: 'by hand' },
+        { value: 'screws', label: 'by screws beside them' },
+      ],
+    },
     { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },

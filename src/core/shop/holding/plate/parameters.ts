@@ -19,6 +19,10 @@ export const PinPlateSchema = z.strictObject({
     .describe(
       'Pushed to that side until the pins bear before it is screwed; floating it scatters.',
     ),
+  lift: z
+    .enum(['no', 'screws'])
+    .optional()
+    .describe('Threads through the plate beside the pins: screws in them lift the part off.'),
   screws: z.array(RefSchema).max(40).describe('Holes through which screws hold it.'),
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),

@@ -39,6 +39,11 @@ export function plateWords(own: OnPlate): HoldingWords {
       holding.screws.length === 0
         ? 'No screws are said.'
         : `${holding.screws.length} screws hold it; they locate nothing.`,
+      ...(holding.lift === 'screws'
+        ? [
+            'Off again by the screws beside the pins, turned by turns so that it does not jam; back below the rests before the next part.',
+          ]
+        : []),
     ],
   }
 }

@@ -12,12 +12,13 @@ const TABLE = { screw: 'M10', dowel: 10 } as const
 export function holesOf(
   {
     clamps,
+    lifts,
     pins,
     reliefs,
     rests,
     screws,
     stops,
-  }: Pick<PlateDesign, 'pins' | 'screws' | 'stops' | 'clamps' | 'rests' | 'reliefs'>,
+  }: Pick<PlateDesign, 'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'rests' | 'reliefs'>,
   table: PlateDesign['table'],
   grid: PlateGrid,
 ): readonly Hole[] {
@@ -41,6 +42,9 @@ export function holesOf(
     ),
     ...clamps.map(({ thread, x, y }, i) =>
       hole(`clamp-${i + 1}`, `edge clamp ${i + 1}`, { x, y }, screwHole({ from: 'above', thread })),
+    ),
+    ...lifts.map(({ thread, x, y }, i) =>
+      hole(`lift-${i + 1}`, `lift ${i + 1}`, { x, y }, screwHole({ from: 'above', thread })),
     ),
     ...rests.map((at, i) =>
       hole(`rest-${i + 1}`, `rest ${i + 1}`, at, { making: 'ream', fit: 'H7' }),

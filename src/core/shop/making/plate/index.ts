@@ -14,6 +14,7 @@ import {
 import { clearShift, type Drilled, inGrid } from './grid'
 import { besideHoles, crowded, holesOf } from './holes'
 import { gridOf, type Lying, placesOf, sizeOf, tableOf, tooLarge } from './lying'
+import { LIFT_THREAD, liftsOf } from './lifts'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
 import { type Place, type PlateDesign, type PlatePlace, tidy } from './types'
 
@@ -24,6 +25,8 @@ export { type PlateDesign, type PlatePin, type PlatePlace } from './types'
 const RELIEF = { wider: 3, deep: 8 } as const
 /** So many troubles of one kind are told. */
 const MOST_TOLD = 8
+/** A part lies on so many pins. */
+const PINS = 2
 /** Aluminium as it is rolled, g/cm³. */
 const ALUMINIUM = 2.7
 
@@ -54,16 +57,26 @@ interface Located {
 export function designPlate(holding: PinPlateHolding, work: Work, plated: PlatedWith): PlateDesign {
   const own = onPlate(holding, work)
   const offMm = offOf(own)
+  const wantsLift = holding.lift === 'screws'
+  const lifts = wantsLift ? liftsOf(own, restsOf(plated.contacts)) : []
   return designed(own, plated, {
     one: (place, thickMm) => ({
       pins: pinsOf(own, offMm, place),
       screws: screwsOf(own, place, thickMm),
       stops: [],
       clamps: [],
+      lifts: lifts.map((at) => ({ ...place(at), thread: LIFT_THREAD })),
     }),
     zeroWords: 'round pin, top of the rests',
     pinned: { betweenPinsMm: norm(own.between), offMm },
-    troubles: ({ pins }) => troublesOf(pins, own),
+    troubles: ({ pins }) => [
+      ...troublesOf(pins, own),
+      ...(wantsLift && lifts.length < PINS
+        ? [
+            'Beside a pin no place is left for a screw that lifts the part off: pins with a thread come out by that, or from below.',
+          ]
+        : []),
+    ],
   })
 }
 
@@ -85,6 +98,7 @@ export function designStopPlate(
         at: i < 2 ? 'back' : holding.stop,
       })),
       clamps: screws.map((at) => ({ ...place(at), ...EDGE_CLAMP })),
+      lifts: [],
     }),
     zeroWords: 'corner of the dowels, top of the rests',
     troubles: () => [],
@@ -124,7 +138,7 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
   }
 }
 
-type One = Pick<PlateDesign, 'pins' | 'screws' | 'stops' | 'clamps' | 'rests' | 'reliefs'>
+type One = Pick<PlateDesign, 'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'rests' | 'reliefs'>
 
 /** Everything of a plate that goes with where the parts lie on it. */
 interface Laid {
@@ -154,7 +168,7 @@ function laidOut(
   })
   const one = {
     ...located.one(place, size.z.mm),
-    rests: contacts.flatMap(({ inSetup, role }) => (role === 'rest' ? [place(inSetup)] : [])),
+    rests: restsOf(contacts).map(({ inSetup }) => place(inSetup)),
     reliefs: cuts.flatMap((cut) =>
       throughHoles(own, work, cut).map(({ at, radius }) => ({
         ...place(at),
@@ -172,6 +186,9 @@ function laidOut(
   }
   return { one, places, table, size, holes, single, place }
 }
+
+const restsOf = (contacts: readonly Locator[]): readonly Locator[] =>
+  contacts.filter(({ role }) => role === 'rest')
 
 /** What moves with the parts: all but what holds the plate itself. */
 const drilledIn = ({ holes, single }: Laid): readonly Drilled[] =>

@@ -67,6 +67,8 @@ export interface PlateDesign {
   readonly table: { readonly screws: readonly Place[]; readonly dowels: readonly Place[] }
   /** The parts on it, the first at its front left. */
   readonly places: readonly PlatePlace[]
+  /** Threads beside the pins, for screws that lift the part off them. */
+  readonly lifts: readonly (Place & { readonly thread: string })[]
   readonly reliefs: readonly (Place & { readonly diameterMm: number; readonly deepMm: number })[]
   /** Of two pins: how far they stand apart, and how far the centres of holes and pins may be off each other along their line, ± mm. */
   readonly betweenPinsMm?: number
