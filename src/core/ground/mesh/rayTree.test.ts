@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { inverse, Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { point, type Point } from '../geometry'
+import { boxMesh } from '../../../../tests/support/meshes'
 import { type Mesh, RayTree, triangleCount, triangleOf } from '.'
 
 type At = Point<'part'>
@@ -16,29 +17,6 @@ const soup = fc.array(fc.tuple(at, at, at), { minLength: 1, maxLength: 120 }).ma
   positions: Float32Array.from(all.flat().flatMap(({ x, y, z }) => [x, y, z])),
   triangles: Uint32Array.from({ length: 3 * all.length }, (_, i) => i),
 }))
-
-/** A box in twelve triangles. */
-function boxMesh(low: At, high: At): Mesh {
-  const corners = Array.from({ length: 8 }, (_, i) => [
-    i & 1 ? high.x : low.x,
-    i & 2 ? high.y : low.y,
-    i & 4 ? high.z : low.z,
-  ])
-  const quads = [
-    [0, 2, 3, 1],
-    [4, 5, 7, 6],
-    [0, 1, 5, 4],
-    [2, 6, 7, 3],
-    [0, 4, 6, 2],
-    [1, 3, 7, 5],
-  ]
-  return {
-    positions: Float32Array.from(corners.flat()),
-    triangles: Uint32Array.from(
-      quads.flatMap(([a = 0, b = 0, c = 0, d = 0]) => [a, b, c, a, c, d]),
-    ),
-  }
-}
 
 /** Where a ray meets a triangle, by solving for its weights: how far the nearest side is from being missed, and how far along. */
 function solved(mesh: Mesh, t: number, from: At, along: At): { inside: number; away: number } {
@@ -83,7 +61,12 @@ describe('a ray through the tree over a mesh', () => {
   })
 
   it('goes through a box along an axis, in the plane of a side of its neighbours too', () => {
-    const tree = new RayTree<'part'>(boxMesh(point(0, 0, 0), point(10, 20, 30)))
+    const tree = new RayTree<'part'>(
+      boxMesh([
+        [0, 0, 0],
+        [10, 20, 30],
+      ]),
+    )
     const away = (from: At, along: At): readonly number[] => [
       ...new Set(tree.hits(from, along).map((hit) => hit.away)),
     ]
@@ -106,7 +89,12 @@ describe('a ray through the tree over a mesh', () => {
         ])
         fc.pre(gaps.every((gap) => Math.abs(gap) > 1e-3))
         fc.pre((['x', 'y', 'z'] as const).every((k) => high[k] - low[k] > 1e-2))
-        const tree = new RayTree<'part'>(boxMesh(low, high))
+        const tree = new RayTree<'part'>(
+          boxMesh([
+            [low.x, low.y, low.z],
+            [high.x, high.y, high.z],
+          ]),
+        )
         expect(tree.isInside(place)).toBe(gaps.every((gap) => gap > 0))
       }),
     )

@@ -1,37 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { point } from '../../ground/geometry'
-import { type Mesh } from '../../ground/mesh'
+import { BOX_TRIANGLES, boxMesh, type BoxSpan } from '../../../../tests/support/meshes'
 import { lookAt, type Looking, onSheet } from './look'
 
-type Three = readonly [number, number, number]
-
-/** Boxes as triangles that look outwards, each with a name of its own. */
-function boxes(...all: readonly (readonly [low: Three, high: Three])[]) {
-  const positions: number[] = []
-  const triangles: number[] = []
-  const refOf: number[] = []
-  all.forEach(([low, high], n) => {
-    const first = positions.length / 3
-    for (let i = 0; i < 8; i++)
-      for (let k = 0; k < 3; k++) positions.push((i >> k) & 1 ? (high[k] ?? 0) : (low[k] ?? 0))
-    const faces = [
-      [0, 2, 3, 1],
-      [4, 5, 7, 6],
-      [0, 1, 5, 4],
-      [2, 6, 7, 3],
-      [0, 4, 6, 2],
-      [1, 3, 7, 5],
-    ]
-    for (const [a = 0, b = 0, c = 0, d = 0] of faces) {
-      triangles.push(first + a, first + b, first + c, first + a, first + c, first + d)
-      refOf.push(n, n)
-    }
-  })
-  const mesh: Mesh = {
-    positions: Float32Array.from(positions),
-    triangles: Uint32Array.from(triangles),
-  }
-  return { mesh, skin: { refs: all.map((_, n) => `box-${n}`), refOf: Int16Array.from(refOf) } }
+/** Boxes with a name of its own for each. */
+function boxes(...all: readonly BoxSpan[]) {
+  const refOf = Int16Array.from({ length: BOX_TRIANGLES * all.length }, (_, t) =>
+    Math.floor(t / BOX_TRIANGLES),
+  )
+  return { mesh: boxMesh(...all), skin: { refs: all.map((_, n) => `box-${n}`), refOf } }
 }
 
 const X = point<'part'>(1, 0, 0)
