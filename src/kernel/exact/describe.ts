@@ -6,7 +6,7 @@ import {
 } from 'replicad-opencascadejs'
 import { add, point, type Point, scale } from '@/core/ground/geometry'
 import { type RawBody, type RawFace, type RawSurface } from '@/core/work/solid'
-import { type Exact, hashOf, Kept, partsOf, volumeOf } from './load'
+import { type Exact, hashOf, Kept, partsOf, placeOn, volumeOf } from './load'
 import { meshBody } from './mesh'
 
 type At = Point<'file'>
@@ -147,18 +147,8 @@ class Describer {
     const { UMax, UMin, VMax, VMin } = this.exact.BRepTools.UVBounds(face)
     const property = this.kept.keep(new this.exact.BRepGProp_Face(face, false))
     const value = (u: number, v: number): At => this.at(adaptor.Value(u, v))
-    const sample = (i: number, j: number, n: number): RawFace['samples'][number] => {
-      const [u, v] = [UMin + ((UMax - UMin) * i) / n, VMin + ((VMax - VMin) * j) / n]
-      const [at, out] = [new this.exact.gp_Pnt(), new this.exact.gp_Vec()]
-      property.Normal(u, v, at, out)
-      const size = out.Magnitude()
-      const found = {
-        at: this.at(at),
-        out: point<'file'>(out.X() / size, out.Y() / size, out.Z() / size),
-      }
-      out.delete()
-      return found
-    }
+    const sample = (i: number, j: number, n: number): RawFace['samples'][number] =>
+      placeOn(this.exact, property, UMin + ((UMax - UMin) * i) / n, VMin + ((VMax - VMin) * j) / n)
     const n = PLACES[kind]
     const samples =
       n === 0

@@ -1,4 +1,9 @@
-import init, { type OpenCascadeInstance, type TopoDS_Shape } from 'replicad-opencascadejs'
+import init, {
+  type BRepGProp_Face,
+  type OpenCascadeInstance,
+  type TopoDS_Shape,
+} from 'replicad-opencascadejs'
+import { point, type Point } from '@/core/ground/geometry'
 
 export type Exact = OpenCascadeInstance
 
@@ -47,6 +52,25 @@ export function partsOf(
     new TopExp_Explorer(of, TopAbs_ShapeEnum[`TopAbs_${kind}`], TopAbs_ShapeEnum.TopAbs_SHAPE),
   )
   for (; explorer.More(); explorer.Next()) found.push(kept.keep(explorer.Current()))
+  return found
+}
+
+/** A place of a face by its parameters, and which way it looks there: out of the metal. */
+export function placeOn(
+  exact: Exact,
+  face: BRepGProp_Face,
+  u: number,
+  v: number,
+): { readonly at: Point<'file'>; readonly out: Point<'file'> } {
+  const [at, out] = [new exact.gp_Pnt(), new exact.gp_Vec()]
+  face.Normal(u, v, at, out)
+  const size = out.Magnitude()
+  const found = {
+    at: point<'file'>(at.X(), at.Y(), at.Z()),
+    out: point<'file'>(out.X() / size, out.Y() / size, out.Z() / size),
+  }
+  at.delete()
+  out.delete()
   return found
 }
 

@@ -1,9 +1,8 @@
 import { type TopoDS_Face, type TopoDS_Shape } from 'replicad-opencascadejs'
-import { point } from '@/core/ground/geometry'
 import { type FacedMesh } from '@/core/work/solid'
 import { closeFlats, type LeftOut } from '../flats'
 import { Welder } from '../welder'
-import { type Exact, hashOf, type Kept, partsOf } from './load'
+import { type Exact, hashOf, type Kept, partsOf, placeOn } from './load'
 
 /** How far triangles may be off what is round: so much of the body's size, and so much of a turn. */
 const [MESH_SHARE, MESH_RAD] = [1 / 2000, 0.8]
@@ -57,17 +56,9 @@ function manyHoled(
   const surface = kept.keep(new exact.BRepAdaptor_Surface(face, true))
   if (String(surface.GetType()) !== 'GeomAbs_Plane') return undefined
   const { UMax, UMin, VMax, VMin } = exact.BRepTools.UVBounds(face)
-  const [at, out] = [kept.keep(new exact.gp_Pnt()), kept.keep(new exact.gp_Vec())]
-  kept
-    .keep(new exact.BRepGProp_Face(face, false))
-    .Normal((UMin + UMax) / 2, (VMin + VMax) / 2, at, out)
-  const size = out.Magnitude()
-  return {
-    face: index,
-    at: point<'file'>(at.X(), at.Y(), at.Z()),
-    out: point<'file'>(out.X() / size, out.Y() / size, out.Z() / size),
-    outlines,
-  }
+  const property = kept.keep(new exact.BRepGProp_Face(face, false))
+  const { at, out } = placeOn(exact, property, (UMin + UMax) / 2, (VMin + VMax) / 2)
+  return { face: index, at, out, outlines }
 }
 
 /** The kernel's facets of faces that lie in a shape, in its order. */

@@ -223,7 +223,7 @@ export class StageScene {
 
   /** Looks from a direction at the middle of all, so that all is seen. */
   look(from: Vector): void {
-    const bounds = new THREE.Box3().setFromObject(this.group)
+    const bounds = new THREE.Box3().setFromObject(this.group, true)
     if (bounds.isEmpty()) return
     const sphere = bounds.getBoundingSphere(new THREE.Sphere())
     const narrow = Math.min(1, this.camera.aspect)

@@ -1,6 +1,6 @@
 import { add, AXES, norm, type Point, scale, subtract } from '../../ground/geometry'
 import { type RayTree, treeOf, triangleOf } from '../../ground/mesh'
-import { type Bounds, boundsOf, gapTo, type Recipe } from '../../ground/recipe'
+import { type Bounds, boundsOf, boundsOfPoints, gapTo, type Recipe } from '../../ground/recipe'
 import { type Side, SIDES, axisOf, signOf } from '../part'
 import { type Solid, type SolidFace } from '../solid'
 
@@ -25,18 +25,6 @@ function isOnSkin(pieces: readonly Piece[], at: At, near: number): boolean {
   for (const { bounds, recipe } of pieces)
     if (isWithin(bounds, at, near)) gap = Math.min(gap, gapTo(recipe, at))
   return Math.abs(gap) < near
-}
-
-const around = (places: readonly At[]): Bounds<'part'> => {
-  const least = (of: (...mm: number[]) => number): At => {
-    const [x, y, z] = AXES.map((axis) => of(...places.map((at) => at[axis]))) as [
-      number,
-      number,
-      number,
-    ]
-    return { x, y, z }
-  }
-  return { low: least(Math.min), high: least(Math.max) }
 }
 
 const overlap = (a: Bounds<'part'>, b: Bounds<'part'>, near: number): boolean =>
@@ -120,7 +108,7 @@ export class Seen {
     const places = this.placesOn(face)
     const [first] = places
     if (!first || !isOnSkin(pieces, first, near)) return false
-    const about = around(places)
+    const about = boundsOfPoints(places)
     const there = pieces.filter(({ bounds }) => overlap(bounds, about, near))
     return places.every((at) => isOnSkin(there, at, near))
   }

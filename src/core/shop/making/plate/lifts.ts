@@ -1,6 +1,7 @@
-import { applyMotion, type Point, subtract } from '../../../ground/geometry'
+import { applyMotion, point } from '../../../ground/geometry'
+import { normalOf } from '../../../work/part'
 import { hasMetal } from '../../../work/stock'
-import { type Locator, type OnPlate, toSetup } from '../../holding'
+import { holesAlong, type Locator, type OnPlate, toSetup } from '../../holding'
 import { LEAST_WEB_MM } from './grid'
 import { type Place } from './types'
 
@@ -25,13 +26,18 @@ interface Round {
  * @returns places in the setup; of a pin with no room about it none.
  */
 export function liftsOf(own: OnPlate, rests: readonly Locator[]): readonly Place[] {
-  const { between, holding } = own
+  const { between, holding, work } = own
   const pins = [
     { at: { x: 0, y: 0 }, radiusMm: holding.roundPin.mm / 2 },
     { at: between, radiusMm: holding.relievedPin.mm / 2 },
   ]
   const buttons = rests.map(({ inSetup }): Round => ({ at: inSetup, radiusMm: REST_MM / 2 }))
-  const inTheWay = [...pins, ...buttons, ...holesUnder(own)]
+  // Under a hole a screw would press on nothing, or meet what is drilled.
+  const holes = holesAlong(work.surfaces, normalOf(work.up)).map(({ diameterMm, from }): Round => ({
+    at: toSetup(own, from),
+    radiusMm: diameterMm / 2,
+  }))
+  const inTheWay = [...pins, ...buttons, ...holes]
   const found: Place[] = []
   for (const pin of pins) {
     const place = placesAbout(own, pin).find(
@@ -67,22 +73,11 @@ function placesAbout({ high, low }: OnPlate, { at, radiusMm }: Round): readonly 
   )
 }
 
-/** Holes of the part that are upright here: a screw under one would press on nothing, or meet what is drilled. */
-function holesUnder(own: OnPlate): readonly Round[] {
-  return [...own.work.surfaces.values()].flatMap((surface): readonly Round[] => {
-    if (surface.kind !== 'axis' || surface.isOutside) return []
-    const [from, to] = [toSetup(own, surface.from), toSetup(own, surface.to)]
-    const along = subtract(to, from)
-    const isUpright = Math.hypot(along.x, along.y) < 1e-6 * Math.abs(along.z)
-    return isUpright ? [{ at: from, radiusMm: surface.diameterMm / 2 }] : []
-  })
-}
-
 /** Whether the underside of the part is there, and not too near to its edge. */
 function isUnder({ faceAt, high, low, partFromSetup, work }: OnPlate, { x, y }: Place): boolean {
   if (x < low.x + INSIDE_MM || x > high.x - INSIDE_MM) return false
   if (y < low.y + INSIDE_MM || y > high.y - INSIDE_MM) return false
   const underside = work.surfaces.get(faceAt.down)
-  const at: Point<'part'> = applyMotion(partFromSetup, { x, y, z: low.z } as Point<'setup'>)
+  const at = applyMotion(partFromSetup, point(x, y, low.z))
   return underside?.kind === 'plane' && hasMetal(work.part, work.before, underside, at)
 }

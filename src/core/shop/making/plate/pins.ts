@@ -8,7 +8,7 @@ import {
 } from '../../../handbook/standards'
 import { norm, subtract } from '../../../ground/geometry'
 import { type AxisSurface } from '../../../work/part'
-import { isTapped, makingOf, type OnPlate } from '../../holding'
+import { isTapped, makingOf, type OnPlate, toSetup } from '../../holding'
 import { relievedLandMm } from './land'
 import { type Place, type PlatePin, type PlateScrew, tidy } from './types'
 
@@ -62,14 +62,6 @@ export function pinsOf(
   ]
 }
 
-const toSetupOf = ({ setupFromPart: { rows, shift } }: OnPlate) => {
-  const [x, y] = rows
-  return (p: { x: number; y: number; z: number }): Place => ({
-    x: x.x * p.x + x.y * p.y + x.z * p.z + shift.x,
-    y: y.x * p.x + y.y * p.y + y.z * p.z + shift.y,
-  })
-}
-
 /** The largest screw that goes through each hole, with its length. */
 export function screwsOf(
   own: OnPlate,
@@ -80,7 +72,7 @@ export function screwsOf(
   return holding.screws.flatMap((ref): readonly PlateScrew[] => {
     const hole = work.surfaces.get(ref)
     if (hole?.kind !== 'axis') return []
-    const at = place(toSetupOf(own)(hole.from))
+    const at = place(toSetup(own, hole.from))
     return isTapped(work, hole.owner)
       ? fromBelow(own, ref, hole, at, thickMm)
       : fromAbove(own, ref, hole, at, thickMm)
