@@ -15,8 +15,7 @@ import {
   type SteerWorker,
 } from './messages'
 
-export { fetchFacets } from './facets'
-export { type SkinnedMesh, type Steering } from './messages'
+export { type PickedMesh, type PicturedMesh, type SkinnedMesh, type Steering } from './messages'
 export { type MetalReport, type WantedLook } from '@/kernel'
 
 let solidWorker: Comlink.Remote<SolidWorker> | undefined

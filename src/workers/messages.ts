@@ -22,14 +22,20 @@ import { type PartInCasting } from '@/core/chain/fitting'
 import { type Result } from '@/core/ground/issues'
 import { type Casting, type CastingFit, type ScanPair, type ThinnedScan } from '@/core/work/casting'
 import { type Look, type Looking } from '@/core/paper/picture'
-import { type MetalReport, type SolidMesh, type WantedLook } from '@/kernel'
+import { type MetalReport, type WantedLook } from '@/kernel'
 import { type Frame } from '@/core/ground/geometry'
-import { type Mesh } from '@/core/ground/mesh'
+import { type Mesh, type RayBoxes } from '@/core/ground/mesh'
 import { type Recipe } from '@/core/ground/recipe'
 import { type PartState, type Skin, type SkinEdge } from '@/core/work/stock'
 
+/** Triangles with the edges at which they turn: six figures a piece, mm; none drawn of very many triangles. */
+export type PicturedMesh = Mesh & { readonly creases: Float32Array }
+
+/** What is picked: by boxes over its triangles. */
+export type PickedMesh = PicturedMesh & { readonly boxes: RayBoxes }
+
 /** Triangles of a part that know which of its surfaces they lie on. */
-export type SkinnedMesh = Mesh & Skin & { readonly edges: readonly SkinEdge[] }
+export type SkinnedMesh = PickedMesh & Skin & { readonly edges: readonly SkinEdge[] }
 
 export interface SolidWorker {
   /** The finished part: the body of its file where it came from one that is here, else what its features leave. */
@@ -50,7 +56,9 @@ export interface SolidWorker {
     index: number,
   ): Promise<JawDesign | undefined>
   /** Any solid by its recipe, in the frame in which the recipe is. */
-  recipe(of: Recipe<Frame>): Promise<SolidMesh>
+  recipe(of: Recipe<Frame>): Promise<PicturedMesh>
+  /** A body of a file that is kept, as it was drawn; none where the file is not here. */
+  body(digest: string, body: number): Promise<PickedMesh | undefined>
 }
 
 export interface FitWorker {

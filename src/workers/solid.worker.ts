@@ -1,13 +1,13 @@
 import * as Comlink from 'comlink'
 import { applyMotion, type Frame, type Motion, point } from '@/core/ground/geometry'
-import { cornerOf, type Mesh } from '@/core/ground/mesh'
+import { boxesOf, cornerOf, creasesOf, type Mesh, triangleCount } from '@/core/ground/mesh'
 import { type Model, type Part } from '@/core/work/part'
 import { type FacedMesh } from '@/core/work/solid'
 import { edgesOfSkin, type Skin, skinOf, solidNow, stateFinished } from '@/core/work/stock'
 import { planWay } from '@/core/plan/planning'
 import { jawsOf, looksOf, meshOf, metalOf, takeModelsFrom } from '@/kernel'
 import { fetchFacets } from './facets'
-import { type SkinnedMesh, type SolidWorker } from './messages'
+import { type PickedMesh, type PicturedMesh, type SkinnedMesh, type SolidWorker } from './messages'
 
 takeModelsFrom(fetchFacets)
 
@@ -33,8 +33,12 @@ const worker: SolidWorker = {
       : undefined
   },
   async recipe(of) {
-    const mesh = await meshOf(of)
-    return Comlink.transfer(mesh, [mesh.positions.buffer, mesh.triangles.buffer])
+    const { positions, triangles } = await meshOf(of)
+    return transferred({ positions, triangles, creases: creasesIn({ positions, triangles }) })
+  },
+  async body(digest, body) {
+    const mesh = await fetchFacets(digest, body)
+    return mesh && transferred(picked(mesh))
   },
 }
 
@@ -45,13 +49,38 @@ async function finished(part: Part): Promise<Mesh & Skin> {
   return { ...mesh, ...skinOf(part, mesh, own?.faceOf) }
 }
 
-/** More triangles than this are shown without edges to pick: they would take longer than all else. */
+/** More triangles than this are shown without edges, drawn or to pick: they would take longer than all else. */
 const MOST_EDGED = 60_000
+const isEdged = (mesh: Mesh): boolean => triangleCount(mesh) <= MOST_EDGED
+/** Facets that turn from each other by more than this have an edge drawn between them: the cosine of 20°. */
+const EDGE_COS = 0.94
 
-function sent(mesh: Mesh & Skin): SkinnedMesh {
-  const edges = mesh.triangles.length / 3 <= MOST_EDGED ? edgesOfSkin(mesh, mesh) : []
-  const buffers = [mesh.positions.buffer, mesh.triangles.buffer, mesh.refOf.buffer]
-  return Comlink.transfer({ ...mesh, edges }, buffers)
+const sent = (mesh: Mesh & Skin): SkinnedMesh =>
+  transferred({ ...picked(mesh), edges: isEdged(mesh) ? edgesOfSkin(mesh, mesh) : [] })
+
+/** All of its picture that takes long: here it holds up nobody. */
+const picked = <M extends Mesh>(mesh: M): M & PickedMesh => ({
+  ...mesh,
+  creases: creasesIn(mesh),
+  boxes: boxesOf(mesh),
+})
+
+const creasesIn = (mesh: Mesh): Float32Array =>
+  Float32Array.from(
+    isEdged(mesh)
+      ? creasesOf(mesh, EDGE_COS).flatMap(({ from, to }) => [
+          ...[from.x, from.y, from.z],
+          ...[to.x, to.y, to.z],
+        ])
+      : [],
+  )
+
+/** Goes over without being copied; several arrays may lie in one buffer, as those of a file do. */
+function transferred<M extends PicturedMesh & Partial<PickedMesh>>(mesh: M): M {
+  const buffers = [...Object.values(mesh), ...Object.values(mesh.boxes ?? {})].flatMap(
+    (one: unknown) => (ArrayBuffer.isView(one) ? [one.buffer as ArrayBuffer] : []),
+  )
+  return Comlink.transfer(mesh, [...new Set(buffers)])
 }
 
 /** The body of the file that a part came from, as it lies as a part; none where the file is not here. */

@@ -2,10 +2,9 @@
 
 import dynamic from 'next/dynamic'
 import { useEffect, useMemo, useState } from 'react'
-import { type FacedMesh } from '@/core/work/solid'
 import { printLength } from '@/core/handbook/units'
 import { type StageBody } from '@/ui/solid/scene'
-import { fetchFacets } from '@/workers/facets'
+import { type PickedMesh, solids } from '@/workers/client'
 import { type BroughtIn } from '@/ui/bringing/types'
 
 const SolidStage = dynamic(() => import('@/ui/solid/SolidStage'), { ssr: false })
@@ -27,7 +26,11 @@ export function BodyPick({
     (): readonly StageBody[] =>
       meshes.map((mesh, i) => ({
         mesh,
-        skin: { refs: [`body-${i}`], refOf: new Uint8Array(mesh.triangles.length / 3) },
+        skin: {
+          refs: [`body-${i}`],
+          refOf: new Uint8Array(mesh.triangles.length / 3),
+          boxes: mesh.boxes,
+        },
         tone: 'part',
       })),
     [meshes],
@@ -86,11 +89,11 @@ export function BodyPick({
   )
 }
 
-function useFacets(file: BroughtIn): readonly FacedMesh[] {
-  const [meshes, setMeshes] = useState<readonly FacedMesh[]>([])
+function useFacets(file: BroughtIn): readonly PickedMesh[] {
+  const [meshes, setMeshes] = useState<readonly PickedMesh[]>([])
   useEffect(() => {
     let current = true
-    void Promise.all(file.bodies.map((_, body) => fetchFacets(file.digest, body))).then(
+    void Promise.all(file.bodies.map((_, body) => solids().body(file.digest, body))).then(
       (all) => current && setMeshes(all.filter((mesh) => mesh !== undefined)),
     )
     return () => {

@@ -38,6 +38,14 @@ export function ImportView() {
     },
     [file, router],
   )
+  const isComing = brought.state !== 'none'
+  useEffect(() => {
+    if (!isComing) return
+    // What the next page needs comes while the file is read, not all at once when it opens.
+    void import('./FileView')
+    void import('@/ui/solid/PartSolid')
+    void import('@/ui/solid/renderers').then(({ readyRenderer }) => readyRenderer())
+  }, [isComing])
   // One body is the part; nobody has to say so.
   const isSingle = file?.bodies.length === 1
   useEffect(() => {

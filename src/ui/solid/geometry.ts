@@ -1,8 +1,6 @@
 import * as THREE from 'three'
-import { creasesOf, type Mesh } from '@/core/ground/mesh'
-
-/** Facets that turn from each other by more than this have an edge drawn between them: the cosine of 20°. */
-const EDGE_COS = 0.94
+import { type Frame, type Motion } from '@/core/ground/geometry'
+import { type Mesh } from '@/core/ground/mesh'
 
 /** A mesh with corners of its own for every triangle, so that each is flat and has a colour of its own. */
 export function flatGeometry({ positions, triangles }: Mesh): THREE.BufferGeometry {
@@ -31,9 +29,25 @@ export function flatGeometry({ positions, triangles }: Mesh): THREE.BufferGeomet
     .setAttribute('normal', new THREE.BufferAttribute(normals, 3))
 }
 
-/** The edges of a mesh as pieces of line. */
-export function creaseGeometry(mesh: Mesh): THREE.BufferGeometry {
-  const ends = creasesOf(mesh, EDGE_COS).flatMap(({ from, to }) => [from, to])
-  const places = Float32Array.from(ends.flatMap(({ x, y, z }) => [x, y, z]))
-  return new THREE.BufferGeometry().setAttribute('position', new THREE.BufferAttribute(places, 3))
+/** How far bodies reach; their own corners are fewer than those of what is drawn. */
+export function boundsOf(
+  bodies: readonly { readonly mesh: Mesh; readonly by?: Motion<Frame, Frame> | undefined }[],
+): THREE.Box3 {
+  const bounds = new THREE.Box3()
+  const at = new THREE.Vector3()
+  for (const { by, mesh } of bodies) {
+    const matrix = by ? matrixOf(by) : new THREE.Matrix4()
+    for (let i = 0; i < mesh.positions.length; i += 3)
+      bounds.expandByPoint(at.fromArray(mesh.positions, i).applyMatrix4(matrix))
+  }
+  return bounds
 }
+
+export const matrixOf = ({ rows: [a, b, c], shift }: Motion<Frame, Frame>): THREE.Matrix4 =>
+  // prettier-ignore
+  new THREE.Matrix4(
+    a.x, a.y, a.z, shift.x,
+    b.x, b.y, b.z, shift.y,
+    c.x, c.y, c.z, shift.z,
+    0, 0, 0, 1,
+  )

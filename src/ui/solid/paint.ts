@@ -1,7 +1,9 @@
 import * as THREE from 'three'
+import { type RayBoxes } from '@/core/ground/mesh'
 
-/** Names that are picked, and which of them each triangle has. */
+/** Names that are picked, which of them each triangle has, and the boxes by which they are met. */
 export interface Skinned {
+  readonly boxes: RayBoxes
   readonly refs: readonly string[]
   readonly refOf: ArrayLike<number>
 }

@@ -1,20 +1,17 @@
 import * as THREE from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
-import { acceleratedRaycast, computeBoundsTree, disposeBoundsTree } from 'three-mesh-bvh'
-import { type Frame, type Motion } from '@/core/ground/geometry'
-import { type Mesh } from '@/core/ground/mesh'
+import { cross, type Frame, type Motion, point, type Point, subtract } from '@/core/ground/geometry'
+import { RayTree, triangleOf } from '@/core/ground/mesh'
 import { type SkinEdge } from '@/core/work/stock'
 import { EdgePicks } from './edgePicks'
-import { creaseGeometry, flatGeometry } from './geometry'
+import { type PicturedMesh } from '@/workers/client'
+import { boundsOf, flatGeometry, matrixOf } from './geometry'
 import { paint, type Skinned, token } from './paint'
-
-THREE.Mesh.prototype.raycast = acceleratedRaycast
-THREE.BufferGeometry.prototype.computeBoundsTree = computeBoundsTree
-THREE.BufferGeometry.prototype.disposeBoundsTree = disposeBoundsTree
+import { keepRenderer, takeRenderer } from './renderers'
 
 /** What is shown: the part, which can be picked, or what stands about it. */
 export interface StageBody {
-  readonly mesh: Mesh
+  readonly mesh: PicturedMesh
   /** Names that are picked, and which of them each triangle has. */
   readonly skin?: Skinned | undefined
   /** Edges that are picked beside the surfaces, by their pieces of six figures each. */
@@ -36,9 +33,15 @@ export interface Section {
   readonly out: Vector
 }
 
-/** Above this no edges are drawn: they would take longer than all else. */
-const MOST_EDGED = 60_000
 const FOV = 30
+
+/** What is picked: how it is drawn, the names on it, and the tree by which they are met. */
+interface Pickable {
+  readonly shown: THREE.Mesh
+  readonly mesh: PicturedMesh
+  readonly skin: Skinned
+  readonly tree: RayTree<Frame>
+}
 
 /** The picture of solids: what is in it, how it is looked at, what is under the pointer. Draws only when something changed. */
 export class StageScene {
@@ -49,8 +52,9 @@ export class StageScene {
   private readonly group = new THREE.Group()
   private readonly ray = new THREE.Raycaster()
   private readonly plane = new THREE.Plane()
-  private parts: { mesh: THREE.Mesh; skin: Skinned }[] = []
+  private parts: Pickable[] = []
   private insides: THREE.Mesh[] = []
+  private bodies: readonly StageBody[] = []
   private readonly edges = new EdgePicks()
   private isCut = false
   /** So many bodies were in view when it was last fitted. */
@@ -59,16 +63,13 @@ export class StageScene {
   private isAsked = false
   private isDisposed = false
   private isFresh = false
-  /** What of the bodies is made after they are seen, each in a task of its own: the page answers in between. */
-  private later: (() => void)[] = []
 
   /** @throws {Error} where the browser shows no WebGL. */
   constructor(
     private readonly host: HTMLElement,
     label: string,
   ) {
-    this.renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true })
-    this.renderer.localClippingEnabled = true
+    this.renderer = takeRenderer()
     this.camera.up.set(0, 0, 1)
     this.scene.add(new THREE.HemisphereLight(0xffffff, 0x8899aa, 2.2))
     const sun = new THREE.DirectionalLight(0xffffff, 1.6)
@@ -79,6 +80,8 @@ export class StageScene {
     canvas.setAttribute('role', 'application')
     canvas.setAttribute('aria-label', label)
     canvas.style.touchAction = 'none'
+    canvas.style.width = '100%'
+    canvas.style.height = '100%'
     this.controls = new OrbitControls(this.camera, canvas)
     this.controls.addEventListener('change', () => this.draw())
     this.controls.addEventListener('start', () => {
@@ -95,25 +98,29 @@ export class StageScene {
     this.controls.dispose()
     this.clear()
     this.isDisposed = true
-    this.renderer.dispose()
     this.canvas.remove()
+    keepRenderer(this.renderer)
+  }
+
+  /** How large the picture is, in dots of the screen. */
+  private size(): readonly [number, number] {
+    const dots = Math.min(2, window.devicePixelRatio)
+    return [Math.floor(this.host.clientWidth * dots), Math.floor(this.host.clientHeight * dots)]
   }
 
   resize(): void {
-    const { clientHeight, clientWidth } = this.host
-    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
-    this.renderer.setSize(clientWidth, clientHeight, false)
-    this.canvas.style.width = '100%'
-    this.canvas.style.height = '100%'
-    this.camera.aspect = clientWidth / Math.max(1, clientHeight)
+    const [width, height] = this.size()
+    if (this.canvas.width !== width || this.canvas.height !== height)
+      this.renderer.setSize(width, height, false)
+    this.camera.aspect = width / Math.max(1, height)
     this.camera.updateProjectionMatrix()
     this.draw()
   }
 
   show(bodies: readonly StageBody[]): void {
     this.clear()
+    this.bodies = bodies
     for (const body of bodies) this.add(body)
-    this.makeLater(this.later)
     // What comes later, as the holding about the work does, is brought into view too, until somebody turns it.
     if (bodies.length > this.framed && !this.isTurned) {
       if (this.framed === 0) this.look({ x: -0.6, y: -1, z: 0.75 })
@@ -121,15 +128,6 @@ export class StageScene {
       this.framed = bodies.length
     }
     this.drawFresh()
-  }
-
-  private makeLater(these: (() => void)[]): void {
-    setTimeout(() => {
-      // Other bodies are shown by now.
-      if (this.later !== these) return
-      these.shift()?.()
-      if (these.length > 0) this.makeLater(these)
-    })
   }
 
   private add({ by, edges, mesh, skin, tone }: StageBody): void {
@@ -179,26 +177,21 @@ export class StageScene {
         'color',
         new THREE.BufferAttribute(new Float32Array(mesh.triangles.length * 3), 3),
       )
-      if (skin) {
-        this.later.push(() => flat.computeBoundsTree())
-        this.parts.push({ mesh: shown, skin })
-      }
+      if (skin) this.parts.push({ shown, mesh, skin, tree: new RayTree(mesh, skin.boxes) })
       paint(flat, skin, new Set(), undefined)
     }
-    if (mesh.triangles.length / 3 <= MOST_EDGED)
-      this.later.push(() => {
-        const line = new THREE.LineBasicMaterial({
-          color: token(tone === 'part' ? '--ink' : '--soft'),
-          clippingPlanes: this.isCut ? [this.plane] : [],
-        })
-        place(new THREE.LineSegments(creaseGeometry(mesh), line))
-        this.drawFresh()
-      })
+    const line = new THREE.LineBasicMaterial({
+      color: token(tone === 'part' ? '--ink' : '--soft'),
+      clippingPlanes: clipping,
+    })
+    const creases = new THREE.BufferGeometry()
+    creases.setAttribute('position', new THREE.BufferAttribute(mesh.creases, 3))
+    place(new THREE.LineSegments(creases, line))
   }
 
   /** Lights up what bears one of the names, and more strongly the one that is chosen. */
   light(lit: ReadonlySet<string>, chosen: string | undefined): void {
-    for (const { mesh, skin } of this.parts) paint(mesh.geometry, skin, lit, chosen)
+    for (const { shown, skin } of this.parts) paint(shown.geometry, skin, lit, chosen)
     this.edges.light(lit, token('--blue'))
     this.draw()
   }
@@ -223,7 +216,7 @@ export class StageScene {
 
   /** Looks from a direction at the middle of all, so that all is seen. */
   look(from: Vector): void {
-    const bounds = new THREE.Box3().setFromObject(this.group, true)
+    const bounds = boundsOf(this.bodies)
     if (bounds.isEmpty()) return
     const sphere = bounds.getBoundingSphere(new THREE.Sphere())
     const narrow = Math.min(1, this.camera.aspect)
@@ -249,20 +242,14 @@ export class StageScene {
   /** Looks straight at what bears a name, by the facets that look outwards there. */
   lookAt(name: string): void {
     const out = new THREE.Vector3()
-    const own = new THREE.Vector3()
-    const [a, b, c] = [new THREE.Vector3(), new THREE.Vector3(), new THREE.Vector3()] as const
-    for (const { mesh, skin } of this.parts) {
-      const corners = mesh.geometry.getAttribute('position')
-      own.set(0, 0, 0)
+    for (const { mesh, shown, skin } of this.parts) {
+      const own = new THREE.Vector3()
       const isWanted = skin.refs.map((ref) => ref === name || ref.split('.')[0] === name)
-      for (let t = 0; t < corners.count / 3; t++) {
+      for (let t = 0; t < mesh.triangles.length / 3; t++) {
         if (!isWanted[skin.refOf[t] ?? -1]) continue
-        a.fromBufferAttribute(corners, 3 * t)
-        b.fromBufferAttribute(corners, 3 * t + 1).sub(a)
-        c.fromBufferAttribute(corners, 3 * t + 2).sub(a)
-        own.add(b.cross(c))
+        own.add(areaOf(mesh, t))
       }
-      out.add(own.applyQuaternion(mesh.quaternion))
+      out.add(own.applyQuaternion(shown.quaternion))
     }
     if (out.lengthSq() > 0) this.look(out)
   }
@@ -290,16 +277,23 @@ export class StageScene {
       1 - ((clientY - box.top) / box.height) * 2,
     )
     this.ray.setFromCamera(at, this.camera)
-    const found: { away: number; ref: string }[] = []
-    for (const { mesh, skin } of this.parts)
-      for (const hit of this.ray.intersectObject(mesh, false)) {
-        if (this.isCut && this.plane.distanceToPoint(hit.point) < 0) continue
-        const ref = skin.refs[skin.refOf[hit.faceIndex ?? -1] ?? -1]
-        if (ref !== undefined) found.push({ away: hit.distance, ref })
-      }
-    found.sort((a, b) => a.away - b.away)
+    const found = this.parts.flatMap((one) => this.met(one)).sort((a, b) => a.away - b.away)
     const edge = this.edges.near(at, this.camera, box, found[0]?.away)
     return [...new Set([...(edge ? [edge] : []), ...found.map(({ ref }) => ref)])]
+  }
+
+  /** What the ray meets of one, from outside and where nothing is taken off. */
+  private met({ mesh, shown, skin, tree }: Pickable): { away: number; ref: string }[] {
+    const ray = this.ray.ray.clone().applyMatrix4(shown.matrixWorld.clone().invert())
+    const along = pointOf(ray.direction)
+    return tree.hits(pointOf(ray.origin), along).flatMap(({ away, triangle }) => {
+      const ref = skin.refs[skin.refOf[triangle] ?? -1]
+      const isTaken =
+        this.isCut && this.plane.distanceToPoint(this.ray.ray.at(away, new THREE.Vector3())) < 0
+      return ref === undefined || isTaken || areaOf(mesh, triangle).dot(ray.direction) >= 0
+        ? []
+        : [{ away, ref }]
+    })
   }
 
   /** Draws once before the next frame, however often it is asked for. */
@@ -327,7 +321,6 @@ export class StageScene {
   private clear(): void {
     this.parts = []
     this.insides = []
-    this.later = []
     this.edges.clear()
     for (const one of [...this.group.children]) {
       this.group.remove(one)
@@ -338,11 +331,11 @@ export class StageScene {
   }
 }
 
-const matrixOf = ({ rows: [a, b, c], shift }: Motion<Frame, Frame>): THREE.Matrix4 =>
-  // prettier-ignore
-  new THREE.Matrix4(
-    a.x, a.y, a.z, shift.x,
-    b.x, b.y, b.z, shift.y,
-    c.x, c.y, c.z, shift.z,
-    0, 0, 0, 1,
-  )
+const pointOf = ({ x, y, z }: Vector): Point<Frame> => point(x, y, z)
+
+/** Twice the area of a triangle, the way that it looks, mm². */
+function areaOf(mesh: PicturedMesh, triangle: number): THREE.Vector3 {
+  const [a, b, c] = triangleOf<Frame>(mesh, triangle)
+  const { x, y, z } = cross(subtract(b, a), subtract(c, a))
+  return new THREE.Vector3(x, y, z)
+}

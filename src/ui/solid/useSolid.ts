@@ -2,11 +2,10 @@
 
 import { useEffect, useState } from 'react'
 import { type Frame } from '@/core/ground/geometry'
-import { type Mesh } from '@/core/ground/mesh'
 import { type Recipe } from '@/core/ground/recipe'
 import { type Part } from '@/core/work/part'
 import { type PartState } from '@/core/work/stock'
-import { type SkinnedMesh, solids } from '@/workers/client'
+import { type PicturedMesh, type SkinnedMesh, solids } from '@/workers/client'
 
 export interface MadeSolid {
   readonly mesh?: SkinnedMesh
@@ -35,8 +34,8 @@ export function useSolid(part: Part, state?: PartState): MadeSolid {
 }
 
 /** Any solids by their recipes, in their order; those that could not be made are left out. */
-export function useRecipes(recipes: readonly Recipe<Frame>[]): readonly Mesh[] {
-  const [meshes, setMeshes] = useState<readonly Mesh[]>([])
+export function useRecipes(recipes: readonly Recipe<Frame>[]): readonly PicturedMesh[] {
+  const [meshes, setMeshes] = useState<readonly PicturedMesh[]>([])
   const key = JSON.stringify(recipes)
   useEffect(() => {
     let current = true

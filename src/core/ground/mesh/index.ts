@@ -2,12 +2,10 @@ export { type Crease, creasesOf } from './creases'
 export {
   areaOf,
   cornerOf,
-  type Hit,
   type Mesh,
   meshBounds,
   meshVolume,
-  RayTree,
-  treeOf,
   triangleCount,
   triangleOf,
 } from './mesh'
+export { boxesOf, type Hit, type RayBoxes, RayTree, treeOf } from './rayTree'

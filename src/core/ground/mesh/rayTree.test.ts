@@ -3,7 +3,7 @@ import { inverse, Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { point, type Point } from '../geometry'
 import { boxMesh } from '../../../../tests/support/meshes'
-import { type Mesh, RayTree, triangleCount, triangleOf } from '.'
+import { boxesOf, type Mesh, RayTree, triangleCount, triangleOf } from '.'
 
 type At = Point<'part'>
 
@@ -37,7 +37,8 @@ describe('a ray through the tree over a mesh', () => {
     fc.assert(
       fc.property(soup, at, at, (mesh, from, along) => {
         fc.pre(Math.hypot(along.x, along.y, along.z) > 0.1)
-        const hits = new RayTree<'part'>(mesh).hits(from, along)
+        // The boxes as they come from a worker.
+        const hits = new RayTree<'part'>(mesh, structuredClone(boxesOf(mesh))).hits(from, along)
         const met = new Map(hits.map(({ away, triangle }) => [triangle, away]))
         expect(hits.map(({ away }) => away)).toEqual(
           [...hits.map(({ away }) => away)].sort((a, b) => a - b),
