@@ -222,8 +222,8 @@ function sheetOf(design: PlateDesign, offsets: PlateOffsets): DrawingSheet {
       ['Zero', `${zero.words}: ${length(zero.x)}, ${length(zero.y)} from the corner`],
       ...places
         .slice(1)
-        .map(({ shift }, i): [string, string] => [
-          `Place ${i + 2}, ${offsets.own[i + 1] ?? 'by its shift'}`,
+        .map(({ shift, turned }, i): [string, string] => [
+          `Place ${i + 2}, ${offsets.own[i + 1] ?? 'by its shift'}${turned ? ', turned 180°' : ''}`,
           `${length(shift.x)}, ${length(shift.y)} from the first`,
         ]),
     ],

@@ -295,6 +295,133 @@ describe('several parts on one plate', () => {
     expect(all.troubles).toEqual([])
   })
 
+  it('head to tail: every second turned by half a turn, as close as its cut outline lets it, by hand', () => {
+    const three: Part = {
+      ...part,
+      features: [
+        topHole('a', 15, 15, { making: 'ream' }),
+        topHole('b', 65, 13, { making: 'ream' }),
+        topHole('c', 35, 13, { diameter: mm(6.6), making: 'drill' }),
+        topHole('d', 15, 40, { diameter: mm(5), making: 'drill' }),
+        {
+          kind: 'contour',
+          id: 'outline',
+          name: 'outline',
+          on: 'top',
+          place: { dims: [], centred: true },
+          plane: {
+            at: { x: 0, y: 0, z: 0 },
+            across: { x: 1, y: 0, z: 0 },
+            out: { x: 0, y: 0, z: 1 },
+          },
+          rings: [
+            [
+              { x: 5, y: 5 },
+              { x: 95, y: 5 },
+              { x: 5, y: 55 },
+            ],
+          ],
+          takes: 'outside',
+          through: true,
+        },
+      ],
+    }
+    const planFor = (holding: PinPlateHolding, cut: readonly string[]): PlannedSetup => {
+      const [, planned] = planWay(
+        STANDARD_WORKSHOP,
+        three,
+        way(
+          setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c', ...cut]),
+          setup('s-2', 'bottom', 'back', [], { holding, ops: [op('bottom'), op('d')] }),
+        ),
+      ).setups
+      if (!planned) throw new Error('no setup')
+      return planned
+    }
+    const plateOn = (planned: PlannedSetup, holding: PinPlateHolding): PlateDesign =>
+      designPlate(holding, workOf(planned), {
+        contacts: planned.contacts,
+        cuts: planned.setup.ops,
+      })
+    const holding: PinPlateHolding = {
+      ...ON_PINS,
+      columns: 4,
+      rows: 2,
+      gap: mm(9),
+      turned: 'columns',
+      pushed: 'left',
+    }
+    const planned = planFor(holding, ['outline'])
+    const design = plateOn(planned, holding)
+    expect(design.places.map(({ turned }) => turned)).toEqual(
+      [0, 1].flatMap(() => [false, true, false, true]),
+    )
+    // Turned over, its upright side is at the right, that of the turned one at its left: 90 of part and 9 between.
+    // Then long side to long side, 90 along and 50 up: they are one line where both lie in one box.
+    const { high, low } = planned.standing
+    const [long, deep] = [high.x - low.x, high.y - low.y]
+    const over = { x: (long - 100) / 2, y: (deep - 60) / 2 }
+    const back = Math.ceil((10 * (9 * Math.hypot(90, 50))) / 50) / 10
+    const corners = design.places.map(({ corner }) => corner)
+    expect(corners.slice(0, 4).map(({ x }) => x - (corners[0]?.x ?? 0))).toEqual(
+      [0, 99, 99 + back, 2 * 99 + back].map((x) => expect.closeTo(x, 6) as number),
+    )
+    expect((corners[4]?.y ?? 0) - (corners[0]?.y ?? 0)).toBeCloseTo(deep + 9, 6)
+    // All holes of both kinds, each where its part has it: turned over about Y, some turned once more.
+    const at = (id: string): readonly (readonly [number, number])[] => {
+      const hole = design.part.features.find((one) => one.id === id)
+      if (hole?.kind !== 'hole') throw new Error(id)
+      return holePoints(design.part, hole).map(({ x, y }) => [x, y])
+    }
+    const wanted = (turned: boolean, u: number, v: number) =>
+      design.places.flatMap(({ corner, turned: is }) => {
+        if (is !== turned) return []
+        const [x, y] = [over.x + (100 - u), over.y + v]
+        return [turned ? [corner.x + long - x, corner.y + deep - y] : [corner.x + x, corner.y + y]]
+      })
+    const sorted = (all: readonly (readonly number[])[]) =>
+      all.map(([x = 0, y = 0]) => `${x.toFixed(3)} ${y.toFixed(3)}`).sort()
+    for (const [id, u, v] of [
+      ['pin-round', 15, 15],
+      ['pin-relieved', 65, 13],
+      ['screw-1', 35, 13],
+      ['relief-1', 15, 40],
+    ] as const) {
+      expect(sorted(at(id))).toEqual(sorted(wanted(false, u, v)))
+      expect(sorted(at(`${id}-turned`))).toEqual(sorted(wanted(true, u, v)))
+    }
+    expect(design.troubles).toEqual([])
+    expect(partIssues(design.part)).toEqual([])
+    // Zero is the round pin of each, in the register as well.
+    const fixture = fixtureOfPlate(planned, design, [])
+    const rounds = fixture.pins.filter(({ kind }) => kind === 'round')
+    design.places.forEach(({ shift }, i) => {
+      expect(rounds[i]?.at.x.mm).toBeCloseTo(shift.x, 6)
+      expect(rounds[i]?.at.y.mm).toBeCloseTo(shift.y, 6)
+    })
+    expect(fixture.sizes[1]?.name).toBe('Place 2, turned 180°')
+    expect(planned.standing.words.lines.join(' ')).toMatch(
+      /program turned by 180°.*Push those to the right/,
+    )
+    // Its pads stand under what is left, all of them: seven from their middles to every side and hole.
+    const pads = planned.contacts.filter(({ role }) => role === 'rest')
+    expect(pads.map(({ bears }) => bears)).toEqual([true, true, true])
+    for (const { at: pad } of pads) {
+      const slant = (5 * (95 - pad.x) - 9 * (pad.y - 5)) / Math.hypot(5, 9)
+      expect(Math.min(pad.x - 5, pad.y - 5, slant)).toBeGreaterThan(7)
+      for (const [u, v, r] of [
+        [15, 15, 4],
+        [65, 13, 4],
+        [35, 13, 3.3],
+        [15, 40, 2.5],
+      ] as const)
+        expect(Math.hypot(pad.x - u, pad.y - v)).toBeGreaterThan(7 + r)
+    }
+    // Not cut yet it is a block, and lies a block and a gap further.
+    const raw = plateOn(planFor(holding, []), holding)
+    expect((raw.places[1]?.corner.x ?? 0) - (raw.places[0]?.corner.x ?? 0)).toBeCloseTo(long + 9, 1)
+  })
+
   it('144 places are told to be too large for the machine, and still one part', () => {
     const most = plateFor({ ...many, columns: 12, rows: 12 })
     expect(most.troubles.join(' ')).toMatch(/Put fewer parts on it/)

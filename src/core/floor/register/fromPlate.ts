@@ -1,5 +1,5 @@
 import { type PlannedSetup } from '../../plan/planning'
-import { type PlateDesign } from '../../shop/making'
+import { atPlace, type PlateDesign } from '../../shop/making'
 import { lengthWords } from '../../handbook/units'
 import { cutText } from '../../ground/issues'
 import { ownName } from './owned'
@@ -111,9 +111,12 @@ const sizesOf = (
   { x, y }: Away,
   mark: string,
 ): Fixture['sizes'] =>
-  places.map(({ shift }, i) => ({
+  places.map(({ shift, turned }, i) => ({
     id: `${mark}place-${i + 1}`,
-    name: places.length === 1 ? cutText(setup.name, MOST_NAME) : `Place ${i + 1}`,
+    name:
+      places.length === 1
+        ? cutText(setup.name, MOST_NAME)
+        : `Place ${i + 1}${turned ? ', turned 180°' : ''}`,
     part: cutText(ownName(part), 80),
     length: mm(standing.high.x - standing.low.x),
     offset: offsets[i] ?? offsets.at(-1) ?? setup.zero.offset,
@@ -122,20 +125,25 @@ const sizesOf = (
   }))
 
 /** Pins of all places, from the zero of the first. */
-const pinsOf = (
-  { pins, places, zero }: PlateDesign,
-  { x, y }: Away,
-  mark: string,
-): Fixture['pins'] =>
-  places.flatMap(({ shift }, i) =>
-    pins.map(({ at, headMm, kind }, k) => ({
+const pinsOf = (design: PlateDesign, { x, y }: Away, mark: string): Fixture['pins'] =>
+  design.places.flatMap((place, i) =>
+    design.pins.map(({ at, headMm, kind }, k) => ({
       id: `${mark}${k === 1 && kind === 'round' ? 'second' : kind}-${i + 1}`,
-      name: `${kind} pin${places.length > 1 ? ` ${i + 1}` : ''}`,
+      name: `${kind} pin${design.places.length > 1 ? ` ${i + 1}` : ''}`,
       kind,
       diameter: mm(headMm),
-      at: { x: mm(at.x - zero.x + shift.x + x), y: mm(at.y - zero.y + shift.y + y) },
+      at: fromZero(design, atPlace(design, place, at), { x, y }),
     })),
   )
+
+const fromZero = (
+  { zero }: PlateDesign,
+  at: Away,
+  { x, y }: Away,
+): Fixture['pins'][number]['at'] => ({
+  x: mm(at.x - zero.x + x),
+  y: mm(at.y - zero.y + y),
+})
 
 const screwsOf = ({ places, screws, table }: PlateDesign): Fixture['screws'] => [
   ...screws.map(({ lengthMm, thread }, i) => ({

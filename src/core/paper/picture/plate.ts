@@ -2,7 +2,7 @@ import { holePoints } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Scene, Sheet, type Tone } from '../../ground/scene'
 import { printLength } from '../../handbook/units'
-import { GRID_HOLE_MM, type PlateDesign } from '../../shop/making'
+import { atPlace, GRID_HOLE_MM, type PlateDesign } from '../../shop/making'
 
 interface Shift {
   readonly x: number
@@ -49,9 +49,8 @@ export function platePlan(
   const sheet = new Sheet(scale, (width - x.mm * scale) / 2, height - 34)
   sheet.rectangle(0, 0, x.mm, y.mm, { fill: 'steel', stroke: 'ink', width: 1.4 })
   drawGrid(sheet, design)
-  outlines(sheet, planned, design, { x: 0, y: 0 })
-  if (beside && design.beside)
-    outlines(sheet, beside.planned, design.beside.design, design.beside.shift)
+  outlines(sheet, design, { x: 0, y: 0 })
+  if (design.beside) outlines(sheet, design.beside.design, design.beside.shift)
   for (const feature of part.features) {
     if (feature.kind !== 'hole') continue
     const [, fill, stroke] = DRAWN.find(([id]) => feature.id.startsWith(id)) ?? ['', 'sheet', 'ink']
@@ -77,18 +76,13 @@ export function platePlan(
 }
 
 /** Where the parts of one setup lie. */
-function outlines(
-  sheet: Sheet,
-  { standing: { high, low } }: PlannedSetup,
-  { places }: PlateDesign,
-  { x, y }: Shift,
-): void {
-  for (const { corner } of places)
-    sheet.rectangle(
-      corner.x + x,
-      corner.y + y,
-      corner.x + x + high.x - low.x,
-      corner.y + y + high.y - low.y,
+function outlines(sheet: Sheet, design: PlateDesign, { x, y }: Shift): void {
+  for (const place of design.places)
+    sheet.polygon(
+      design.outline.map((corner) => {
+        const at = atPlace(design, place, corner)
+        return [at.x + x, at.y + y]
+      }),
       { fill: 'sheet', stroke: 'soft', dash: 'hidden' },
     )
 }

@@ -40,6 +40,7 @@ export {
 } from './plate'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
 export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf, type SoftJawsHolding } from './softJaws'
+export { type Corners, outlineOf } from './outline'
 export { type Prop, propped, type PropPlace, propPlaces } from './propped'
 export { throughHoles } from './cuts'
 export { viseAnchored, type ViseHolding } from './vise'

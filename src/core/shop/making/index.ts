@@ -2,6 +2,7 @@ export { designSoftJaws, type JawDesign, type JawHalf, type JawKernel } from './
 export { halvesOf, jawCorner, jawExtent, jawReport, ringFrom } from './jaws/report'
 export { relievedLandMm } from './plate/land'
 export {
+  atPlace,
   designPlate,
   designStopPlate,
   GRID_HOLE_MM,

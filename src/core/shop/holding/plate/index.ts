@@ -74,6 +74,16 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     },
     { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
+    {
+      key: 'turned',
+      label: 'Head to tail',
+      kind: 'choice',
+      options: [
+        { value: 'no', label: 'all the same way round' },
+        { value: 'columns', label: 'every second side by side' },
+        { value: 'rows', label: 'every second behind' },
+      ],
+    },
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
     { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
     { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },

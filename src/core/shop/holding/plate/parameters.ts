@@ -26,6 +26,12 @@ export const PinPlateSchema = z.strictObject({
   screws: z.array(RefSchema).max(40).describe('Holes through which screws hold it.'),
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),
+  turned: z
+    .enum(['no', 'columns', 'rows'])
+    .optional()
+    .describe(
+      'Every second of those side by side, or behind each other, lies turned by half a turn, as close as its outline lets it.',
+    ),
   beside: IdSchema.optional().describe(
     'Another setup, on two pins too, that lies to the right of it on the same plate: its other side.',
   ),

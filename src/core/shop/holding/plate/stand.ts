@@ -7,6 +7,7 @@ import { padHeightError } from '../pads'
 import { plateFindings } from './findings'
 import { BEYOND_MM, makingOf, onPlate, type OnPlate, pushedBy, pushOf } from './layout'
 import { type PinPlateHolding } from './parameters'
+import { padPlaces } from './rests'
 import { plateWords } from './words'
 
 /** Pins stand so far into the part, mm. */
@@ -28,10 +29,11 @@ export function standOnPlate(holding: PinPlateHolding, work: Work): Standing {
       plusMinus: plate.storedMm,
       lights: ['guide1', 'stop1'],
     })
-  const solids = solidsOf(own)
+  const spots = spotsOf(own)
+  const solids = solidsOf(own, spots)
   return {
     ...own,
-    spots: spotsOf(own),
+    spots,
     solids,
     mark: `plate ${plate.id}`,
     stays: {
@@ -66,19 +68,9 @@ export function standOnPlate(holding: PinPlateHolding, work: Work): Standing {
   }
 }
 
-/** Pads lie so far inside the outline, as part of the size. */
-const INSET = 0.12
-
-function spotsOf({ between, faceAt, high, holding, low, setupFromPart }: OnPlate): readonly Spot[] {
+function spotsOf(own: OnPlate): readonly Spot[] {
+  const { between, faceAt, holding, low, setupFromPart } = own
   const [x, y] = setupFromPart.rows
-  const at = (u: number, v: number): Point<'setup'> =>
-    point(low.x + u * (high.x - low.x), low.y + v * (high.y - low.y), low.z)
-  const pad = (id: string, u: number, v: number): Spot => ({
-    id,
-    role: 'rest',
-    surface: faceAt.down,
-    at: at(u, v),
-  })
   const apart = Math.max(1e-6, norm(between))
   // Relieved along the line of the pins: what it holds is across it.
   const across = add(scale(x, -between.y / apart), scale(y, between.x / apart))
@@ -91,18 +83,21 @@ function spotsOf({ between, faceAt, high, holding, low, setupFromPart }: OnPlate
     by,
   })
   return [
-    pad('rest1', INSET, 1 - INSET),
-    pad('rest2', 1 - INSET, 1 - INSET),
-    pad('rest3', 0.5, INSET),
+    ...padPlaces(own).map((at, i): Spot => ({
+      id: `rest${i + 1}`,
+      role: 'rest',
+      surface: faceAt.down,
+      at: point(at.x, at.y, low.z),
+    })),
     pin('guide1', 'guide', 'round', y),
     pin('guide2', 'guide', 'relieved', across),
     pin('stop1', 'stop', 'round', x),
   ]
 }
 
-function solidsOf(own: OnPlate): readonly Solid[] {
+function solidsOf(own: OnPlate, spots: readonly Spot[]): readonly Solid[] {
   const { between, high, holding, low, plate } = own
-  const pads = spotsOf(own)
+  const pads = spots
     .filter(({ role }) => role === 'rest')
     .map(({ at, id }): Solid => ({
       name: 'pad',

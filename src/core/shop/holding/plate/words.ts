@@ -39,6 +39,7 @@ export function plateWords(own: OnPlate): HoldingWords {
       holding.screws.length === 0
         ? 'No screws are said.'
         : `${holding.screws.length} screws hold it; they locate nothing.`,
+      ...turnedLines(own),
       ...(holding.lift === 'screws'
         ? [
             'Off again by the screws beside the pins, turned by turns so that it does not jam; back below the rests before the next part.',
@@ -56,5 +57,21 @@ function pushLines(own: OnPlate, length: (mm: number) => string): readonly strin
   const mm = pushedMm(own)
   return [
     `Pushed to the ${own.holding.pushed ?? ''} until the pins bear, then screwed: it lies ${length(mm)} off the middle of the round pin each time. Put ${sign > 0 ? '+' : '−'}${length(mm)} into ${axis} of its offset.`,
+  ]
+}
+
+const OTHER = { left: 'right', right: 'left', back: 'front', front: 'back' } as const
+
+/** What lies turned by half a turn wants of its program, and of who pushes it. */
+function turnedLines({ holding }: OnPlate): readonly string[] {
+  const { columns, pushed = 'no', rows, turned = 'no' } = holding
+  if ((turned === 'columns' ? columns : turned === 'rows' ? rows : 1) < 2) return []
+  return [
+    `Every second ${turned === 'columns' ? 'one side by side' : 'row'} lies turned by half a turn: its program turned by 180° about its round pin, under its own offset.`,
+    ...(pushed === 'no'
+      ? []
+      : [
+          `Push those to the ${OTHER[pushed]}: it is the same side of the part. What goes into the offset has the other sign there.`,
+        ]),
   ]
 }

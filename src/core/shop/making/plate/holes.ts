@@ -8,8 +8,8 @@ const [BUTTON_MM, ROOT_MM] = [8, 0.5]
 /** Screws into the table, their heads let in, and dowels beside them, mm (common practice, no source). */
 const TABLE = { screw: 'M10', dowel: 10 } as const
 
-/** All that is drilled in the plate, as holes of a part: what each place has as a grid over all of them. */
-export function holesOf(
+/** What is drilled for parts that lie the same way round, as holes of a part: what each place has as a grid over all of them. */
+export function partHoles(
   {
     clamps,
     lifts,
@@ -19,10 +19,9 @@ export function holesOf(
     screws,
     stops,
   }: Pick<PlateDesign, 'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'rests' | 'reliefs'>,
-  table: PlateDesign['table'],
   grid: PlateGrid,
 ): readonly Hole[] {
-  const each = [
+  return [
     ...pins.map(({ at, kind, shankMm }, i) =>
       i === 1 && kind === 'round'
         ? hole('pin-second', 'second pin', at, pinHole(shankMm))
@@ -58,14 +57,23 @@ export function holesOf(
         extent: { kind: 'deep', depth: { mm: deepMm } },
       }),
     ),
-  ]
+  ].map((one) => overGrid(grid.turned ? turnedHole(one) : one, grid))
+}
+
+const turnedHole = (one: Hole): Hole => ({
+  ...one,
+  id: `${one.id}-turned`,
+  name: `${one.name ?? one.id}, turned`,
+})
+
+/** What holds the plate itself. */
+export function tableHoles({ dowels, screws }: PlateDesign['table']): readonly Hole[] {
   const dowel = { making: 'ream', fit: 'H7', diameter: { mm: TABLE.dowel } } as const
   return [
-    ...each.map((one) => overGrid(one, grid)),
-    ...table.screws.map((at, i) =>
+    ...screws.map((at, i) =>
       hole(`table-${i + 1}`, `table screw ${i + 1}`, at, letIn(TABLE.screw) ?? {}),
     ),
-    ...table.dowels.map((at, i) => hole(`dowel-${i + 1}`, `dowel ${i + 1}`, at, dowel)),
+    ...dowels.map((at, i) => hole(`dowel-${i + 1}`, `dowel ${i + 1}`, at, dowel)),
   ]
 }
 

@@ -7,19 +7,20 @@ import {
   type EdgePlateHolding,
   type Locator,
   onPlate,
+  outlineOf,
   type PinPlateHolding,
   throughHoles,
   type Work,
 } from '../../holding'
 import { clearShift, type Drilled, inGrid } from './grid'
-import { besideHoles, crowded, holesOf } from './holes'
-import { gridOf, type Lying, placesOf, sizeOf, tableOf, tooLarge } from './lying'
+import { besideHoles, crowded, partHoles, tableHoles } from './holes'
+import { type Lying, placesOf, type Run, runsOf, sizeOf, tableOf, tooLarge } from './lying'
 import { LIFT_THREAD, liftsOf } from './lifts'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
 import { type Place, type PlateDesign, type PlatePlace, tidy } from './types'
 
 export { GRID_HOLE_MM } from './grid'
-export { type PlateDesign, type PlatePin, type PlatePlace } from './types'
+export { atPlace, type PlateDesign, type PlatePin, type PlatePlace } from './types'
 
 /** A relief under a hole that comes through (common practice, no source). */
 const RELIEF = { wider: 3, deep: 8 } as const
@@ -124,6 +125,7 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
     restMm: plate.padHeight,
     table,
     places,
+    outline: outlineOf(own).map(({ x, y }) => place({ x: x + own.low.x, y: y + own.low.y })),
     ...located.pinned,
     ...(pitch > 0 && { gridMm: pitch }),
     zero: { ...place({ x: 0, y: 0 }), z: plate.height, words: located.zeroWords },
@@ -160,13 +162,16 @@ function laidOut(
 ): Laid {
   const { work } = own
   const places = placesOf(own, shift)
-  const size = sizeOf(own, shift)
+  const size = sizeOf(own, places)
   const [{ corner } = { corner: { x: 0, y: 0 } }] = places
-  const place = ({ x, y }: Place): Place => ({
-    x: tidy(x - own.low.x + corner.x),
-    y: tidy(y - own.low.y + corner.y),
-  })
-  const one = {
+  /** Where something of the setup lies on the plate, of the first of those that lie one way round. */
+  const placeIn =
+    ({ away, turned }: Pick<Run, 'away' | 'turned'>) =>
+    ({ x, y }: Place): Place => ({
+      x: tidy((turned ? own.high.x - x : x - own.low.x) + corner.x + away.x),
+      y: tidy((turned ? own.high.y - y : y - own.low.y) + corner.y + away.y),
+    })
+  const oneIn = (place: (at: Place) => Place): One => ({
     ...located.one(place, size.z.mm),
     rests: restsOf(contacts).map(({ inSetup }) => place(inSetup)),
     reliefs: cuts.flatMap((cut) =>
@@ -176,15 +181,19 @@ function laidOut(
         deepMm: Math.min(RELIEF.deep, size.z.mm / 2),
       })),
     ),
-  }
+  })
+  const place = placeIn({ away: { x: 0, y: 0 }, turned: false })
   const table = tableOf(own, size)
-  const holes = holesOf(one, table, gridOf(own))
+  const holes = [
+    ...runsOf(own).flatMap((run) => partHoles(oneIn(placeIn(run)), run)),
+    ...tableHoles(table),
+  ]
   const single: Part = {
     ...newPart(`Plate for ${work.part.name}`.slice(0, 80), size),
     unit: work.part.unit,
     features: [...holes],
   }
-  return { one, places, table, size, holes, single, place }
+  return { one: oneIn(place), places, table, size, holes, single, place }
 }
 
 const restsOf = (contacts: readonly Locator[]): readonly Locator[] =>

@@ -1,6 +1,7 @@
 import { type Part } from '../../../work/part'
-import { type Placed, PLATE_BEYOND_MM, type Work } from '../../holding'
+import { outlineOf, type Placed, PLATE_BEYOND_MM, type Work } from '../../holding'
 import { type Plate } from '../../workshop'
+import { nestedSteps } from './nest'
 import { type Place, type PlateDesign, type PlateGrid, type PlatePlace, tidy } from './types'
 
 /** The plate stands out so far at both ends for screws and dowels of its own, mm. */
@@ -18,51 +19,83 @@ export interface Lying extends Placed {
     readonly gap: { readonly mm: number }
     readonly grid?: { readonly mm: number } | undefined
     readonly slots: { readonly mm: number }
+    readonly turned?: 'no' | 'columns' | 'rows' | undefined
   }
 }
 
 const earOf = ({ holding }: Lying): number => (holding.slots.mm > 0 ? EAR_MM : 0)
 
-/** How the parts follow each other. */
-export const gridOf = ({ high, holding, low }: Lying): PlateGrid => ({
-  columns: holding.columns,
-  rows: holding.rows,
-  step: {
-    x: tidy(high.x - low.x + holding.gap.mm),
-    y: tidy(high.y - low.y + holding.gap.mm),
-  },
-})
-
-/** The parts all the same way round, the first at the front left. */
-export function placesOf(own: Lying, away: Place): readonly PlatePlace[] {
-  const { holding } = own
-  const { step } = gridOf(own)
-  return Array.from({ length: holding.rows }, (_, row) =>
-    Array.from({ length: holding.columns }, (__, column): PlatePlace => {
-      const shift = { x: tidy(column * step.x), y: tidy(row * step.y) }
-      return {
-        column: column + 1,
-        row: row + 1,
-        shift,
-        corner: {
-          x: tidy(PLATE_BEYOND_MM + earOf(own) + away.x + shift.x),
-          y: tidy(PLATE_BEYOND_MM + away.y + shift.y),
-        },
-      }
-    }),
-  ).flat()
+/** Parts that lie the same way round: how they follow each other, and how far the corner of the first is from the first of all, mm. */
+export interface Run extends PlateGrid {
+  readonly away: Place
 }
 
-export function sizeOf(own: Lying, away: Place): Part['size'] {
+/** All the same way round; or every second one of a row, or every second row, turned and moved as close as its outline lets it. */
+export function runsOf(own: Lying): readonly Run[] {
+  const {
+    high,
+    holding: { columns, gap, rows, turned: how = 'no' },
+    low,
+  } = own
+  const box = { x: tidy(high.x - low.x), y: tidy(high.y - low.y) }
+  const step = { x: tidy(box.x + gap.mm), y: tidy(box.y + gap.mm) }
+  const all: Run = { columns, rows, step, turned: false, away: { x: 0, y: 0 } }
+  if (how === 'no') return [all]
+  const [axis, count] = how === 'columns' ? (['x', 'columns'] as const) : (['y', 'rows'] as const)
+  const { back, there } = nestedSteps(outlineOf(own), box, axis, gap.mm)
+  const half = { ...all, step: { ...step, [axis]: tidy(there + back) } }
+  const turned = Math.floor(all[count] / 2)
+  return [
+    { ...half, [count]: all[count] - turned },
+    ...(turned > 0
+      ? [{ ...half, [count]: turned, turned: true, away: { x: 0, y: 0, [axis]: tidy(there) } }]
+      : []),
+  ]
+}
+
+/** The first at the front left, then to the right and to the back. */
+export function placesOf(own: Lying, away: Place): readonly PlatePlace[] {
+  const { high, low } = own
+  const first = {
+    x: PLATE_BEYOND_MM + earOf(own) + away.x,
+    y: PLATE_BEYOND_MM + away.y,
+  }
+  // Zero of a part that is turned lies as far from its high corner as that of another from its low one.
+  const about = { x: high.x + low.x, y: high.y + low.y }
+  return runsOf(own)
+    .flatMap(({ away: begun, columns, rows, step, turned }) =>
+      Array.from({ length: rows }, (_, row) =>
+        Array.from({ length: columns }, (__, column): PlatePlace => {
+          const x = begun.x + column * step.x
+          const y = begun.y + row * step.y
+          const doubled = own.holding.turned ?? 'no'
+          return {
+            column: (doubled === 'columns' ? 2 * column + Number(turned) : column) + 1,
+            row: (doubled === 'rows' ? 2 * row + Number(turned) : row) + 1,
+            shift: {
+              x: tidy(x + (turned ? about.x : 0)),
+              y: tidy(y + (turned ? about.y : 0)),
+            },
+            corner: { x: tidy(first.x + x), y: tidy(first.y + y) },
+            turned,
+          }
+        }),
+      ).flat(),
+    )
+    .sort((a, b) => a.row - b.row || a.column - b.column)
+}
+
+/** @param places - of the parts on it, which lie within it. */
+export function sizeOf(own: Lying, places: readonly PlatePlace[]): Part['size'] {
   const { high, holding, low, plate } = own
-  const over = (length: number, count: number): number =>
-    count * length + (count - 1) * holding.gap.mm + 2 * PLATE_BEYOND_MM
   const pitch = holding.grid?.mm ?? 0
   // A plate with a grid is whole pitches long, so that the grid goes on beside it.
   const whole = (mm: number): number => tidy(pitch > 0 ? Math.ceil(mm / pitch - 1e-9) * pitch : mm)
+  const far = (axis: 'x' | 'y'): number =>
+    Math.max(...places.map(({ corner }) => corner[axis])) + high[axis] - low[axis] + PLATE_BEYOND_MM
   return {
-    x: { mm: whole(over(high.x - low.x, holding.columns) + 2 * earOf(own) + away.x) },
-    y: { mm: whole(over(high.y - low.y, holding.rows) + away.y) },
+    x: { mm: whole(far('x') + earOf(own)) },
+    y: { mm: whole(far('y')) },
     z: { mm: tidy(plate.height - plate.padHeight) },
   }
 }

@@ -14,6 +14,8 @@ export interface PlatePlace {
   /** How far its zero lies from that of the first, and where its own corner is. */
   readonly shift: Place
   readonly corner: Place
+  /** It lies turned by half a turn, end for end: so its program is to be turned too. */
+  readonly turned: boolean
 }
 
 export interface PlatePin {
@@ -41,17 +43,18 @@ export interface PlateScrew {
   readonly lengthMm: number
 }
 
-/** How several parts on a plate follow each other, mm. */
+/** How parts on a plate that lie the same way round follow each other, mm. */
 export interface PlateGrid {
   readonly columns: number
   readonly rows: number
   readonly step: Place
+  readonly turned: boolean
 }
 
 /** A fixture plate designed for a setup: a part of its own, and what goes into it. */
 export interface PlateDesign {
   readonly part: Part
-  /** Pins, screws, rests and reliefs of the first place; each further one has its own, shifted. */
+  /** Pins, screws, rests and reliefs of the first place; each further one has its own, as `atPlace` puts them. */
   readonly pins: readonly PlatePin[]
   readonly screws: readonly PlateScrew[]
   /** Dowels that the first lies against, and at which of its sides; and the edge clamps that push it there. */
@@ -65,8 +68,9 @@ export interface PlateDesign {
   readonly restMm: number
   /** What holds the plate itself: screws into the table's slots, and dowels that it comes back to. */
   readonly table: { readonly screws: readonly Place[]; readonly dowels: readonly Place[] }
-  /** The parts on it, the first at its front left. */
+  /** The parts on it, the first at its front left; and the outline of the first, seen from above. */
   readonly places: readonly PlatePlace[]
+  readonly outline: readonly Place[]
   /** Threads beside the pins, for screws that lift the part off them. */
   readonly lifts: readonly (Place & { readonly thread: string })[]
   readonly reliefs: readonly (Place & { readonly diameterMm: number; readonly deepMm: number })[]
@@ -80,6 +84,19 @@ export interface PlateDesign {
   /** Another setup of the part to the right of it on the same plate: its own design, and where its corner lies. */
   readonly beside?: { readonly name: string; readonly design: PlateDesign; readonly shift: Place }
   readonly troubles: readonly string[]
+}
+
+/** Where something of the first place lies at another one: shifted with its zero, or turned about it too. */
+export function atPlace(
+  { zero }: Pick<PlateDesign, 'zero'>,
+  { shift, turned }: Pick<PlatePlace, 'shift' | 'turned'>,
+  { x, y }: Place,
+): Place {
+  const way = turned ? -1 : 1
+  return {
+    x: tidy(zero.x + shift.x + way * (x - zero.x)),
+    y: tidy(zero.y + shift.y + way * (y - zero.y)),
+  }
 }
 
 /** Lengths of a plate without the dust of sums, mm. */
