@@ -173,6 +173,8 @@ function profileOf({ design, offsets }: Numbered): Profile {
       { name: 'RESTS', rings: circles('rest') },
       { name: 'SCREWS', rings: circles('screw') },
       { name: 'RELIEFS', rings: circles('relief') },
+      { name: 'LIFTS', rings: circles('lift') },
+      { name: 'AIR', rings: circles('air') },
       { name: 'TABLE', rings: circles('table', 'dowel') },
     ].filter(({ rings }) => rings.length > 0),
     middles: places.map(({ shift }) => ({ x: zero.x + shift.x, y: zero.y + shift.y })),
@@ -243,7 +245,7 @@ function sheetOf(design: PlateDesign, offsets: PlateOffsets): DrawingSheet {
 
 /** What goes into a plate, a line each. */
 function goesIn(design: PlateDesign): readonly string[] {
-  const { clamps, part, pins, places, restMm, rests, screws, stops, table } = design
+  const { air, clamps, lifts, part, pins, places, restMm, rests, screws, stops, table } = design
   const length = (mm: number): string => lengthWords(mm, part.unit)
   return [
     ...pins.map(({ headMm, kind, landMm, playMm, shankMm }) =>
@@ -265,6 +267,10 @@ function goesIn(design: PlateDesign): readonly string[] {
       ({ engagedMm, from, lengthMm, thread }) =>
         `screw ${thread} × ${lengthMm}, ${length(engagedMm)} in the ${from === 'below' ? 'part, from below' : 'plate'}`,
     ),
+    ...(lifts.length > 0
+      ? [`${lifts.length} screws ${lifts[0]?.thread ?? ''} that lift the part off its pins`]
+      : []),
+    ...air.map(({ thread }) => `fitting ${thread} for air, from below`),
     ...(places.length > 1 ? [`all of this ${places.length} times`] : []),
     ...(table.screws.length > 0
       ? [

@@ -255,6 +255,42 @@ const threaded: Part = {
   ],
 }
 
+describe('air from below and reliefs that drain', () => {
+  it('one thread under metal, as near to the middle as there is room; reliefs through', () => {
+    const airy = plateFor({ ...ON_PINS, lift: 'screws', air: 'under', drains: 'through' })
+    expect(plateFor(ON_PINS).air).toEqual([])
+    const [air] = airy.air
+    if (!air) throw new Error('no air')
+    expect(air.thread).toBe('M5')
+    // The middle of the part is the middle of the plate; hole d, 5 wide, is 18 behind it, nothing else within 15.
+    const { x, y } = airy.part.size
+    expect(Math.hypot(air.x - x.mm / 2, air.y - y.mm / 2)).toBeLessThan(1e-6)
+    expect(airy.reliefs).toEqual([
+      { x: expect.any(Number) as number, y: expect.any(Number) as number, diameterMm: 8 },
+    ])
+    const extents = airy.part.features.flatMap((one) =>
+      one.kind === 'hole' && /^(air|relief)-/.test(one.id) ? [one.extent] : [],
+    )
+    expect(extents).toEqual([{ kind: 'through' }, { kind: 'through' }])
+    expect(partIssues(airy.part)).toEqual([])
+    expect(airy.troubles).toEqual([])
+  })
+
+  it('gives way to a hole in the middle, by as little as can be, and stays clear of it', () => {
+    const holed: Part = {
+      ...part,
+      features: [...part.features, topHole('m', 50, 30, { diameter: mm(20), making: 'bore' })],
+    }
+    const { air, part: plate } = plateFor({ ...ON_PINS, air: 'under' }, holed)
+    const away = Math.hypot(
+      (air[0]?.x ?? 0) - plate.size.x.mm / 2,
+      (air[0]?.y ?? 0) - plate.size.y.mm / 2,
+    )
+    expect(away).toBeGreaterThan(10 + 2.5)
+    expect(away).toBeLessThan(26)
+  })
+})
+
 describe('several parts on one plate', () => {
   const many = { ...ON_PINS, columns: 3, rows: 2, gap: mm(15), slots: mm(63) }
   const [one, all] = [plateFor(ON_PINS), plateFor(many)]

@@ -22,6 +22,7 @@ const DRAWN: readonly (readonly [string, Tone, Tone])[] = [
   ['rest', 'steel', 'ink'],
   ['screw', 'sheet', 'ink'],
   ['relief', 'hatch', 'soft'],
+  ['air', 'sheet', 'soft'],
   ['table', 'sheet', 'soft'],
   ['dowel', 'blue', 'soft'],
 ]

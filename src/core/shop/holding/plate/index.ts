@@ -72,6 +72,24 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
         { value: 'screws', label: 'by screws beside them' },
       ],
     },
+    {
+      key: 'air',
+      label: 'Air from below',
+      kind: 'choice',
+      options: [
+        { value: 'no', label: 'none' },
+        { value: 'under', label: 'a thread under the part' },
+      ],
+    },
+    {
+      key: 'drains',
+      label: 'Reliefs under holes',
+      kind: 'choice',
+      options: [
+        { value: 'no', label: 'let in' },
+        { value: 'through', label: 'through, to drain' },
+      ],
+    },
     { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
     {

@@ -23,6 +23,16 @@ export const PinPlateSchema = z.strictObject({
     .enum(['no', 'screws'])
     .optional()
     .describe('Threads through the plate beside the pins: screws in them lift the part off.'),
+  air: z
+    .enum(['no', 'under'])
+    .optional()
+    .describe(
+      'A threaded hole up through the plate under the part: air lifts it and blows chips out.',
+    ),
+  drains: z
+    .enum(['no', 'through'])
+    .optional()
+    .describe('Reliefs go through the plate: slugs and coolant leave below.'),
   screws: z.array(RefSchema).max(40).describe('Holes through which screws hold it.'),
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),

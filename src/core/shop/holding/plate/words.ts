@@ -40,6 +40,11 @@ export function plateWords(own: OnPlate): HoldingWords {
         ? 'No screws are said.'
         : `${holding.screws.length} screws hold it; they locate nothing.`,
       ...turnedLines(own),
+      ...(holding.air === 'under'
+        ? [
+            'Air off while it is seated; a short blow before each part clears the rests. Mind flying chips: glasses, and the limits of the fitting.',
+          ]
+        : []),
       ...(holding.lift === 'screws'
         ? [
             'Off again by the screws beside the pins, turned by turns so that it does not jam; back below the rests before the next part.',

@@ -11,6 +11,7 @@ const TABLE = { screw: 'M10', dowel: 10 } as const
 /** What is drilled for parts that lie the same way round, as holes of a part: what each place has as a grid over all of them. */
 export function partHoles(
   {
+    air,
     clamps,
     lifts,
     pins,
@@ -18,7 +19,10 @@ export function partHoles(
     rests,
     screws,
     stops,
-  }: Pick<PlateDesign, 'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'rests' | 'reliefs'>,
+  }: Pick<
+    PlateDesign,
+    'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'air' | 'rests' | 'reliefs'
+  >,
   grid: PlateGrid,
 ): readonly Hole[] {
   return [
@@ -45,6 +49,9 @@ export function partHoles(
     ...lifts.map(({ thread, x, y }, i) =>
       hole(`lift-${i + 1}`, `lift ${i + 1}`, { x, y }, screwHole({ from: 'above', thread })),
     ),
+    ...air.map(({ thread, x, y }, i) =>
+      hole(`air-${i + 1}`, 'air', { x, y }, screwHole({ from: 'above', thread })),
+    ),
     ...rests.map((at, i) =>
       hole(`rest-${i + 1}`, `rest ${i + 1}`, at, { making: 'ream', fit: 'H7' }),
     ),
@@ -54,7 +61,8 @@ export function partHoles(
     ...reliefs.map(({ deepMm, diameterMm, ...at }, i) =>
       hole(`relief-${i + 1}`, `relief ${i + 1}`, at, {
         diameter: { mm: diameterMm },
-        extent: { kind: 'deep', depth: { mm: deepMm } },
+        extent:
+          deepMm === undefined ? { kind: 'through' } : { kind: 'deep', depth: { mm: deepMm } },
       }),
     ),
   ].map((one) => overGrid(grid.turned ? turnedHole(one) : one, grid))

@@ -15,7 +15,7 @@ import {
 import { clearShift, type Drilled, inGrid } from './grid'
 import { besideHoles, crowded, partHoles, tableHoles } from './holes'
 import { type Lying, placesOf, type Run, runsOf, sizeOf, tableOf, tooLarge } from './lying'
-import { LIFT_THREAD, liftsOf } from './lifts'
+import { AIR_THREAD, airOf, LIFT_THREAD, liftsOf } from './lifts'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
 import { type Place, type PlateDesign, type PlatePlace, tidy } from './types'
 
@@ -59,7 +59,10 @@ export function designPlate(holding: PinPlateHolding, work: Work, plated: Plated
   const own = onPlate(holding, work)
   const offMm = offOf(own)
   const wantsLift = holding.lift === 'screws'
-  const lifts = wantsLift ? liftsOf(own, restsOf(plated.contacts)) : []
+  const rests = restsOf(plated.contacts)
+  const lifts = wantsLift ? liftsOf(own, rests) : []
+  const wantsAir = holding.air === 'under'
+  const air = wantsAir ? airOf(own, rests, lifts) : []
   return designed(own, plated, {
     one: (place, thickMm) => ({
       pins: pinsOf(own, offMm, place),
@@ -67,6 +70,7 @@ export function designPlate(holding: PinPlateHolding, work: Work, plated: Plated
       stops: [],
       clamps: [],
       lifts: lifts.map((at) => ({ ...place(at), thread: LIFT_THREAD })),
+      air: air.map((at) => ({ ...place(at), thread: AIR_THREAD })),
     }),
     zeroWords: 'round pin, top of the rests',
     pinned: { betweenPinsMm: norm(own.between), offMm },
@@ -76,6 +80,9 @@ export function designPlate(holding: PinPlateHolding, work: Work, plated: Plated
         ? [
             'Beside a pin no place is left for a screw that lifts the part off: pins with a thread come out by that, or from below.',
           ]
+        : []),
+      ...(wantsAir && air.length === 0
+        ? ['Under the part no place is left for air: blow from above, or choose other rests.']
         : []),
     ],
   })
@@ -100,6 +107,7 @@ export function designStopPlate(
       })),
       clamps: screws.map((at) => ({ ...place(at), ...EDGE_CLAMP })),
       lifts: [],
+      air: [],
     }),
     zeroWords: 'corner of the dowels, top of the rests',
     troubles: () => [],
@@ -140,7 +148,10 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
   }
 }
 
-type One = Pick<PlateDesign, 'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'rests' | 'reliefs'>
+type One = Pick<
+  PlateDesign,
+  'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'air' | 'rests' | 'reliefs'
+>
 
 /** Everything of a plate that goes with where the parts lie on it. */
 interface Laid {
@@ -178,7 +189,9 @@ function laidOut(
       throughHoles(own, work, cut).map(({ at, radius }) => ({
         ...place(at),
         diameterMm: tidy(2 * radius + RELIEF.wider),
-        deepMm: Math.min(RELIEF.deep, size.z.mm / 2),
+        ...(own.holding.drains !== 'through' && {
+          deepMm: Math.min(RELIEF.deep, size.z.mm / 2),
+        }),
       })),
     ),
   })

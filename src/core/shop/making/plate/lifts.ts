@@ -26,33 +26,64 @@ interface Round {
  * @returns places in the setup; of a pin with no room about it none.
  */
 export function liftsOf(own: OnPlate, rests: readonly Locator[]): readonly Place[] {
-  const { between, holding, work } = own
-  const pins = [
-    { at: { x: 0, y: 0 }, radiusMm: holding.roundPin.mm / 2 },
-    { at: between, radiusMm: holding.relievedPin.mm / 2 },
-  ]
-  const buttons = rests.map(({ inSetup }): Round => ({ at: inSetup, radiusMm: REST_MM / 2 }))
-  // Under a hole a screw would press on nothing, or meet what is drilled.
-  const holes = holesAlong(work.surfaces, normalOf(work.up)).map(({ diameterMm, from }): Round => ({
-    at: toSetup(own, from),
-    radiusMm: diameterMm / 2,
-  }))
-  const inTheWay = [...pins, ...buttons, ...holes]
+  const pins = pinsIn(own)
+  const inTheWay = [...pins, ...roundsIn(own, rests)]
   const found: Place[] = []
   for (const pin of pins) {
     const place = placesAbout(own, pin).find(
       (at) =>
-        isUnder(own, at) &&
-        [...inTheWay, ...found.map((one) => ({ at: one, radiusMm: LIFT_RADIUS_MM }))].every(
-          (other) =>
-            Math.hypot(other.at.x - at.x, other.at.y - at.y) >=
-            other.radiusMm + LIFT_RADIUS_MM + LEAST_WEB_MM,
-        ),
+        isUnder(own, at) && isClear(at, LIFT_RADIUS_MM, [...inTheWay, ...found.map(liftRound)]),
     )
     if (place) found.push(place)
   }
   return found
 }
+
+/** A thread for air, up through the plate (common practice, no source). */
+export const AIR_THREAD = 'M5'
+const AIR_RADIUS_MM = 2.5
+
+/**
+ * Where air comes up under the part: as near to its middle as there is room, and metal over it.
+ *
+ * @param lifts - screws that lift the part, which it keeps clear of.
+ * @returns one place in the setup, or none.
+ */
+export function airOf(
+  own: OnPlate,
+  rests: readonly Locator[],
+  lifts: readonly Place[],
+): readonly Place[] {
+  const { high, low } = own
+  const middle = { x: (low.x + high.x) / 2, y: (low.y + high.y) / 2 }
+  const inTheWay = [...pinsIn(own), ...roundsIn(own, rests), ...lifts.map(liftRound)]
+  const found = [middle, ...placesAbout(own, { at: middle, radiusMm: 0 })].find(
+    (at) => isUnder(own, at) && isClear(at, AIR_RADIUS_MM, inTheWay),
+  )
+  return found ? [found] : []
+}
+
+const liftRound = (at: Place): Round => ({ at, radiusMm: LIFT_RADIUS_MM })
+
+const isClear = (at: Place, radiusMm: number, others: readonly Round[]): boolean =>
+  others.every(
+    (other) =>
+      Math.hypot(other.at.x - at.x, other.at.y - at.y) >= other.radiusMm + radiusMm + LEAST_WEB_MM,
+  )
+
+const pinsIn = ({ between, holding }: OnPlate): readonly [Round, Round] => [
+  { at: { x: 0, y: 0 }, radiusMm: holding.roundPin.mm / 2 },
+  { at: between, radiusMm: holding.relievedPin.mm / 2 },
+]
+
+/** Rests and holes: under a hole a screw would press on nothing, or meet what is drilled. */
+const roundsIn = (own: OnPlate, rests: readonly Locator[]): readonly Round[] => [
+  ...rests.map(({ inSetup }): Round => ({ at: inSetup, radiusMm: REST_MM / 2 })),
+  ...holesAlong(own.work.surfaces, normalOf(own.work.up)).map(({ diameterMm, from }): Round => ({
+    at: toSetup(own, from),
+    radiusMm: diameterMm / 2,
+  })),
+]
 
 /** Rest buttons are so wide (common practice, no source). */
 const REST_MM = 14

@@ -19,6 +19,7 @@ export interface Lying extends Placed {
     readonly gap: { readonly mm: number }
     readonly grid?: { readonly mm: number } | undefined
     readonly slots: { readonly mm: number }
+    readonly drains?: 'no' | 'through' | undefined
     readonly turned?: 'no' | 'columns' | 'rows' | undefined
   }
 }

@@ -73,7 +73,10 @@ export interface PlateDesign {
   readonly outline: readonly Place[]
   /** Threads beside the pins, for screws that lift the part off them. */
   readonly lifts: readonly (Place & { readonly thread: string })[]
-  readonly reliefs: readonly (Place & { readonly diameterMm: number; readonly deepMm: number })[]
+  /** A thread from below under the part, for air. */
+  readonly air: readonly (Place & { readonly thread: string })[]
+  /** Under holes that come through; those without a depth go through the plate. */
+  readonly reliefs: readonly (Place & { readonly diameterMm: number; readonly deepMm?: number })[]
   /** Of two pins: how far they stand apart, and how far the centres of holes and pins may be off each other along their line, ± mm. */
   readonly betweenPinsMm?: number
   readonly offMm?: number
