@@ -93,8 +93,18 @@ export type CompiledRequirement = Pick<
   readonly owners: readonly string[]
 }
 
-/** Reads a requirement over a chain. */
+const read = new WeakMap<WayChain, WeakMap<Requirement, CompiledRequirement>>()
+
+/** Reads a requirement over a chain, once. */
 export function compiledFor(chain: WayChain, requirement: Requirement): CompiledRequirement {
+  const all = read.get(chain) ?? new WeakMap<Requirement, CompiledRequirement>()
+  read.set(chain, all)
+  const found = all.get(requirement) ?? readOver(chain, requirement)
+  all.set(requirement, found)
+  return found
+}
+
+function readOver(chain: WayChain, requirement: Requirement): CompiledRequirement {
   const { model, plan, stacked } = chain
   const { part, states, surfaces } = plan
   const owners = refsOf(requirement).flatMap((ref) => ownersOf(part, ref, surfaces))

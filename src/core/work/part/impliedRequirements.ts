@@ -42,11 +42,17 @@ function featureRequirements(feature: Feature): readonly Requirement[] {
   return found
 }
 
+const known = new WeakMap<Part, readonly Requirement[]>()
+
 /** All requirements: those tied on the drawing first, then the implied ones. What is made to a mate has the limits of that. */
-export const allRequirements = (part: Part): readonly Requirement[] => [
-  ...part.requirements.map((requirement) => fitted(part, requirement)),
-  ...impliedRequirements(part),
-]
+export function allRequirements(part: Part): readonly Requirement[] {
+  const all = known.get(part) ?? [
+    ...part.requirements.map((requirement) => fitted(part, requirement)),
+    ...impliedRequirements(part),
+  ]
+  known.set(part, all)
+  return all
+}
 
 function fitted(part: Part, requirement: Requirement): Requirement {
   if (!('mate' in requirement) || !requirement.mate) return requirement
