@@ -34,52 +34,63 @@ export interface RayBoxes {
 
 export function boxesOf(mesh: Mesh): RayBoxes {
   const count = triangleCount(mesh)
-  const at = (t: number, corner: number, k: number): number =>
-    mesh.positions[3 * (mesh.triangles[3 * t + corner] as number) + k] as number
-  const middles = new Float32Array(3 * count)
-  for (let t = 0; t < count; t++)
-    for (let k = 0; k < 3; k++) middles[3 * t + k] = (at(t, 0, k) + at(t, 1, k) + at(t, 2, k)) / 3
+  const own = limitsOf(mesh)
+  const middle = (t: number, k: number): number =>
+    (own[6 * t + k] as number) + (own[6 * t + k + 3] as number)
+  const order = Array.from({ length: count }, (_, t) => t)
   const limits: number[] = []
   const other: number[] = []
   const spans: number[] = []
-  const order: number[] = []
-  const limit = (triangles: readonly number[]): readonly number[] => {
-    const found = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity]
-    for (const t of triangles)
-      for (let k = 0; k < 3; k++)
-        for (let corner = 0; corner < 3; corner++) {
-          const value = at(t, corner, k)
-          if (value < (found[k] as number)) found[k] = value
-          if (value > (found[k + 3] as number)) found[k + 3] = value
-        }
-    return found
-  }
-  const split = (triangles: number[]): void => {
-    const own = limit(triangles)
+  const split = (from: number, to: number): void => {
     const box = other.push(NO_HALVES) - 1
-    limits.push(...own)
-    spans.push(order.length, order.length)
-    if (triangles.length <= MOST_IN_LEAF) {
-      order.push(...triangles)
-      spans[2 * box + 1] = order.length
-      return
+    for (let k = 0; k < 6; k++) limits.push(k < 3 ? Infinity : -Infinity)
+    spans.push(from, to)
+    for (let i = from; i < to; i++) {
+      const at = 6 * (order[i] as number)
+      for (let k = 0; k < 3; k++) {
+        const [low, high] = [own[at + k] as number, own[at + k + 3] as number]
+        if (low < (limits[6 * box + k] as number)) limits[6 * box + k] = low
+        if (high > (limits[6 * box + k + 3] as number)) limits[6 * box + k + 3] = high
+      }
     }
-    const sides = [0, 1, 2].map((k) => (own[k + 3] as number) - (own[k] as number))
-    const longest = sides.indexOf(Math.max(...sides))
-    const half = triangles.length >> 1
-    const middle = (t: number): number => middles[3 * t + longest] as number
-    quickselect(triangles, half, 0, triangles.length - 1, (a, b) => middle(a) - middle(b))
-    split(triangles.slice(0, half))
+    if (to - from <= MOST_IN_LEAF) return
+    const longest = longestOf(limits, box)
+    const half = (from + to) >> 1
+    quickselect(order, half, from, to - 1, (s, t) => middle(s, longest) - middle(t, longest))
+    split(from, half)
     other[box] = other.length
-    split(triangles.slice(half))
+    split(half, to)
   }
-  split(Array.from({ length: count }, (_, t) => t))
+  split(0, count)
   return {
     limits: Float32Array.from(limits),
     other: Int32Array.from(other),
     spans: Int32Array.from(spans),
     order: Int32Array.from(order),
   }
+}
+
+/** The axis along which a box is longest. */
+function longestOf(limits: readonly number[], box: number): number {
+  const side = (k: number): number =>
+    (limits[6 * box + k + 3] as number) - (limits[6 * box + k] as number)
+  const first = side(0) >= side(1) ? 0 : 1
+  return side(first) >= side(2) ? first : 2
+}
+
+/** From where to where each triangle reaches, six figures each, mm. */
+function limitsOf({ positions, triangles }: Mesh): Float32Array {
+  const own = new Float32Array(2 * triangles.length)
+  for (let i = 0; i < triangles.length; i++) {
+    const from = 3 * (triangles[i] as number)
+    const at = 6 * Math.floor(i / 3)
+    for (let k = 0; k < 3; k++) {
+      const value = positions[from + k] as number
+      if (i % 3 === 0 || value < (own[at + k] as number)) own[at + k] = value
+      if (i % 3 === 0 || value > (own[at + k + 3] as number)) own[at + k + 3] = value
+    }
+  }
+  return own
 }
 
 /** A tree of boxes over a mesh, by which a ray meets few triangles. */
