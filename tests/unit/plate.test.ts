@@ -710,6 +710,99 @@ describe('a plate with dowels as stops', () => {
   })
 })
 
+/** The part with an outside outline cut through in the first setup, on pins in the second. */
+function outlined(ring: readonly { x: number; y: number }[]): PlannedSetup {
+  const cut: Part = {
+    ...part,
+    features: [
+      ...part.features,
+      {
+        kind: 'contour',
+        id: 'outline',
+        name: 'outline',
+        on: 'top',
+        place: { dims: [], centred: true },
+        plane: {
+          at: { x: 0, y: 0, z: 0 },
+          across: { x: 1, y: 0, z: 0 },
+          out: { x: 0, y: 0, z: 1 },
+        },
+        rings: [[...ring]],
+        takes: 'outside',
+        through: true,
+      },
+    ],
+  }
+  const [, planned] = planWay(
+    STANDARD_WORKSHOP,
+    cut,
+    way(
+      setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c', 'd', 'outline']),
+      setup('s-2', 'bottom', 'back', [], { holding: ON_PINS, ops: [op('bottom')] }),
+    ),
+  ).setups
+  if (!planned) throw new Error('no setup')
+  return planned
+}
+
+describe('pads under an outline that is cut', () => {
+  /** Whether a place is within an outline: by how often a line out of it to the right is crossed. */
+  const isIn = (ring: readonly { x: number; y: number }[], x: number, y: number): boolean =>
+    ring.filter((from, i) => {
+      const to = ring[(i + 1) % ring.length] ?? from
+      return (
+        from.y > y !== to.y > y && x < from.x + ((y - from.y) * (to.x - from.x)) / (to.y - from.y)
+      )
+    }).length %
+      2 ===
+    1
+
+  it('have metal over all of each and no hole under any, whatever the outline', () => {
+    const radii = fc.array(fc.integer({ min: 18, max: 28 }), { minLength: 5, maxLength: 9 })
+    fc.assert(
+      fc.property(radii, fc.integer({ min: 0, max: 62 }), (all, begin) => {
+        const ring = all.map((r, i) => {
+          const turn = begin / 10 + (2 * Math.PI * i) / all.length
+          return { x: 50 + 1.6 * r * Math.cos(turn), y: 30 + r * Math.sin(turn) }
+        })
+        const pads = outlined(ring).contacts.filter(({ role }) => role === 'rest')
+        expect(pads).toHaveLength(3)
+        for (const { at, bears } of pads) {
+          expect(bears).toBe(true)
+          for (let k = 0; k < 48; k++) {
+            const turn = (2 * Math.PI * k) / 48
+            expect(isIn(ring, at.x + 7 * Math.cos(turn), at.y + 7 * Math.sin(turn))).toBe(true)
+          }
+          for (const [u, v, wide] of [
+            [15, 30, 8],
+            [85, 30, 8],
+            [35, 30, 6.6],
+            [50, 48, 5],
+          ] as const)
+            expect(Math.hypot(at.x - u, at.y - v)).toBeGreaterThan(7 + wide / 2)
+        }
+        // They span something: none is all but on the line of the other two.
+        const [a, b, c] = pads.map(({ at }) => at)
+        if (!a || !b || !c) throw new Error('three pads')
+        const twice = Math.abs((b.x - a.x) * (c.y - a.y) - (c.x - a.x) * (b.y - a.y))
+        expect(twice / 2).toBeGreaterThan(60)
+      }),
+      { numRuns: 25, endOnFailure: true },
+    )
+  })
+
+  it('too narrow for a pad anywhere, they stay where a block has them, and are told to meet no metal', () => {
+    const strip = [
+      { x: 5, y: 24 },
+      { x: 95, y: 24 },
+      { x: 95, y: 36 },
+      { x: 5, y: 36 },
+    ]
+    const pads = outlined(strip).contacts.filter(({ role }) => role === 'rest')
+    expect(pads.map(({ bears }) => bears)).toEqual([false, false, false])
+  })
+})
+
 describe('from the command line', () => {
   async function plate(...args: readonly string[]) {
     let out: string | Uint8Array = ''
@@ -735,6 +828,49 @@ describe('from the command line', () => {
     if (!job.ok) throw new Error(job.issues[0].sentence)
     const [made] = job.value.ways
     expect(made?.setups[0]?.ops).toHaveLength(1 + job.value.part.features.length)
+  })
+
+  it('head to tail with air and lifting screws: every place in JSON, drawn for another reader, told in the drawing', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'plate-'))
+    const file = join(folder, 'turned.foothold.json')
+    const holding: PinPlateHolding = {
+      ...ON_PINS,
+      columns: 2,
+      rows: 2,
+      turned: 'rows',
+      lift: 'screws',
+      air: 'under',
+      drains: 'through',
+    }
+    const made = way(
+      setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c']),
+      setup('s-2', 'bottom', 'back', [], { holding, ops: [op('bottom'), op('d')] }),
+    )
+    writeFileSync(file, writeDocument({ workshop: STANDARD_WORKSHOP, part, ways: [made] }))
+    const report = JSON.parse((await plate(file, '--setup', '2', '--as', 'json')).text) as {
+      places: readonly { turned: boolean; offset: string; column: number; row: number }[]
+    }
+    expect(
+      report.places.map(({ column, offset, row, turned }) => [column, row, turned, offset]),
+    ).toEqual([
+      [1, 1, false, 'G54'],
+      [2, 1, false, 'G55'],
+      [1, 2, true, 'G56'],
+      [2, 2, true, 'G57'],
+    ])
+    const drawn = new DxfParser().parseSync((await plate(file, '--setup', '2', '--as', 'dxf')).text)
+    const onLayer = (name: string): number =>
+      (drawn?.entities ?? []).filter(({ layer }) => layer === name).length
+    // Of each of four parts two pins, two lifting screws, one thread for air, a screw, a relief, three rests.
+    const each = onLayer('AIR') / 4
+    expect(each).toBeGreaterThan(0)
+    expect(
+      ['PINS', 'LIFTS', 'SCREWS', 'RELIEFS', 'RESTS'].map((name) => onLayer(name) / each),
+    ).toEqual([8, 8, 4, 4, 12])
+    const job = readDocumentText((await plate(file, '--setup', '2', '--as', 'job')).text)
+    if (!job.ok) throw new Error(job.issues[0].sentence)
+    expect(partIssues(job.value.part)).toEqual([])
+    rmSync(folder, { recursive: true })
   })
 
   it('a setup against dowels hands out that plate: its dowels in the DXF, its clamps in the drawing and the job', async () => {
