@@ -231,7 +231,10 @@ function sheetOf(design: PlateDesign, offsets: PlateOffsets): DrawingSheet {
     ],
     steps: {
       title: 'What goes into it',
-      lines: goesIn(design),
+      lines: [
+        ...goesIn(design),
+        ...(design.beside ? goesIn(design.beside.design).map((line) => `beside it, ${line}`) : []),
+      ],
     },
     troubles,
     notes: [

@@ -1,5 +1,4 @@
 import { designPlate, designStopPlate, type PlateDesign } from '../../shop/making'
-import { type PinPlateHolding } from '../../shop/holding'
 import { type Plan, type PlannedSetup, workOf } from '../planning'
 
 /** A plate as it is designed for a setup, and the setup that sits beside it on the same plate, if one does. */
@@ -8,54 +7,45 @@ export interface PlannedPlate {
   readonly beside: PlannedSetup | undefined
 }
 
-const designed = (
+/** The plate that a setup alone asks for; none where it is held otherwise. */
+function designed(
   planned: PlannedSetup,
-  holding: PinPlateHolding,
-  more: Pick<Parameters<typeof designPlate>[2], 'beside'> = {},
-): PlateDesign =>
-  designPlate(holding, workOf(planned), {
-    contacts: planned.contacts,
-    cuts: planned.setup.ops,
-    ...more,
-  })
+  beside?: Parameters<typeof designPlate>[2]['beside'],
+): { readonly design: PlateDesign; readonly plate: string } | undefined {
+  const {
+    clamping: { holding },
+    contacts,
+    indexed,
+    setup,
+  } = planned
+  if (indexed || (holding.kind !== 'plate' && holding.kind !== 'plate-stops')) return undefined
+  const plated = { contacts, cuts: setup.ops, ...(beside && { beside }) }
+  const work = workOf(planned)
+  const design =
+    holding.kind === 'plate'
+      ? designPlate(holding, work, plated)
+      : designStopPlate(holding, work, plated)
+  return { design, plate: holding.plate }
+}
 
 /**
  * The plate for a setup on two pins, or against dowels: with the other side of the part beside it, where another setup sits on the
- * same plate.
+ * same plate. So a part may lie against dowels for its first side, and on pins in what was made there for its second.
  *
  * @returns undefined where the setup is held otherwise.
  */
 export function plateOf({ setups }: Plan, planned: PlannedSetup): PlannedPlate | undefined {
   const { holding } = planned.clamping
-  if (planned.indexed) return undefined
-  if (holding.kind === 'plate-stops') {
-    const { contacts, setup } = planned
-    const design = designStopPlate(holding, workOf(planned), { contacts, cuts: setup.ops })
-    return { design, beside: undefined }
+  const wanted = 'beside' in holding ? holding.beside : undefined
+  const beside = setups.find(({ id }) => id === wanted && id !== planned.id)
+  const other = beside && designed(beside)
+  if (wanted === undefined || !beside || !other) {
+    const trouble = beside
+      ? `Setup ${beside.index + 1} is not held on a plate, so that it cannot lie beside this one.`
+      : 'The setup that was to lie beside this one is not in the way any more.'
+    const own = designed(planned, wanted === undefined ? undefined : { trouble })
+    return own && { design: own.design, beside: undefined }
   }
-  if (holding.kind !== 'plate') return undefined
-  const beside = setups.find(({ id }) => id === holding.beside && id !== planned.id)
-  if (holding.beside === undefined) return { design: designed(planned, holding), beside: undefined }
-  const other = beside?.clamping.holding
-  if (!beside || beside.indexed || other?.kind !== 'plate')
-    return {
-      design: designed(planned, holding, {
-        beside: {
-          trouble: beside
-            ? `Setup ${beside.index + 1} is not held on two pins of a plate, so that it cannot lie beside this one.`
-            : 'The setup that was to lie beside this one is not in the way any more.',
-        },
-      }),
-      beside: undefined,
-    }
-  return {
-    design: designed(planned, holding, {
-      beside: {
-        name: `setup ${beside.index + 1}`,
-        design: designed(beside, other),
-        plate: other.plate,
-      },
-    }),
-    beside,
-  }
+  const own = designed(planned, { name: `setup ${beside.index + 1}`, ...other })
+  return own && { design: own.design, beside }
 }

@@ -36,6 +36,7 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
     { key: 'clamps', label: 'Edge clamps in front', kind: 'number', options: [1, 2, 3, 4, 5, 6] },
     { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
+    { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
     { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
     { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
     { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },

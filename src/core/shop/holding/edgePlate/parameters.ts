@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PositiveLength, ZeroOrMore } from '../../../work/part'
+import { IdSchema, PositiveLength, ZeroOrMore } from '../../../work/part'
 import { MovedAlongSchema } from '../alongX'
 
 /** On the rests of a plate that is made for it: against dowels at the back and at one end, pushed there by edge clamps. */
@@ -12,6 +12,9 @@ export const EdgePlateSchema = z.strictObject({
   moved: MovedAlongSchema,
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),
+  beside: IdSchema.optional().describe(
+    'Another setup, on a plate too, that lies to the right of it on the same plate: its other side.',
+  ),
   gap: ZeroOrMore.default({ mm: 35 }).describe('Between them: room for dowels and clamps.'),
   grid: ZeroOrMore.optional().describe(
     'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner: kept clear of; none where 0.',

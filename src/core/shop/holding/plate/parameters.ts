@@ -43,7 +43,7 @@ export const PinPlateSchema = z.strictObject({
       'Every second of those side by side, or behind each other, lies turned by half a turn, as close as its outline lets it.',
     ),
   beside: IdSchema.optional().describe(
-    'Another setup, on two pins too, that lies to the right of it on the same plate: its other side.',
+    'Another setup, on a plate too, that lies to the right of it on the same plate: its other side.',
   ),
   gap: ZeroOrMore.default({ mm: 20 }).describe('Between them.'),
   grid: ZeroOrMore.optional().describe(

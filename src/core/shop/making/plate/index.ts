@@ -92,7 +92,7 @@ export function designPlate(holding: PinPlateHolding, work: Work, plated: Plated
 export function designStopPlate(
   holding: EdgePlateHolding,
   work: Work,
-  plated: Pick<PlatedWith, 'contacts' | 'cuts'>,
+  plated: PlatedWith,
 ): PlateDesign {
   const own = againstDowels(holding, work)
   const { back, end, screws } = own
