@@ -563,7 +563,10 @@ describe('several parts on one plate', () => {
       offsets: ['G55'],
     })
     expect(fixtureIssues(STANDARD_WORKSHOP, fixture)).toEqual([])
-    expect(fixture.sizes.map(({ offset }) => offset)).toEqual(['G54', 'G55'])
+    expect(fixture.sizes.map(({ offset, stop, stopAt }) => [offset, stop, stopAt?.mm])).toEqual([
+      ['G54', 'dowel, left', 0],
+      ['G55', 'none', undefined],
+    ])
     expect(fixture.pins.map(({ id }) => id)).toEqual(['beside-round-1', 'beside-relieved-1'])
   })
 

@@ -105,7 +105,7 @@ interface Away {
 
 /** The places of one setup, from the zero of the first. */
 const sizesOf = (
-  { part, setup, standing }: PlannedSetup,
+  { clamping: { holding }, part, setup, standing }: PlannedSetup,
   { places }: PlateDesign,
   offsets: readonly string[],
   { x, y }: Away,
@@ -121,7 +121,10 @@ const sizesOf = (
     length: mm(standing.high.x - standing.low.x),
     offset: offsets[i] ?? offsets.at(-1) ?? setup.zero.offset,
     shift: { x: mm(shift.x + x), y: mm(shift.y + y), z: mm(0) },
-    stop: 'none',
+    // Against dowels zero is where they touch it.
+    ...(holding.kind === 'plate-stops'
+      ? { stop: `dowel, ${holding.stop}`, stopAt: mm(shift.x + x) }
+      : { stop: 'none' }),
   }))
 
 /** Pins of all places, from the zero of the first. */
