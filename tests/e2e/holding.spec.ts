@@ -267,6 +267,32 @@ test('a plate for four of the part: drawn with its offsets, and written down', a
   await saved(page)
 })
 
+test('a plate head to tail with air; the first side against dowels lies beside it', async ({
+  page,
+  request,
+}) => {
+  const job = await freshJob(request, PIER)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[1]?.id}/holding?setup=s-2`)
+  await page.getByLabel('Side by side').selectOption('2')
+  await page.getByLabel('Head to tail').selectOption({ label: 'every second side by side' })
+  await page.getByLabel('Air from below').selectOption({ label: 'a thread under the part' })
+  const figures = page.getByRole('region', { name: 'The plate for it' })
+  await expect(figures.getByRole('row', { name: /^Place 2, G\d+, turned 180°/ })).toBeVisible()
+  await expect(figures.getByRole('row', { name: /^Fitting for air/ })).toContainText('M5')
+  await page.getByLabel('Side by side', { exact: true }).selectOption('1')
+  await expect(figures.getByRole('row', { name: /^Place 2/ })).toHaveCount(0)
+
+  await page.getByRole('navigation', { name: 'Setups' }).getByText('From the top').click()
+  await page.getByLabel('Held in').selectOption({ label: 'Plate with dowels as stops' })
+  await page
+    .getByLabel('Beside it on the plate')
+    .selectOption({ label: 'setup 2, From below, on two pins' })
+  await expect(figures.getByText(/^Beside it, setup 2/)).toBeVisible()
+  await expect(figures.getByRole('row', { name: /^round pin in/ })).toBeVisible()
+  await accessible(page)
+  await saved(page)
+})
+
 test('a holding stands leaning for what is slanted, is propped, and is seen as a solid too', async ({
   page,
   request,

@@ -141,6 +141,7 @@ function Figures(props: {
           ['Screws that lift it off', `${design.lifts.length} × ${design.lifts[0]?.thread ?? ''}`],
         ] as const)
       : []),
+    ...design.air.map(({ thread }) => ['Fitting for air, from below', thread] as const),
     ...(reliefs.length > 0
       ? ([['Reliefs under holes that come through', `${reliefs.length}`]] as const)
       : []),
@@ -157,9 +158,9 @@ function Figures(props: {
       : ([['Kept clear of a grid of M8', `pitch ${length(design.gridMm)}`]] as const)),
     ...(places.length > 1
       ? places.map(
-          ({ shift }, i) =>
+          ({ shift, turned }, i) =>
             [
-              `Place ${i + 1}, ${offsets[i] ?? `by its shift from ${offsets.at(-1) ?? ''}`}`,
+              `Place ${i + 1}, ${offsets[i] ?? `by its shift from ${offsets.at(-1) ?? ''}`}${turned ? ', turned 180°' : ''}`,
               `X ${length(shift.x)}, Y ${length(shift.y)}`,
             ] as const,
         )

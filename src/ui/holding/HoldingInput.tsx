@@ -2,7 +2,7 @@
 
 import { type Length } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
-import { type HoldingField, holesAlong, roundsAlong } from '@/core/shop/holding'
+import { type HoldingField, holesAlong, kindOf, roundsAlong } from '@/core/shop/holding'
 import { GEAR_LISTS } from '@/core/shop/workshop'
 import { refLabel, SIDES } from '@/core/work/part'
 import { Choice, TextField, Tick } from '../fields'
@@ -91,7 +91,7 @@ const NONE = ''
 /** What can be chosen; nothing is asked where there is nothing to choose and nothing chosen. */
 function optionsOf(props: HoldingInputProps): readonly Option[] | undefined {
   const { field, plan, planned } = props
-  const { clamping, part, surfaces, workshop } = planned
+  const { part, surfaces, workshop } = planned
   const standing = uprightOf(planned)
   const [x, y, up] = standing.setupFromPart.rows
   const named = (id: string): Option => ({ value: id, label: refLabel(part, id) })
@@ -141,7 +141,10 @@ function optionsOf(props: HoldingInputProps): readonly Option[] | undefined {
       return orNone(
         'nothing else',
         plan.setups.flatMap(({ clamping: { holding }, id, index, indexed, setup }) =>
-          id !== planned.id && !indexed && holding.kind === clamping.holding.kind
+          // What can have another beside it can lie beside another.
+          id !== planned.id &&
+          !indexed &&
+          kindOf(holding).fields.some((one) => one.kind === 'setup')
             ? [{ value: id, label: `setup ${index + 1}, ${setup.name}` }]
             : [],
         ),

@@ -72,7 +72,7 @@ function turnedLines({ holding }: OnPlate): readonly string[] {
   const { columns, pushed = 'no', rows, turned = 'no' } = holding
   if ((turned === 'columns' ? columns : turned === 'rows' ? rows : 1) < 2) return []
   return [
-    `Every second ${turned === 'columns' ? 'one side by side' : 'row'} lies turned by half a turn: its program turned by 180° about its round pin, under its own offset.`,
+    `Every second ${turned === 'columns' ? 'part of a row' : 'row'} lies turned by half a turn: its program turned by 180° about its round pin, under its own offset.`,
     ...(pushed === 'no'
       ? []
       : [
