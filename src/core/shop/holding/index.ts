@@ -37,6 +37,7 @@ export {
   type OnPlate,
   type PinPlateHolding,
   PLATE_BEYOND_MM,
+  PAD_MM,
 } from './plate'
 export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
 export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf, type SoftJawsHolding } from './softJaws'

@@ -167,3 +167,4 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
 }
 export { BEYOND_MM as PLATE_BEYOND_MM, isTapped, makingOf, onPlate, type OnPlate } from './layout'
 export { type PinPlateHolding } from './parameters'
+export { PAD_MM } from './rests'

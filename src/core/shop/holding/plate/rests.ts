@@ -1,6 +1,6 @@
 import { polygonArea, polygonHull } from 'd3-polygon'
 import { applyMotion, type PlanePoint, point } from '../../../ground/geometry'
-import { distanceToEdge, edgesOf, isWithin } from '../../../ground/outline'
+import { gapToRings } from '../../../ground/outline'
 import { normalOf } from '../../../work/part'
 import { hasMetal } from '../../../work/stock'
 import { holesAlong } from '../locators'
@@ -10,8 +10,10 @@ import { type OnPlate } from './layout'
 
 /** Pads lie so far inside a block, as part of its size. */
 const INSET = 0.12
-/** Half of a pad, and how far it keeps from edges and holes, mm. */
-const [PAD_MM, CLEAR_MM] = [7, 1]
+/** Half of a pad, or of a rest button in its place (common practice, no source), mm. */
+export const PAD_MM = 7
+/** It keeps so far from edges and holes, mm. */
+const CLEAR_MM = 1
 /** Places that are looked at along the longer side. */
 const ACROSS = 24
 
@@ -39,12 +41,11 @@ function underOutline(own: OnPlate): Three | undefined {
     at: toSetup(own, from),
     radiusMm: diameterMm / 2,
   }))
-  const edges = edgesOf(outline)
   const isGood = ({ x, y }: PlanePoint): boolean => {
     const inBox = { x: x - low.x, y: y - low.y }
     return (
-      isWithin([outline], inBox) &&
-      edges.every((edge) => distanceToEdge(edge, inBox) >= PAD_MM + CLEAR_MM) &&
+      // Outside of it the gap counts positive.
+      gapToRings([outline], inBox) <= -(PAD_MM + CLEAR_MM) &&
       holes.every(
         (hole) => Math.hypot(x - hole.at.x, y - hole.at.y) >= hole.radiusMm + PAD_MM + CLEAR_MM,
       ) &&

@@ -7,7 +7,7 @@ import { padHeightError } from '../pads'
 import { plateFindings } from './findings'
 import { BEYOND_MM, makingOf, onPlate, type OnPlate, pushedBy, pushOf } from './layout'
 import { type PinPlateHolding } from './parameters'
-import { padPlaces } from './rests'
+import { PAD_MM, padPlaces } from './rests'
 import { plateWords } from './words'
 
 /** Pins stand so far into the part, mm. */
@@ -102,7 +102,10 @@ function solidsOf(own: OnPlate, spots: readonly Spot[]): readonly Solid[] {
     .map(({ at, id }): Solid => ({
       name: 'pad',
       ref: id,
-      shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
+      shape: box(
+        point(at.x - PAD_MM, at.y - PAD_MM, -plate.padHeight),
+        point(at.x + PAD_MM, at.y + PAD_MM, 0),
+      ),
     }))
   const pin = (ref: string, at: Point<'setup'>, diameter: number): Solid => ({
     name: 'pin',

@@ -172,7 +172,8 @@ function laidOut(
   shift: Place,
 ): Laid {
   const { work } = own
-  const places = placesOf(own, shift)
+  const runs = runsOf(own)
+  const places = placesOf(own, runs, shift)
   const size = sizeOf(own, places)
   const [{ corner } = { corner: { x: 0, y: 0 } }] = places
   /** Where something of the setup lies on the plate, of the first of those that lie one way round. */
@@ -198,7 +199,7 @@ function laidOut(
   const place = placeIn({ away: { x: 0, y: 0 }, turned: false })
   const table = tableOf(own, size)
   const holes = [
-    ...runsOf(own).flatMap((run) => partHoles(oneIn(placeIn(run)), run)),
+    ...runs.flatMap((run) => partHoles(oneIn(placeIn(run)), run)),
     ...tableHoles(table),
   ]
   const single: Part = {

@@ -1,7 +1,8 @@
 import { applyMotion, point } from '../../../ground/geometry'
+import { gapToRings } from '../../../ground/outline'
 import { normalOf } from '../../../work/part'
 import { hasMetal } from '../../../work/stock'
-import { holesAlong, type Locator, type OnPlate, toSetup } from '../../holding'
+import { holesAlong, type Locator, type OnPlate, outlineOf, PAD_MM, toSetup } from '../../holding'
 import { LEAST_WEB_MM } from './grid'
 import { type Place } from './types'
 
@@ -78,15 +79,12 @@ const pinsIn = ({ between, holding }: OnPlate): readonly [Round, Round] => [
 
 /** Rests and holes: under a hole a screw would press on nothing, or meet what is drilled. */
 const roundsIn = (own: OnPlate, rests: readonly Locator[]): readonly Round[] => [
-  ...rests.map(({ inSetup }): Round => ({ at: inSetup, radiusMm: REST_MM / 2 })),
+  ...rests.map(({ inSetup }): Round => ({ at: inSetup, radiusMm: PAD_MM })),
   ...holesAlong(own.work.surfaces, normalOf(own.work.up)).map(({ diameterMm, from }): Round => ({
     at: toSetup(own, from),
     radiusMm: diameterMm / 2,
   })),
 ]
-
-/** Rest buttons are so wide (common practice, no source). */
-const REST_MM = 14
 
 /** Places about a pin, the nearest first, each ring from the direction to the middle of the part on. */
 function placesAbout({ high, low }: OnPlate, { at, radiusMm }: Round): readonly Place[] {
@@ -105,9 +103,12 @@ function placesAbout({ high, low }: OnPlate, { at, radiusMm }: Round): readonly 
 }
 
 /** Whether the underside of the part is there, and not too near to its edge. */
-function isUnder({ faceAt, high, low, partFromSetup, work }: OnPlate, { x, y }: Place): boolean {
-  if (x < low.x + INSIDE_MM || x > high.x - INSIDE_MM) return false
-  if (y < low.y + INSIDE_MM || y > high.y - INSIDE_MM) return false
+function isUnder(own: OnPlate, { x, y }: Place): boolean {
+  const { faceAt, low, partFromSetup, work } = own
+  const outline = outlineOf(own)
+  const inBox = { x: x - low.x, y: y - low.y }
+  // Outside of it the gap counts positive.
+  if (gapToRings([outline], inBox) > -INSIDE_MM) return false
   const underside = work.surfaces.get(faceAt.down)
   const at = applyMotion(partFromSetup, point(x, y, low.z))
   return underside?.kind === 'plane' && hasMetal(work.part, work.before, underside, at)

@@ -54,25 +54,28 @@ export function runsOf(own: Lying): readonly Run[] {
   ]
 }
 
-/** The first at the front left, then to the right and to the back. */
-export function placesOf(own: Lying, away: Place): readonly PlatePlace[] {
-  const { high, low } = own
+/** The places of some runs: the first at the front left, then to the right and to the back. */
+export function placesOf(own: Lying, runs: readonly Run[], away: Place): readonly PlatePlace[] {
+  const {
+    high,
+    holding: { turned: how = 'no' },
+    low,
+  } = own
   const first = {
     x: PLATE_BEYOND_MM + earOf(own) + away.x,
     y: PLATE_BEYOND_MM + away.y,
   }
   // Zero of a part that is turned lies as far from its high corner as that of another from its low one.
   const about = { x: high.x + low.x, y: high.y + low.y }
-  return runsOf(own)
+  return runs
     .flatMap(({ away: begun, columns, rows, step, turned }) =>
       Array.from({ length: rows }, (_, row) =>
         Array.from({ length: columns }, (__, column): PlatePlace => {
           const x = begun.x + column * step.x
           const y = begun.y + row * step.y
-          const doubled = own.holding.turned ?? 'no'
           return {
-            column: (doubled === 'columns' ? 2 * column + Number(turned) : column) + 1,
-            row: (doubled === 'rows' ? 2 * row + Number(turned) : row) + 1,
+            column: (how === 'columns' ? 2 * column + Number(turned) : column) + 1,
+            row: (how === 'rows' ? 2 * row + Number(turned) : row) + 1,
             shift: {
               x: tidy(x + (turned ? about.x : 0)),
               y: tidy(y + (turned ? about.y : 0)),
