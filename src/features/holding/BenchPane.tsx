@@ -62,7 +62,11 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
     )
   }
   return (
-    <section aria-label="The holding" className="sheet flex min-h-0 min-w-0 grow flex-col p-3">
+    // The solid has room of its own; without it what is drawn below is seen too.
+    <section
+      aria-label="The holding"
+      className={`sheet flex min-w-0 grow flex-col p-3 ${isSolid ? 'min-h-[660px]' : 'min-h-[340px]'}`}
+    >
       <div className="flex items-center gap-3">
         <h1 className="text-[18px] font-bold">
           {planned.index + 1} · {planned.setup.name}

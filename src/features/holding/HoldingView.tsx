@@ -98,7 +98,7 @@ export function HoldingView({ jobId, owned, part, way: stored, workshop }: Holdi
               isStale={jaws.is === 'coming'}
             />
           ) : (
-            <div className="flex min-h-0 min-w-0 flex-col gap-3">
+            <div className="flex min-h-0 min-w-0 flex-col gap-3 lg:overflow-y-auto">
               <BenchPane
                 part={part}
                 planned={planned}

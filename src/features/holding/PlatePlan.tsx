@@ -30,7 +30,7 @@ export function PlatePlan({
   return (
     <section
       aria-label="The plate from above"
-      className="sheet flex min-h-0 min-w-0 grow flex-col p-3"
+      className="sheet flex min-h-[300px] min-w-0 grow flex-col p-3"
     >
       <h2 className="font-bold">The plate from above</h2>
       <div ref={sheet} className="mt-1 min-h-[240px] grow overflow-hidden">
