@@ -1,23 +1,27 @@
 import { type NextRequest, NextResponse } from 'next/server'
 
 const LOOPBACK = /^(?:localhost|127\.0\.0\.1|\[::1\])$/
+/** What the build wrote: the same for everyone, kept by the browser. */
+const ASSETS = /^\/_next\/static\//
 const METHODS = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'])
 
 /**
  * The server listens on the loopback without a login. A page elsewhere must not reach it through the
  * browser: the Host must be a loopback name (or one of FOOTHOLD_HOSTS), and what changes anything must
- * come from the same origin. Every answer carries the headers that OWASP's list asks for.
+ * come from the same origin. Every page, and every answer to a program, carries the headers that OWASP's
+ * list asks for.
  */
 export function proxy(request: NextRequest): NextResponse {
   const refused = refusalOf(request)
-  if (refused) return withHeaders(refused, POLICY)
+  if (refused) return withHeaders(refused, ofPages(POLICY))
+  if (ASSETS.test(request.nextUrl.pathname)) return withHeaders(NextResponse.next(), ofAssets)
   const nonce = btoa(crypto.randomUUID())
   const policy = policyWith(nonce)
   // Next reads the nonce off the request's own policy and puts it on every script that it writes.
   const headers = new Headers(request.headers)
   headers.set('Content-Security-Policy', policy)
   headers.set('x-nonce', nonce)
-  return withHeaders(NextResponse.next({ request: { headers } }), policy)
+  return withHeaders(NextResponse.next({ request: { headers } }), ofPages(policy))
 }
 
 function refusalOf(request: NextRequest): NextResponse | undefined {
@@ -91,18 +95,28 @@ const policyWith = (nonce?: string): string =>
   ].join('; ')
 const POLICY = policyWith()
 
-function withHeaders(response: NextResponse, policy: string): NextResponse {
-  for (const [name, value] of [
-    ['Content-Security-Policy', policy],
-    ['X-Content-Type-Options', 'nosniff'],
-    ['X-Frame-Options', 'DENY'],
-    ['Referrer-Policy', 'same-origin'],
-    ['Cross-Origin-Opener-Policy', 'same-origin'],
-    ['Cross-Origin-Resource-Policy', 'same-origin'],
-    ['X-Permitted-Cross-Domain-Policies', 'none'],
-    ['Permissions-Policy', 'camera=(), geolocation=(), microphone=(), payment=(), usb=()'],
-  ] as const)
-    response.headers.set(name, value)
+type AnswerHeaders = readonly (readonly [name: string, value: string])[]
+
+/** A script is no page: of the list it needs what a worker made of it obeys, and who may take it in. */
+const ofAssets: AnswerHeaders = [
+  ['Content-Security-Policy', POLICY],
+  ['X-Content-Type-Options', 'nosniff'],
+  ['Cross-Origin-Resource-Policy', 'same-origin'],
+]
+
+const ofPages = (policy: string): AnswerHeaders => [
+  ['Content-Security-Policy', policy],
+  ['X-Content-Type-Options', 'nosniff'],
+  ['X-Frame-Options', 'DENY'],
+  ['Referrer-Policy', 'same-origin'],
+  ['Cross-Origin-Opener-Policy', 'same-origin'],
+  ['Cross-Origin-Resource-Policy', 'same-origin'],
+  ['X-Permitted-Cross-Domain-Policies', 'none'],
+  ['Permissions-Policy', 'camera=(), geolocation=(), microphone=(), payment=(), usb=()'],
+]
+
+function withHeaders(response: NextResponse, headers: AnswerHeaders): NextResponse {
+  for (const [name, value] of headers) response.headers.set(name, value)
   return response
 }
 

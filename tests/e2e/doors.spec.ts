@@ -109,6 +109,11 @@ test('no view breaks the content policy, and every answer has its headers', asyn
     expect(headers['cross-origin-opener-policy']).toBe('same-origin')
     expect(headers).not.toHaveProperty('x-powered-by')
   }
+  const script = /\/_next\/static\/[^"]+\.js/.exec(await (await request.get('/')).text())?.[0] ?? ''
+  const headers = (await request.get(script)).headers()
+  expect(headers['content-security-policy']).toMatch(/script-src 'self' 'wasm-unsafe-eval';/)
+  expect(headers['x-content-type-options']).toBe('nosniff')
+  expect(headers['cross-origin-resource-policy']).toBe('same-origin')
 })
 
 test('gear that the file knows otherwise is asked about before anything is brought in', async ({
