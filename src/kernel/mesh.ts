@@ -1,8 +1,8 @@
-import Module, { type Manifold, type ManifoldToplevel } from 'manifold-3d'
+import Module, { type CrossSection, type Manifold, type ManifoldToplevel } from 'manifold-3d'
 import { cross, type Frame, type Motion, norm, scale, subtract } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
-import { flatRing } from '@/core/ground/outline'
-import { acrossOf, type Recipe } from '@/core/ground/recipe'
+import { flatRing, type Ring } from '@/core/ground/outline'
+import { acrossOf, type Plane, type Recipe } from '@/core/ground/recipe'
 import { bringModels, MissingModel, modelAtHand } from './models'
 
 export interface SolidMesh extends Mesh {
@@ -161,6 +161,8 @@ export class Kitchen {
         return this.round(recipe)
       case 'prism':
         return this.prism(recipe)
+      case 'turned':
+        return this.turned(recipe)
       case 'model':
         return this.model(recipe)
       case 'moved':
@@ -194,14 +196,26 @@ export class Kitchen {
     plane,
     rings,
   }: Recipe<F> & { kind: 'prism' }): Manifold {
+    const upright = this.keep(this.kernel.extrude(this.section(rings), heightMm))
+    return this.keep(upright.transform(fromPlane(plane)))
+  }
+
+  private section(rings: readonly Ring[]): CrossSection {
     const outlines = rings.map((ring) =>
       flatRing(ring, FLAT_MM).map(({ x, y }): [number, number] => [x, y]),
     )
-    const section = this.keep(new this.top.CrossSection(outlines, 'EvenOdd'))
-    const upright = this.keep(this.kernel.extrude(section, heightMm))
-    const { across, at, out } = plane
-    const columns = [across, cross(out, across), out, at]
-    return this.keep(upright.transform(fromColumns(columns)))
+    return this.keep(new this.top.CrossSection(outlines, 'EvenOdd'))
+  }
+
+  private turned<F extends Frame>({
+    plane,
+    section,
+    turnRad,
+  }: Recipe<F> & { kind: 'turned' }): Manifold {
+    const upright = this.keep(
+      this.kernel.revolve(this.section([section]), SEGMENTS, (turnRad * 180) / Math.PI),
+    )
+    return this.keep(upright.transform(fromPlane(plane)))
   }
 
   private model<F extends Frame>({
@@ -243,6 +257,9 @@ type Matrix = Parameters<Manifold['transform']>[0]
 /** A matrix from the columns of its turn, then its shift. */
 const fromColumns = (columns: readonly { x: number; y: number; z: number }[]): Matrix =>
   columns.flatMap((c, i) => [c.x, c.y, c.z, i === 3 ? 1 : 0]) as unknown as Matrix
+
+const fromPlane = <F extends Frame>({ across, at, out }: Plane<F>): Matrix =>
+  fromColumns([across, cross(out, across), out, at])
 
 export function matrixOf<To extends Frame, From extends Frame>({
   rows: [x, y, z],

@@ -9,6 +9,7 @@ import {
   type Frame,
   type Motion,
   norm,
+  type PlanePoint,
   type Point,
   scale,
   subtract,
@@ -41,6 +42,8 @@ export class ExactKitchen {
         return this.round(recipe)
       case 'prism':
         return this.prism(recipe)
+      case 'turned':
+        return this.turned(recipe)
       case 'model': {
         const body = this.models(recipe.digest, recipe.body)
         if (!body) throw new Error(`the solid of file ${recipe.digest.slice(0, 8)} is not at hand`)
@@ -162,11 +165,23 @@ export class ExactKitchen {
     return inner.length === 0 ? outer : this.boolean('cut', [outer], inner)
   }
 
-  private column<F extends Frame>(plane: Plane<F>, ring: Ring, heightMm: number): TopoDS_Shape {
+  private turned<F extends Frame>({
+    plane,
+    section,
+    turnRad,
+  }: Recipe<F> & { kind: 'turned' }): TopoDS_Shape {
+    const { exact, kept } = this
+    const axis = kept.keep(new exact.gp_Ax1(this.pnt(plane.at), this.dir(plane.out)))
+    const face = this.faceOf(this.wire(section, ({ x, y }) => onPlane(plane, { x, y: 0 }, y)))
+    return kept.keep(kept.keep(new exact.BRepPrimAPI_MakeRevol(face, axis, turnRad, true)).Shape())
+  }
+
+  /** An outline as edges in space. */
+  private wire<F extends Frame>(ring: Ring, place: (at: PlanePoint) => Point<F>): TopoDS_Wire {
     const { exact, kept } = this
     const wire = kept.keep(new exact.BRepBuilderAPI_MakeWire())
     for (const edge of edgesOf(ring)) {
-      const [a, b] = [onPlane(plane, edge.from), onPlane(plane, edge.to)]
+      const [a, b] = [place(edge.from), place(edge.to)]
       if (norm(subtract(a, b)) < 1e-7) continue
       if (edge.kind === 'line') {
         const made = kept.keep(new exact.BRepBuilderAPI_MakeEdge(this.pnt(a), this.pnt(b)))
@@ -174,7 +189,7 @@ export class ExactKitchen {
         continue
       }
       const middle = edge.beginRad + edge.turnRad / 2
-      const through = onPlane(plane, {
+      const through = place({
         x: edge.centre.x + edge.radiusMm * Math.cos(middle),
         y: edge.centre.y + edge.radiusMm * Math.sin(middle),
       })
@@ -184,9 +199,14 @@ export class ExactKitchen {
       const made = kept.keep(new exact.BRepBuilderAPI_MakeEdge(kept.keep(arc.Value())))
       wire.Add(kept.keep(made.Edge()))
     }
+    return kept.keep(wire.Wire())
+  }
+
+  private column<F extends Frame>(plane: Plane<F>, ring: Ring, heightMm: number): TopoDS_Shape {
+    const { exact, kept } = this
     const { x, y, z } = scale(plane.out, heightMm)
     const way = kept.keep(new exact.gp_Vec(x, y, z))
-    const face = this.faceOf(kept.keep(wire.Wire()))
+    const face = this.faceOf(this.wire(ring, (at) => onPlane(plane, at)))
     return kept.keep(kept.keep(new exact.BRepPrimAPI_MakePrism(face, way, false, true)).Shape())
   }
 

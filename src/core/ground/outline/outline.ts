@@ -199,3 +199,32 @@ export function gapToRings(rings: readonly Ring[], at: PlanePoint): number {
     for (const edge of edgesOf(ring)) away = Math.min(away, distanceToEdge(edge, at))
   return isWithin(rings, at) ? -away : away
 }
+
+/** The middle of an edge and the direction to its left there; unit. */
+export function middleOfEdge(edge: Edge): {
+  readonly middle: PlanePoint
+  readonly left: PlanePoint
+} {
+  const { from, to } = edge
+  if (edge.kind === 'arc') {
+    const angle = edge.beginRad + edge.turnRad / 2
+    const [c, s] = [Math.cos(angle), Math.sin(angle)]
+    const { centre, radiusMm, turnRad } = edge
+    return {
+      middle: { x: centre.x + radiusMm * c, y: centre.y + radiusMm * s },
+      left: turnRad > 0 ? { x: -c, y: -s } : { x: c, y: s },
+    }
+  }
+  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1
+  return {
+    middle: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
+    left: { x: -(to.y - from.y) / length, y: (to.x - from.x) / length },
+  }
+}
+
+/** The direction in which an edge runs at one of its ends, rad. */
+export function headingAt(edge: Edge, end: 'from' | 'to'): number {
+  if (edge.kind === 'line') return Math.atan2(edge.to.y - edge.from.y, edge.to.x - edge.from.x)
+  const angle = end === 'from' ? edge.beginRad : edge.beginRad + edge.turnRad
+  return angle + (Math.sign(edge.turnRad) * Math.PI) / 2
+}

@@ -35,6 +35,17 @@ export type Recipe<F extends Frame> =
       readonly rings: readonly Ring[]
     }
   | {
+      /**
+       * A section beside an axis, carried about it. The axis goes out of the plane where its x and y are 0; x of
+       * the section is the way from it, never less than 0, and y the way along it. It begins over the plane's x.
+       */
+      readonly kind: 'turned'
+      readonly plane: Plane<F>
+      readonly section: Ring
+      /** Right hand about the way out, more than 0 and at most a whole turn. */
+      readonly turnRad: number
+    }
+  | {
       /** A solid that came in a file, known by the digest of the file and its number there. */
       readonly kind: 'model'
       readonly digest: string
@@ -133,6 +144,8 @@ export function spanOf<F extends Frame>(recipe: Recipe<F>): readonly Point<F>[] 
           [0, recipe.heightMm].map((out) => onPlane(recipe.plane, p, out)),
         ),
       )
+    case 'turned':
+      return turnedSpan(recipe)
     case 'moved':
       return spanOf(recipe.of).map((p) => applyMotion(recipe.by, p))
     case 'united':
@@ -153,6 +166,20 @@ function roundSpan<F extends Frame>({
   return Array.from({ length: SIDES }, (_, i) => (2 * Math.PI * i) / SIDES).flatMap((angle) => {
     const out = add(scale(u, Math.cos(angle)), scale(v, Math.sin(angle)))
     return [add(from, scale(out, radiusMm * grow)), add(to, scale(out, endRadiusMm * grow))]
+  })
+}
+
+function turnedSpan<F extends Frame>({
+  plane,
+  section,
+  turnRad,
+}: Recipe<F> & { kind: 'turned' }): readonly Point<F>[] {
+  const pieces = Math.max(1, Math.ceil((turnRad * SIDES) / (2 * Math.PI)))
+  const each = turnRad / pieces
+  const angles = Array.from({ length: pieces + 1 }, (_, i) => i * each)
+  return flatRing(section, PRISM_WITHIN_MM, true).flatMap(({ x, y }) => {
+    const r = x / Math.cos(each / 2)
+    return angles.map((a) => onPlane(plane, { x: r * Math.cos(a), y: r * Math.sin(a) }, y))
   })
 }
 
@@ -204,6 +231,8 @@ export function gapTo<F extends Frame>(recipe: Recipe<F>, at: Point<F>): number 
       const place = alongPlane(recipe.plane, at)
       return Math.max(gapToRings(recipe.rings, place), -place.out, place.out - recipe.heightMm)
     }
+    case 'turned':
+      return gapToTurned(recipe, alongPlane(recipe.plane, at))
     case 'moved':
       return gapTo(recipe.of, applyMotion(invertMotion(recipe.by), at))
     case 'united':
@@ -212,6 +241,20 @@ export function gapTo<F extends Frame>(recipe: Recipe<F>, at: Point<F>): number 
       return Math.max(gapTo(recipe.from, at), ...recipe.by.map((one) => -gapTo(one, at)))
   }
 }
+
+function gapToTurned<F extends Frame>(
+  { section, turnRad }: Recipe<F> & { kind: 'turned' },
+  { out, x, y }: PlanePoint & { readonly out: number },
+): number {
+  const aside = gapToRings([section], { x: Math.hypot(x, y), y: out })
+  if (turnRad >= WHOLE_TURN) return aside
+  // Before the half plane where it begins, past the one where it ends.
+  const ends = [-y, Math.cos(turnRad) * y - Math.sin(turnRad) * x] as const
+  return Math.max(aside, turnRad <= Math.PI ? Math.max(...ends) : Math.min(...ends))
+}
+
+/** A turn that leaves no gap but of rounding, rad. */
+const WHOLE_TURN = 2 * Math.PI - 1e-9
 
 /** The bodies of files that a solid is made of. */
 export function modelsIn<F extends Frame>(
@@ -229,6 +272,7 @@ export function modelsIn<F extends Frame>(
     case 'box':
     case 'prism':
     case 'round':
+    case 'turned':
       return []
   }
 }
@@ -246,6 +290,7 @@ export function boxesOf<F extends Frame>(recipe: Recipe<F>): readonly Bounds<F>[
     case 'moved':
     case 'prism':
     case 'round':
+    case 'turned':
       return []
   }
 }

@@ -153,12 +153,17 @@ export const HoleSchema = z.strictObject({
     .describe('Repeated on the other side of the middle of the part, across this axis.'),
 })
 
+const fillet = PositiveLength.optional().describe(
+  'Radius between its walls and its floor, as a cutter with a round nose leaves it.',
+)
+
 export const StepSchema = z.strictObject({
   ...common,
   kind: z.literal('step'),
   along: SideSchema.describe('The side that is cut away.'),
   width: PositiveLength,
   depth: PositiveLength,
+  fillet,
 })
 export const SlotSchema = z.strictObject({
   ...common,
@@ -166,6 +171,7 @@ export const SlotSchema = z.strictObject({
   runs: z.enum(['x', 'y', 'z']).describe('The axis that it runs along, from end to end.'),
   width: PositiveLength,
   depth: PositiveLength,
+  fillet,
 })
 export const PocketSchema = z.strictObject({
   ...common,
@@ -174,12 +180,14 @@ export const PocketSchema = z.strictObject({
   up: PositiveLength,
   extent: ExtentSchema,
   corner: PositiveLength.optional(),
+  fillet,
 })
 export const BossSchema = z.strictObject({
   ...common,
   kind: z.literal('boss'),
   diameter: PositiveLength,
   height: PositiveLength,
+  fillet,
 })
 
 const CornerSchema = z.strictObject({
@@ -213,6 +221,7 @@ export const ContourSchema = z.strictObject({
     .enum(['inside', 'outside', 'nothing'])
     .describe('What is cut: within the outline, all round it, or nothing: a face to refer to.'),
   through: z.boolean().describe('It has no floor.'),
+  fillet,
   clear: z
     .array(SideSchema)
     .max(3)

@@ -12,12 +12,14 @@ import {
   edgesOf,
   gapToRings,
   isWithin,
+  middleOfEdge,
   type Ring,
   ringBounds,
 } from '../../ground/outline'
 import { acrossOf, onPlane, type Plane } from '../../ground/recipe'
 import { type Contour, normalOf, type Side, SIDES, tidyDirection } from '../part'
 import { type SolidFace } from '../solid'
+import { footedBy } from './feet'
 import { nearestSide } from './holes'
 import { withoutNotches } from './notches'
 import { type Seen, STEP_MM, tidy } from './seen'
@@ -50,35 +52,13 @@ export function isIsland(seen: Seen, plane: Plane<'part'>, ring: Ring): boolean 
 /** Places just inside of a ring, one for each edge. */
 const insideOf = (ring: Ring): readonly PlanePoint[] =>
   edgesOf(ring).flatMap((edge) => {
-    const { left, middle } = middleOf(edge)
+    const { left, middle } = middleOfEdge(edge)
     const both = [1, -1].map((side) => ({
       x: middle.x + left.x * side * STEP_MM,
       y: middle.y + left.y * side * STEP_MM,
     }))
     return both.filter((p) => isWithin([ring], p)).slice(0, 1)
   })
-
-/** The middle of an edge and the direction to its left there; unit. */
-export function middleOf(edge: ReturnType<typeof edgesOf>[number]): {
-  readonly middle: PlanePoint
-  readonly left: PlanePoint
-} {
-  const { from, to } = edge
-  if (edge.kind === 'arc') {
-    const angle = edge.beginRad + edge.turnRad / 2
-    const [c, s] = [Math.cos(angle), Math.sin(angle)]
-    const { centre, radiusMm, turnRad } = edge
-    return {
-      middle: { x: centre.x + radiusMm * c, y: centre.y + radiusMm * s },
-      left: turnRad > 0 ? { x: -c, y: -s } : { x: c, y: s },
-    }
-  }
-  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1
-  return {
-    middle: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
-    left: { x: -(to.y - from.y) / length, y: (to.x - from.x) / length },
-  }
-}
 
 /** Whether a tool that comes straight down meets nothing before the region of a plane. */
 function isClear(seen: Seen, plane: Plane<'part'>, rings: readonly Ring[]): boolean {
@@ -97,7 +77,7 @@ export function placesIn(rings: readonly Ring[]): readonly PlanePoint[] {
   }))
   const margin = Math.min(RIM_MM, 0.1 * Math.min(high.x - low.x, high.y - low.y))
   const rim = edgesOf(rings[0] ?? []).flatMap((edge) => {
-    const { left, middle } = middleOf(edge)
+    const { left, middle } = middleOfEdge(edge)
     return [1, -1].map((side) => ({
       x: middle.x + left.x * side * 2 * margin,
       y: middle.y + left.y * side * 2 * margin,
@@ -109,9 +89,15 @@ export function placesIn(rings: readonly Ring[]): readonly PlanePoint[] {
 /** A flat that is reached straight from outside: the floor of what was cut. */
 export function levelOn(seen: Seen, face: Flat): FoundContour | undefined {
   const plane = tidyPlane(face.plane)
-  const rings = islandRings(seen, face)
-  if (!isClear(seen, plane, rings)) return undefined
-  const clear = clearSides(seen, plane, rings)
+  const foot = footedBy(seen, face)
+  const walls = foot?.rings ?? face.rings
+  const own = face.rings
+    .map((_, i) => i)
+    .filter((i) => i === 0 || isIsland(seen, plane, walls[i] as Ring))
+  const floor = own.map((i) => face.rings[i] as Ring)
+  if (!isClear(seen, plane, floor)) return undefined
+  const clear = clearSides(seen, plane, floor)
+  const rings = own.map((i) => walls[i] as Ring)
   const level = contourOf(
     plane,
     rings.map((ring, i) => {
@@ -121,7 +107,11 @@ export function levelOn(seen: Seen, face: Flat): FoundContour | undefined {
     'inside',
     false,
   )
-  return clear.length > 0 ? { ...level, clear: [...clear] } : level
+  return {
+    ...level,
+    ...(foot && { fillet: { mm: tidy(foot.radiusMm) } }),
+    ...(clear.length > 0 && { clear: [...clear] }),
+  }
 }
 
 /** The sides of the block towards which nothing stands over a leaning flat. */
@@ -175,7 +165,7 @@ type Marked = Contour['rings'][number]
 /** A ring with its edges marked that have no wall: nothing stands up just beyond them. */
 function marked(seen: Seen, plane: Plane<'part'>, ring: Ring, region: readonly Ring[]): Marked {
   return edgesOf(ring).map((edge, i) => {
-    const { left, middle } = middleOf(edge)
+    const { left, middle } = middleOfEdge(edge)
     const beyond = [1, -1]
       .map((side) => ({
         x: middle.x + left.x * side * STEP_MM * 2,

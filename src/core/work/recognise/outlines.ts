@@ -1,5 +1,12 @@
 import { AXES, dot, point, scale } from '../../ground/geometry'
-import { edgesOf, gapToRings, isWithin, type Ring, ringBounds } from '../../ground/outline'
+import {
+  edgesOf,
+  gapToRings,
+  isWithin,
+  middleOfEdge,
+  type Ring,
+  ringBounds,
+} from '../../ground/outline'
 import { alongPlane, onPlane, type Plane } from '../../ground/recipe'
 import { axisOf, normalOf, SIDES, signOf } from '../part'
 import { type SolidFace } from '../solid'
@@ -9,7 +16,6 @@ import {
   type FoundContour,
   isAlongAxis,
   isIsland,
-  middleOf,
   placesIn,
   tidyPlane,
 } from './levels'
@@ -57,7 +63,7 @@ function spansBlock(seen: Seen, { plane, rings }: Flat): boolean {
 const hasMetalBeside = (seen: Seen, plane: Plane<'part'>, ring: Ring): boolean =>
   edgesOf(ring)
     .flatMap((edge) => {
-      const { left, middle } = middleOf(edge)
+      const { left, middle } = middleOfEdge(edge)
       return [1, -1].map((side) => ({
         x: middle.x + left.x * side * BESIDE_MM,
         y: middle.y + left.y * side * BESIDE_MM,

@@ -1,6 +1,6 @@
 import { polygonHull } from 'd3-polygon'
 import { type Point, withAxis } from '../../ground/geometry'
-import { edgesOf, flatRing, type Ring } from '../../ground/outline'
+import { edgesOf, flatRing, type Ring, ringArea } from '../../ground/outline'
 import { onPlane, type Plane, type Recipe } from '../../ground/recipe'
 import {
   axisOf,
@@ -16,6 +16,7 @@ import {
 import { takenBy } from '../stock'
 import { type Solid, type SolidFace } from '../solid'
 import { findStacks } from './bores'
+import { footedBy } from './feet'
 import { type FoundHole, holesOfStack, sayHole, type Unmade } from './holes'
 import { type FoundContour, levelOn } from './levels'
 import { outlineAlong, windowsIn } from './outlines'
@@ -107,7 +108,8 @@ function addContours(seen: Seen, part: () => Part, add: Add): void {
     }
   }
   // What is bent goes round the part in one cut; straight slants are cut by themselves where a tool comes at them.
-  addOutlines(({ rings }) => rings.some((ring) => ring.some((corner) => corner.bulge)))
+  const feet = flats.filter(looksUpOrDown).flatMap((face) => footedBy(seen, face)?.radiusMm ?? [])
+  addOutlines(({ rings }) => rings.some((ring) => isBent(ring, feet)))
   for (const face of flats)
     for (const window of windowsIn(seen, face, isRoundHole(seen)))
       if (explainsMore(seen, part(), window)) add('window', sayContour(part(), window), [])
@@ -125,6 +127,19 @@ function addContours(seen: Seen, part: () => Part, add: Add): void {
   }
   addOutlines(() => true)
 }
+
+/** A floor, as it lies: an arc at its foot is left by the nose of the cutter that cuts it. */
+const looksUpOrDown = ({ plane }: Flat): boolean => Math.abs(plane.out.z) > 1 - 1e-9
+
+/** Whether an outline has an arc that is no foot of a wall. */
+const isBent = (ring: Ring, feet: readonly number[]): boolean =>
+  edgesOf(ring).some(
+    (edge) =>
+      edge.kind === 'arc' &&
+      (edge.turnRad > 0 === ringArea(ring) > 0 ||
+        feet.every((radius) => Math.abs(radius - edge.radiusMm) > SAME_RADIUS_MM)),
+  )
+const SAME_RADIUS_MM = 1e-2
 
 const STEMS = (out: { x: number; y: number; z: number }): string =>
   [out.x, out.y, out.z].some((c) => Math.abs(c) > 1 - 1e-9) ? 'level' : 'slant'

@@ -33,13 +33,23 @@ export function sayContour(part: Part, found: FoundContour): SaidShape {
   const extent: Extent = found.through
     ? { kind: 'through' }
     : { kind: 'deep', depth: { mm: depth } }
+  const plain = plainWord(part, found, extent, depth)
+  return plain ? { ...plain, ...(found.fillet && { fillet: found.fillet }) } : found
+}
+
+function plainWord(
+  part: Part,
+  found: FoundContour,
+  extent: Extent,
+  depth: number,
+): SaidShape | undefined {
   const boss = bossOf(part, found, depth)
   if (boss) return boss
   const [ring] = found.rings
-  if (!ring || found.rings.length > 1) return found
-  const shape = contourShape(contour)
-  if (shape.kind !== 'rectangle' || !isAlongAxes(found)) return found
-  return rectangular(part, found, ring, extent, depth, shape.cornerMm) ?? found
+  if (!ring || found.rings.length > 1) return undefined
+  const shape = contourShape(found)
+  if (shape.kind !== 'rectangle' || !isAlongAxes(found)) return undefined
+  return rectangular(part, found, ring, extent, depth, shape.cornerMm)
 }
 
 function rectangular(

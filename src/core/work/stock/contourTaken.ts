@@ -1,5 +1,5 @@
 import { add, AXES, dot, type PlanePoint, scale, subtract, withAxis } from '../../ground/geometry'
-import { type Corner, rectangleRing, type Ring } from '../../ground/outline'
+import { type Corner, isWithin, rectangleRing, type Ring } from '../../ground/outline'
 import {
   acrossOf,
   alongPlane,
@@ -11,6 +11,7 @@ import {
   type Recipe,
 } from '../../ground/recipe'
 import { axisOf, type Contour, contourPlane, normalOf, type Part, type Side, signOf } from '../part'
+import { footOf, withoutFoot } from './foot'
 import { grown, ORIGIN, OVER_MM } from './over'
 
 /** What a contour takes: its outline carried out of the stock, and to its other side where it has no floor. */
@@ -28,15 +29,32 @@ export function contourTaken(
   const up = high + OVER_MM - floor
   if (up <= 0) return undefined
   const rings = contour.rings.map((ring) => opened(ring, plane, grown(block), part))
+  const foot = footOfContour(part, contour, plane, grown(block))
   if (contour.takes === 'inside') {
     const straight = prism(from, rings, up)
     const over = (contour.clear ?? []).flatMap(
       (side) => takenOver(from, rings, side, grown(block)) ?? [],
     )
-    return over.length > 0 ? { kind: 'united', of: [straight, ...over] } : straight
+    return withoutFoot(
+      over.length > 0 ? { kind: 'united', of: [straight, ...over] } : straight,
+      foot,
+    )
   }
   const { high: far, low: near } = reachOf(from, grown(block))
-  return prism(from, [rectangleRing(near, far), ...rings], up)
+  return withoutFoot(prism(from, [rectangleRing(near, far), ...rings], up), foot)
+}
+
+function footOfContour(
+  part: Part,
+  { fillet, rings, takes, through }: Contour,
+  plane: Plane<'part'>,
+  { high, low }: Bounds<'part'>,
+): readonly Recipe<'part'>[] {
+  if (!fillet || through) return []
+  const isFloor = (at: PlanePoint): boolean => isWithin(rings, at) === (takes === 'inside')
+  // An edge that has no wall is pushed out of the stock: the feet beside it go as far.
+  const pushed = AXES.map((axis) => Math.max(-low[axis], high[axis] - part.size[axis].mm))
+  return footOf({ plane, rings, isFloor }, fillet.mm, fillet.mm + Math.max(0, ...pushed))
 }
 
 /** What stands over a leaning floor towards a side of the block; for outlines of straight edges. */

@@ -6,12 +6,22 @@ import {
   withAxis,
   type Axis,
   type Motion,
+  type PlanePoint,
   type Point,
 } from '../../ground/geometry'
-import { roundedRectangle } from '../../ground/outline'
 import {
+  type Corner,
+  edgesOf,
+  isWithin,
+  middleOfEdge,
+  rectangleRing,
+  roundedRectangle,
+} from '../../ground/outline'
+import {
+  acrossOf,
   alongPlane,
   box,
+  onPlane,
   prism,
   round,
   type Bounds,
@@ -37,6 +47,7 @@ import {
 import { parseThread, tappingDrillMm } from '../../handbook/standards'
 import { contourTaken } from './contourTaken'
 import { draftWedges } from './draft'
+import { footOf, footOfRound, withoutFoot } from './foot'
 import { grown, ORIGIN, OVER_MM } from './over'
 import { blockNow, featureNow, levelNow, type PartState, stateAsBought } from './state'
 
@@ -49,22 +60,39 @@ export function takenBy(
   block: Bounds<'part'>,
 ): Recipe<'part'> | undefined {
   if (feature.kind === 'hole') return { kind: 'united', of: holesTaken(part, feature, block) }
-  if (feature.kind === 'boss') {
-    // All round the boss the face is cut down to its foot; the boss stays.
-    const axis = axisOf(feature.on)
-    const foot = insideOf(part, feature.on, feature.height.mm)
-    const out = grown(block)
-    const slab =
-      signOf(feature.on) > 0
-        ? box(withAxis(out.low, axis, foot), out.high)
-        : box(out.low, withAxis(out.high, axis, foot))
-    const top = placePoint(part, feature.on, feature.place)
-    const up = normalOf(feature.on)
-    const above = add(top, scale(up, wayOut(block, top, up, 0) + OVER_MM))
-    const below = add(top, scale(up, -feature.height.mm - OVER_MM))
-    return { kind: 'cut', from: slab, by: [round(above, below, feature.diameter.mm / 2)] }
-  }
+  if (feature.kind === 'boss') return roundBoss(part, feature, block)
   if (feature.kind === 'contour') return contourTaken(part, feature, block)
+  return feature.kind === 'chamfer' ? undefined : boxTaken(part, feature, block)
+}
+
+/** All round the boss the face is cut down to its foot; the boss stays. */
+function roundBoss(
+  part: Part,
+  { diameter, fillet, height, on, place }: Extract<Feature, { kind: 'boss' }>,
+  block: Bounds<'part'>,
+): Recipe<'part'> {
+  const axis = axisOf(on)
+  const level = insideOf(part, on, height.mm)
+  const out = grown(block)
+  const slab =
+    signOf(on) > 0
+      ? box(withAxis(out.low, axis, level), out.high)
+      : box(out.low, withAxis(out.high, axis, level))
+  const top = placePoint(part, on, place)
+  const up = normalOf(on)
+  const above = add(top, scale(up, wayOut(block, top, up, 0) + OVER_MM))
+  const below = add(top, scale(up, -height.mm - OVER_MM))
+  const radius = diameter.mm / 2
+  const [across] = acrossOf(up)
+  const plane = { at: add(top, scale(up, -height.mm)), across, out: up }
+  const foot = fillet ? [footOfRound(plane, radius, fillet.mm)] : []
+  return { kind: 'cut', from: slab, by: [round(above, below, radius), ...foot] }
+}
+
+type Boxlike = Extract<Feature, { kind: 'step' | 'slot' | 'pocket' }>
+
+/** A step, slot or pocket: a box, its corners and the foot of its walls rounded. */
+function boxTaken(part: Part, feature: Boxlike, block: Bounds<'part'>): Recipe<'part'> | undefined {
   const removed = removedBox(part, feature)
   if (!removed) return undefined
   const out = grown(block)
@@ -79,24 +107,41 @@ export function takenBy(
     point<'part'>(low('x'), low('y'), low('z')),
     point<'part'>(high('x'), high('y'), high('z')),
   ]
+  const axis = axisOf(feature.on)
   const corner = feature.kind === 'pocket' ? feature.corner?.mm : undefined
-  return corner ? rounded(from, to, axisOf(feature.on), corner) : box(from, to)
+  const isThrough = feature.kind === 'pocket' && feature.extent.kind === 'through'
+  const fillet = isThrough ? undefined : feature.fillet?.mm
+  if (corner === undefined && fillet === undefined) return box(from, to)
+  const { plane, ring } = sectionOf(from, to, feature.on, corner)
+  const straight = corner ? prism(plane, [ring], to[axis] - from[axis]) : box(from, to)
+  if (fillet === undefined) return straight
+  // Where it runs out of the block there is no wall.
+  const isOut = (at: Point<'part'>): boolean =>
+    AXES.some((one) => one !== axis && (at[one] < -SAME || at[one] > size[one] + SAME))
+  const marked = edgesOf(ring).map((edge, i) => ({
+    ...(ring[i] as Corner),
+    open: isOut(onPlane(plane, middleOfEdge(edge).middle)),
+  }))
+  const isFloor = (at: PlanePoint): boolean => isWithin([ring], at)
+  return withoutFoot(straight, footOf({ plane, rings: [marked], isFloor }, fillet, fillet))
 }
 
-/** A box with its edges along an axis rounded. */
-function rounded(
-  low: Point<'part'>,
-  high: Point<'part'>,
-  axis: Axis,
-  radius: number,
-): Recipe<'part'> {
-  const out = withAxis(ORIGIN, axis, 1)
+/** The floor of a box that is open to a side, and its outline there, with round corners where they are. */
+function sectionOf(low: Point<'part'>, high: Point<'part'>, on: Side, corner: number | undefined) {
+  const axis = axisOf(on)
   const [across = 'x'] = AXES.filter((one) => one !== axis)
-  const plane: Plane<'part'> = { at: low, across: withAxis(ORIGIN, across, 1), out }
+  const plane: Plane<'part'> = {
+    at: signOf(on) > 0 ? low : withAxis(low, axis, high[axis]),
+    across: withAxis(ORIGIN, across, 1),
+    out: normalOf(on),
+  }
   const far = alongPlane(plane, high)
-  const [x0, x1] = [Math.min(0, far.x), Math.max(0, far.x)]
-  const [y0, y1] = [Math.min(0, far.y), Math.max(0, far.y)]
-  return prism(plane, [roundedRectangle({ x: x0, y: y0 }, { x: x1, y: y1 }, radius)], far.out)
+  const [near, opposite] = [
+    { x: Math.min(0, far.x), y: Math.min(0, far.y) },
+    { x: Math.max(0, far.x), y: Math.max(0, far.y) },
+  ]
+  const ring = corner ? roundedRectangle(near, opposite, corner) : rectangleRing(near, opposite)
+  return { plane, ring }
 }
 
 /** Every hole of a feature with its head, from outside the stock; a thread as it is drilled. */

@@ -1,0 +1,204 @@
+import { add, norm, type PlanePoint, planeDistance, scale, subtract } from '../../ground/geometry'
+import {
+  type Corner,
+  distanceToEdge,
+  type Edge,
+  edgesOf,
+  headingAt,
+  middleOfEdge,
+  offsetRing,
+  type Ring,
+  ringArea,
+} from '../../ground/outline'
+import { alongPlane, type Plane } from '../../ground/recipe'
+import { type SolidEdge, type SolidFace } from '../solid'
+import { type Seen } from './seen'
+
+type Flat = SolidFace<'part'> & { readonly kind: 'plane' }
+
+/** A floor that goes over into its walls by an arc. */
+export interface Footed {
+  readonly radiusMm: number
+  /** Where the walls stand, as the rings of the flat are in their order. */
+  readonly rings: readonly Ring[]
+}
+
+/** How closely a face must be the arc that it is taken for, mm. */
+const NEAR_MM = 2e-3
+const LEAST_MM = 0.05
+
+/**
+ * The arcs that lead from a flat up into its walls, of the radius that most of them have, and the outlines of the
+ * walls: each edge with an arc so far out, the others where they are.
+ *
+ * @returns nothing where there are none, or the walls make no outline.
+ */
+export function footedBy(seen: Seen, face: Flat): Footed | undefined {
+  const radii = face.rings.map((ring) => edgesOf(ring).map(() => 0))
+  for (const index of face.edges) {
+    const solidEdge = seen.solid.edges[index]
+    const beside = solidEdge?.faces.find((one) => one !== face.index)
+    const other = beside === undefined ? undefined : seen.solid.faces[beside]
+    if (!solidEdge || !other || other.kind === 'plane') continue
+    const at = edgeAt(face, middleOf(solidEdge))
+    if (!at) continue
+    const radius = footRadius(seen, face.plane, at.edge, other)
+    if (radius === undefined) continue
+    const own = radii[at.ring] as number[]
+    // A circle that closes in itself is all of its ring, in however many arcs.
+    if (isClosed(solidEdge)) own.fill(radius)
+    else own[at.index] = radius
+  }
+  const radiusMm = mostOf(face.rings, radii)
+  if (radiusMm === undefined) return undefined
+  const rings = face.rings.map((ring, k) => {
+    const isFoot = (radii[k] as number[]).map((r) => Math.abs(r - radiusMm) < NEAR_MM)
+    return isFoot.some(Boolean)
+      ? wallsOver(seen, face.plane, ring, isFoot, k === 0 ? radiusMm : -radiusMm)
+      : ring
+  })
+  return rings.every((ring) => ring !== undefined) ? { radiusMm, rings } : undefined
+}
+
+function isClosed({ points }: SolidEdge<'part'>): boolean {
+  const [first, last] = [points[0], points[points.length - 1]]
+  return first !== undefined && last !== undefined && norm(subtract(first, last)) < NEAR_MM
+}
+
+function middleOf({ points }: SolidEdge<'part'>): SolidEdge<'part'>['points'][number] {
+  const [first, last] = [points[0], points[points.length - 1]]
+  return points.length === 2 && first && last
+    ? scale(add(first, last), 0.5)
+    : (points[Math.floor(points.length / 2)] as (typeof points)[number])
+}
+
+/** The edge of a flat on which a place lies. */
+function edgeAt({ plane, rings }: Flat, at: SolidEdge<'part'>['points'][number]) {
+  const place = alongPlane(plane, at)
+  for (const [ring, corners] of rings.entries())
+    for (const [index, edge] of edgesOf(corners).entries())
+      if (distanceToEdge(edge, place) < NEAR_MM) return { ring, index, edge }
+  return undefined
+}
+
+/** The radius of an arc that leaves a floor along an edge and ends upright; nothing where a face is none. */
+function footRadius(
+  seen: Seen,
+  plane: Plane<'part'>,
+  edge: Edge,
+  face: SolidFace<'part'>,
+): number | undefined {
+  const heights = face.edges.flatMap((one) =>
+    (seen.solid.edges[one]?.points ?? []).map((p) => alongPlane(plane, p).out),
+  )
+  const top = Math.max(...heights)
+  if (top < LEAST_MM || Math.min(...heights) < -NEAR_MM) return undefined
+  const at = alongPlane(plane, face.at)
+  const off = Math.hypot(distanceToEdge(edge, at), top - at.out) - top
+  return Math.abs(off) < NEAR_MM && at.out > NEAR_MM ? top : undefined
+}
+
+/** The radius that most of the length of outlines has. */
+function mostOf(rings: readonly Ring[], radii: readonly (readonly number[])[]): number | undefined {
+  const lengths = new Map<number, number>()
+  rings.forEach((ring, k) => {
+    edgesOf(ring).forEach((edge, i) => {
+      const radius = radii[k]?.[i] ?? 0
+      if (radius === 0) return
+      const key = [...lengths.keys()].find((known) => Math.abs(known - radius) < NEAR_MM) ?? radius
+      lengths.set(key, (lengths.get(key) ?? 0) + planeDistance(edge.from, edge.to))
+    })
+  })
+  const [most] = [...lengths].sort((a, b) => b[1] - a[1])
+  return most?.[0]
+}
+
+/** The outline of the walls over a ring of a floor. */
+function wallsOver(
+  seen: Seen,
+  plane: Plane<'part'>,
+  ring: Ring,
+  isFoot: readonly boolean[],
+  outMm: number,
+): Ring | undefined {
+  const sharp = withoutRoundedEnds(ring, isFoot, outMm)
+  if (!sharp) return undefined
+  const grown = offsetRing(sharp.ring, (edge) => (sharp.isFoot[edge] ? outMm : 0))
+  return grown && withBallCorners(seen, plane, sharp, grown, Math.abs(outMm))
+}
+
+interface Marked {
+  readonly ring: Ring
+  readonly isFoot: readonly boolean[]
+}
+
+/** Without the arcs on which a cutter goes round a sharp corner of a wall: nothing of them is left at the wall. */
+function withoutRoundedEnds(
+  ring: Ring,
+  isFoot: readonly boolean[],
+  outMm: number,
+): Marked | undefined {
+  const edges = edgesOf(ring)
+  const grows = ringArea(ring) > 0 ? outMm : -outMm
+  const isEnd = edges.map(
+    (edge, i) =>
+      isFoot[i] === true &&
+      edge.kind === 'arc' &&
+      Math.abs(edge.radiusMm + (edge.turnRad > 0 ? grows : -grows)) < NEAR_MM,
+  )
+  if (!isEnd.some(Boolean)) return { ring, isFoot }
+  const kept = ring.flatMap((corner, i): { corner: Corner; foot: boolean }[] => {
+    if (isEnd[i]) return []
+    const before = (i + ring.length - 1) % ring.length
+    const arc = edges[before]
+    const foot = isFoot[i] === true
+    if (!isEnd[before] || arc?.kind !== 'arc') return [{ corner, foot }]
+    const { left } = middleOfEdge(arc)
+    const out = arc.radiusMm / Math.cos(arc.turnRad / 2)
+    const way = arc.turnRad > 0 ? -out : out
+    const { centre } = arc
+    return [{ corner: { x: centre.x + left.x * way, y: centre.y + left.y * way }, foot }]
+  })
+  const areLines = kept.every(({ corner }) => !corner.bulge)
+  return areLines
+    ? { ring: kept.map(({ corner }) => corner), isFoot: kept.map(({ foot }) => foot) }
+    : undefined
+}
+
+/** With the corners round in which a cutter's ball has stood. */
+function withBallCorners(
+  seen: Seen,
+  plane: Plane<'part'>,
+  { isFoot, ring }: Marked,
+  grown: Ring,
+  radiusMm: number,
+): Ring {
+  const edges = edgesOf(ring)
+  const balls = seen.solid.faces.flatMap((face): PlanePoint[] => {
+    if (face.kind !== 'sphere' || Math.abs(face.radiusMm - radiusMm) > NEAR_MM) return []
+    const { out, x, y } = alongPlane(plane, face.centre)
+    return Math.abs(out - radiusMm) < NEAR_MM ? [{ x, y }] : []
+  })
+  return grown.flatMap((corner, i): Corner[] => {
+    const before = (i + ring.length - 1) % ring.length
+    const [a, b] = [edges[before], edges[i]]
+    const at = ring[i] as Corner
+    const isBall =
+      a?.kind === 'line' &&
+      b?.kind === 'line' &&
+      isFoot[i] &&
+      isFoot[before] &&
+      balls.some((ball) => planeDistance(ball, at) < NEAR_MM)
+    if (!isBall) return [corner]
+    const [from, to] = [headingAt(a, 'from'), headingAt(b, 'from')]
+    const turn = Math.atan2(Math.sin(to - from), Math.cos(to - from))
+    const beside = (heading: number): PlanePoint => {
+      const out = heading - (Math.sign(turn) * Math.PI) / 2
+      return { x: at.x + radiusMm * Math.cos(out), y: at.y + radiusMm * Math.sin(out) }
+    }
+    return [
+      { ...beside(from), bulge: Math.tan(turn / 4) },
+      { ...beside(to), bulge: corner.bulge },
+    ]
+  })
+}
