@@ -1,8 +1,11 @@
 import { createRequire } from 'node:module'
 import { type Recipe } from '@/core/ground/recipe'
-import { type Frame } from '@/core/ground/geometry'
+import { type Frame, point, type Point } from '@/core/ground/geometry'
 import { assembleSolid, type Solid } from '@/core/work/solid'
 import { bodyOf, type Exact, loadExact, readStep, stepOf } from '@/kernel/exact'
+import { ExactKitchen } from '@/kernel/exact/cook'
+import { describeBody } from '@/kernel/exact/describe'
+import { Kept, partsOf } from '@/kernel/exact/load'
 
 const require = createRequire(import.meta.url)
 
@@ -23,4 +26,36 @@ export async function throughStep<F extends Frame>(recipe: Recipe<F>): Promise<S
   const [body] = read.value.bodies
   if (!body) throw new Error('no body')
   return assembleSolid(body)
+}
+
+/**
+ * A solid cooked exactly with arcs laid along some of its edges by the kernel's own blending, which knows nothing of
+ * how recipes leave a foot.
+ *
+ * @param isWanted - asked of the middle of each edge.
+ */
+export async function blended<F extends Frame>(
+  recipe: Recipe<F>,
+  radiusMm: number,
+  isWanted: (middle: Point<'file'>) => boolean,
+): Promise<Solid> {
+  const exact = await exactKernel()
+  const kept = new Kept()
+  try {
+    const sharp = new ExactKitchen(exact, kept).cook(recipe)
+    const blend = kept.keep(
+      new exact.BRepFilletAPI_MakeFillet(sharp, exact.ChFi3d_FilletShape.ChFi3d_Rational),
+    )
+    for (const shape of partsOf(exact, kept, sharp, 'EDGE')) {
+      const edge = kept.keep(exact.TopoDS.Edge(shape))
+      const curve = kept.keep(new exact.BRepAdaptor_Curve(edge))
+      const middle = kept.keep(curve.Value((curve.FirstParameter() + curve.LastParameter()) / 2))
+      if (isWanted(point(middle.X(), middle.Y(), middle.Z()))) blend.Add(radiusMm, edge)
+    }
+    blend.Build(kept.keep(new exact.Message_ProgressRange()))
+    if (!blend.IsDone()) throw new Error('the kernel could not blend these edges')
+    return assembleSolid(describeBody(exact, kept.keep(blend.Shape()), 100))
+  } finally {
+    kept.clear()
+  }
 }
