@@ -20,6 +20,16 @@ export function lengthSlots(feature: Feature): readonly LengthSlot[] {
           },
         ]
       : []
+  const foot: LengthSlot[] =
+    'fillet' in feature && feature.fillet
+      ? [
+          {
+            label: 'Floor radius',
+            value: feature.fillet,
+            set: (fillet) => ({ ...feature, fillet }),
+          },
+        ]
+      : []
   switch (feature.kind) {
     case 'hole': {
       const { head, pattern } = feature
@@ -71,13 +81,26 @@ export function lengthSlots(feature: Feature): readonly LengthSlot[] {
       return [
         { label: 'Width', value: feature.width, set: (width) => ({ ...feature, width }) },
         { label: 'Depth', value: feature.depth, set: (d) => ({ ...feature, depth: d }) },
+        ...foot,
       ]
-    case 'pocket':
+    case 'pocket': {
+      const corner: LengthSlot[] = feature.corner
+        ? [
+            {
+              label: 'Corner radius',
+              value: feature.corner,
+              set: (radius) => ({ ...feature, corner: radius }),
+            },
+          ]
+        : []
       return [
         { label: 'Across', value: feature.across, set: (across) => ({ ...feature, across }) },
         { label: 'Up', value: feature.up, set: (up) => ({ ...feature, up }) },
         ...depth,
+        ...corner,
+        ...foot,
       ]
+    }
     case 'boss':
       return [
         {
@@ -86,9 +109,10 @@ export function lengthSlots(feature: Feature): readonly LengthSlot[] {
           set: (diameter) => ({ ...feature, diameter }),
         },
         { label: 'Height', value: feature.height, set: (height) => ({ ...feature, height }) },
+        ...foot,
       ]
     case 'contour':
-      return []
+      return foot
     case 'chamfer':
       return [{ label: 'Size', value: feature.size, set: (size) => ({ ...feature, size }) }]
   }

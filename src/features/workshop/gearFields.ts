@@ -219,6 +219,7 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     },
     mm('diameter', 'Diameter'),
     maybe('length', 'Gauge line to tip', 'in its holder'),
+    maybe('nose', 'Radius of its nose', 'none: sharp'),
   ],
 }
 

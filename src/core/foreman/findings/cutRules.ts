@@ -5,6 +5,7 @@ import { danglingWayCodes, type Op, wayIssues } from '../../plan/way'
 import { type Inspection } from './inspection'
 import { type Finding, finding, capital, listWords } from '../../ground/finding'
 import { draftMm } from '../../work/stock'
+import { cutterRules } from './cutterRules'
 import { refusedTie } from './drawingFindings'
 import { holdingRules } from './holdingRules'
 import { zeroRules } from './zeroRules'
@@ -16,6 +17,7 @@ export function cutRules(inspection: Inspection): readonly Finding[] {
     ...neverAndTwice(inspection),
     ...inspection.plan.setups.flatMap((planned, i) => [
       ...reachRules(inspection, planned, i),
+      ...cutterRules(inspection, planned, i),
       ...zeroRules(inspection, planned, i),
       ...holdingRules(inspection, planned, i),
     ]),

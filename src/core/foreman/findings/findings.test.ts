@@ -121,6 +121,9 @@ const drilled = (features: string[]): Way => way(setup('s-1', 'top', 'back', ['t
 
 const faced = way(setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'face-50' })] }))
 
+const milledWith = (cutter: string): Way =>
+  way(setup('s-1', 'top', 'back', [], { ops: [op('top'), op('p', { cutter })] }))
+
 const STUCK_DOWN: Holding = {
   kind: 'stuck',
   by: 'glue',
@@ -550,6 +553,15 @@ const SCENES: Record<
   'cut.no-cleanup': () => [
     { ...block, faces: { ...block.faces, top: { ...block.faces.top, stock: mm(0.05) } } },
     way(setup('s-1', 'top', 'back', ['top'])),
+  ],
+  'cutter.wide': () => [withFeatures([pocket('p', 40, 8, 5)]), milledWith('end-16')],
+  'cutter.corner': () => [
+    withFeatures([{ ...pocket('p', 40, 20, 5), corner: mm(4) } as Feature]),
+    milledWith('end-16'),
+  ],
+  'cutter.nose': () => [
+    withFeatures([{ ...pocket('p', 40, 20, 5), fillet: mm(3) } as Feature]),
+    milledWith('end-6'),
   ],
   'datum.lost': () => [
     withFeatures([bore], [boreToLeft]),

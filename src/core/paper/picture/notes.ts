@@ -180,6 +180,7 @@ function noteOf(part: Part, feature: Feature): string {
           ? `, ${say(feature.extent.depth)} deep`
           : ', depth?'
       : ''
+  const foot = 'fillet' in feature && feature.fillet ? `, floor R${say(feature.fillet)}` : ''
   switch (feature.kind) {
     case 'hole': {
       const count = holeCount(part, feature)
@@ -196,15 +197,15 @@ function noteOf(part: Part, feature: Feature): string {
     }
     case 'slot':
     case 'step':
-      return `${say(feature.width)} wide, ${say(feature.depth)} deep`
+      return `${say(feature.width)} wide, ${say(feature.depth)} deep${foot}`
     case 'pocket':
-      return `${say(feature.across)} × ${say(feature.up)}${extent}${feature.corner ? `, R${say(feature.corner)}` : ''}`
+      return `${say(feature.across)} × ${say(feature.up)}${extent}${feature.corner ? `, R${say(feature.corner)}` : ''}${foot}`
     case 'boss':
-      return `⌀${say(feature.diameter)}, ${say(feature.height)} high`
+      return `⌀${say(feature.diameter)}, ${say(feature.height)} high${foot}`
     case 'contour': {
       const depth = contourDepth(part, feature)
       const deep = depth > 0 && !feature.through ? `, ${say({ mm: depth })} deep` : ''
-      return `${featureLabel(feature)}${feature.through ? ' through' : deep}`
+      return `${featureLabel(feature)}${feature.through ? ' through' : deep}${foot}`
     }
     case 'chamfer':
       return `${say(feature.size)} × ${printDegrees(feature.angle.rad)}`

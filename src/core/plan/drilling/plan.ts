@@ -1,3 +1,4 @@
+import { sharpEndMills } from '../../shop/workshop'
 import { topOfHolding } from '../../shop/holding'
 import { type PlanePoint } from '../../ground/geometry'
 import { refLabel, type Part } from '../../work/part'
@@ -110,7 +111,7 @@ interface GatheredTool {
 function gatherTools(planned: PlannedSetup) {
   const { part, workshop } = planned
   const rules = drillingRules(planned.setup.drilling)
-  const mills = workshop.cutters.filter((c) => c.kind === 'end mill').map((c) => c.diameter)
+  const mills = sharpEndMills(workshop).map((c) => c.diameter)
   const left = new Set<string>()
   const tools = new Map<string, GatheredTool>()
   const steps = new Map<string, readonly Step[]>()

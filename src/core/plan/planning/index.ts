@@ -1,3 +1,4 @@
+export { type Misfit, misfitsOf } from './cutterFit'
 export { indexWords, rotaryCentre, turnerOf, turnOf } from './indexed'
 export { cornerOf, leanFor, leansAbout, leanSet, leanWords } from './leaning'
 export {

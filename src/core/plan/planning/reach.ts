@@ -1,5 +1,6 @@
 import { isSide, isToCut, type Part, SIDES } from '../../work/part'
 import { type Workshop } from '../../shop/workshop'
+import { misfitsOf } from './cutterFit'
 import { type PlannedSetup } from './planned'
 import { isReached, isSideCut } from './process'
 
@@ -21,7 +22,7 @@ export const cutsInReach = (planned: PlannedSetup): readonly string[] =>
 /** End mill for faces at the side, and for what is milled into a face, mm. */
 const [SIDE_MM, FEATURE_MM] = [16, 6]
 
-/** The cutter of the workshop that would be taken for a feature: by kind, nearest in diameter. */
+/** The cutter of the workshop that would be taken for a feature: by kind, one that fits, nearest in diameter. */
 export function usualCutter(
   { part, standing, workshop }: PlannedSetup,
   ref: string,
@@ -32,9 +33,16 @@ export function usualCutter(
     if (feature.kind === 'hole') return [HOLE_CUTTERS[feature.making], feature.diameter.mm]
     return [feature.kind === 'chamfer' ? 'chamfer mill' : 'end mill', FEATURE_MM]
   })()
+  const misfits = (cutter: Workshop['cutters'][number]): number =>
+    feature ? misfitsOf(feature, cutter).length : 0
   return workshop.cutters
     .filter((cutter) => cutter.kind === kind)
-    .sort((a, b) => Math.abs(a.diameter - diameter) - Math.abs(b.diameter - diameter))[0]?.id
+    .map((cutter) => ({
+      cutter,
+      misfits: misfits(cutter),
+      off: Math.abs(cutter.diameter - diameter),
+    }))
+    .sort((a, b) => a.misfits - b.misfits || a.off - b.off)[0]?.cutter.id
 }
 
 const HOLE_CUTTERS = { drill: 'drill', ream: 'reamer', bore: 'boring head', tap: 'tap' } as const

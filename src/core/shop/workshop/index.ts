@@ -8,6 +8,7 @@ export {
   type ShopFigure,
   withFigure,
 } from './figures'
+export { sharpEndMills } from './cutters'
 export {
   type AnglePlate,
   type CentringVise,

@@ -81,6 +81,9 @@ export const CutterSchema = z.strictObject({
   kind: z.enum(['face mill', 'end mill', 'drill', 'reamer', 'boring head', 'tap', 'chamfer mill']),
   diameter: positive,
   length: positive.optional().describe('From the gauge line to the tip, in its holder, mm.'),
+  nose: positive
+    .optional()
+    .describe('Radius between its flank and its end; half its diameter: a ball; none: sharp, mm.'),
 })
 
 export const PROCESSES = [

@@ -60,6 +60,7 @@ export const STANDARD_WORKSHOP: Workshop = {
     { id: 'end-16', name: 'End mill 16', kind: 'end mill', diameter: 16, length: 118 },
     { id: 'end-10', name: 'End mill 10', kind: 'end mill', diameter: 10, length: 112 },
     { id: 'end-6', name: 'End mill 6', kind: 'end mill', diameter: 6, length: 104 },
+    { id: 'ball-6', name: 'Ball end mill 6', kind: 'end mill', diameter: 6, length: 104, nose: 3 },
     { id: 'drill-5', name: 'Drill 5.0', kind: 'drill', diameter: 5, length: 142 },
     { id: 'drill-66', name: 'Drill 6.6', kind: 'drill', diameter: 6.6, length: 150 },
     { id: 'drill-20', name: 'Drill 20', kind: 'drill', diameter: 20, length: 196 },

@@ -44,6 +44,16 @@ const hole = (more: Partial<Hole> = {}): Hole => ({
   place: { dims: [], centred: true },
   ...more,
 })
+const footed: Feature & { kind: 'pocket' } = {
+  kind: 'pocket',
+  id: 'p',
+  on: 'top',
+  across: mm(30),
+  up: mm(20),
+  extent: { kind: 'deep', depth: mm(8) },
+  place: { dims: [], centred: true },
+  fillet: mm(3),
+}
 const withFeature = (...features: Feature[]): Part => ({ ...block, features })
 const codes = (part: Part): string[] => partIssues(part).map((i) => i.code)
 
@@ -406,6 +416,10 @@ describe('what contradicts itself is refused', () => {
         place: { dims: [], centred: true },
       }),
     ],
+    ['fillet.through', withFeature({ ...footed, extent: { kind: 'through' } })],
+    ['fillet.deep', withFeature({ ...footed, extent: { kind: 'deep', depth: mm(2) } })],
+    ['fillet.wide', withFeature({ ...footed, up: mm(5) })],
+    ['fillet.corner', withFeature({ ...footed, corner: mm(2) })],
     [
       'step.side',
       withFeature({

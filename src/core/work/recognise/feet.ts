@@ -40,10 +40,9 @@ export function footedBy(seen: Seen, face: Flat): Footed | undefined {
     const beside = solidEdge?.faces.find((one) => one !== face.index)
     const other = beside === undefined ? undefined : seen.solid.faces[beside]
     if (!solidEdge || !other || other.kind === 'plane') continue
-    const at = edgeAt(face, middleOf(solidEdge))
-    if (!at) continue
-    const radius = footRadius(seen, face.plane, at.edge, other)
-    if (radius === undefined) continue
+    const radius = heightOver(seen, face.plane, other)
+    const at = radius === undefined ? undefined : edgeAt(face, middleOf(solidEdge))
+    if (radius === undefined || !at || !isArc(face.plane, at.edge, other, radius)) continue
     const own = radii[at.ring] as number[]
     // A circle that closes in itself is all of its ring, in however many arcs.
     if (isClosed(solidEdge)) own.fill(radius)
@@ -81,21 +80,29 @@ function edgeAt({ plane, rings }: Flat, at: SolidEdge<'part'>['points'][number])
   return undefined
 }
 
-/** The radius of an arc that leaves a floor along an edge and ends upright; nothing where a face is none. */
-function footRadius(
+/** How high a face stands over a floor, mm; nothing where some of it is below. */
+function heightOver(
   seen: Seen,
+  plane: Plane<'part'>,
+  { edges }: SolidFace<'part'>,
+): number | undefined {
+  const heights = edges.flatMap((edge) =>
+    (seen.solid.edges[edge]?.points ?? []).map((p) => alongPlane(plane, p).out),
+  )
+  const top = Math.max(...heights)
+  return top < LEAST_MM || Math.min(...heights) < -NEAR_MM ? undefined : top
+}
+
+/** Whether a face is the arc that leaves a floor along an edge and ends upright: as high as its radius. */
+function isArc(
   plane: Plane<'part'>,
   edge: Edge,
   face: SolidFace<'part'>,
-): number | undefined {
-  const heights = face.edges.flatMap((one) =>
-    (seen.solid.edges[one]?.points ?? []).map((p) => alongPlane(plane, p).out),
-  )
-  const top = Math.max(...heights)
-  if (top < LEAST_MM || Math.min(...heights) < -NEAR_MM) return undefined
-  const at = alongPlane(plane, face.at)
-  const off = Math.hypot(distanceToEdge(edge, at), top - at.out) - top
-  return Math.abs(off) < NEAR_MM && at.out > NEAR_MM ? top : undefined
+  radiusMm: number,
+): boolean {
+  const { out, x, y } = alongPlane(plane, face.at)
+  const off = Math.hypot(distanceToEdge(edge, { x, y }), radiusMm - out) - radiusMm
+  return Math.abs(off) < NEAR_MM && out > NEAR_MM
 }
 
 /** The radius that most of the length of outlines has. */

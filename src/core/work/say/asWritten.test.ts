@@ -80,6 +80,31 @@ describe('taken as written', () => {
         'pocket 40 x 20, 8 deep, in the middle of top, corner radius 5',
         'pocket 40 x 20 x 8 deep, on top, centred, corner 5',
       ],
+      [
+        block,
+        'pocket 40 x 20 x 8 deep on top centred corners R5 floor R2',
+        'pocket 40 x 20 x 8 deep, on top, centred, corner 5, floor radius 2',
+      ],
+      [
+        block,
+        'slot 12 wide 4 deep along X, on top, R1.5 at the floor',
+        'slot 12 wide 4 deep along X, on top, floor radius 1.5',
+      ],
+      [
+        block,
+        'step 20 wide 10 deep on top at right, 3 fillet',
+        'step 20 wide 10 deep, on top, at right end, floor radius 3',
+      ],
+      [
+        block,
+        'boss 20 x 5 high on top centred fillet 2',
+        'boss 20 x 5 high, on top, centred, floor radius 2',
+      ],
+      [
+        block,
+        'pocket 40 x 20 x 8 deep on top centred, R5, R2 floor',
+        'pocket 40 x 20 x 8 deep, on top, centred, corner 5, floor radius 2',
+      ],
       [block, '92 x 60 x 75 block', 'block 92 x 60 x 75'],
       [block, 'slot 12 wide 4 deep on top front to back', 'slot 12 wide 4 deep along Y, on top'],
       [
@@ -374,6 +399,7 @@ describe('never guessed', () => {
     '4 holes 6 through on top centred',
     'boss 20 x 5 high on top corner 3',
     'hole 6 through on top centred close',
+    'hole 6 10 deep on top centred floor radius 2',
     'hello',
   ])('“%s”', (line) => expect(readLine(block, line).ok).toBe(false))
 

@@ -3,6 +3,7 @@ import { readCounterbore, readCountersink, readHeadFor } from './heads'
 import { PATTERN_WORDS, type PatternWord, readPatternClause } from './patterns'
 import {
   isCentred,
+  RADIUS_SIGN,
   readAt,
   readCentred,
   readCoordinate,
@@ -26,6 +27,17 @@ const CLAUSE_WORDS = {
   counterbore: ['counterbored', 'cbore', "c'bore", 'c/bore', 'c’bore'],
   countersink: ['countersunk', 'csink', 'csk'],
   corner: ['corners', 'corner radius', 'corner radii', 'radius', 'R'],
+  fillet: [
+    'fillets',
+    'fillet radius',
+    'filleted',
+    'floor',
+    'floor radius',
+    'floor R',
+    'radius at the floor',
+    'R at the floor',
+    'foot radius',
+  ],
   starting: ['starts', 'mouth'],
   called: ['named', 'name'],
   from: [],
@@ -94,11 +106,9 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
       else said.head = word === 'counterbore' ? readCounterbore(scanner) : readCountersink(scanner)
       return
     case 'corner':
-      said.corner = scanner.needLength('What radius have the corners?')
-      return
+    case 'fillet':
     case 'starting':
-      said.start = scanner.needLength('How far inside the face of the block does it start?')
-      scanner.skip('inside', 'in', 'down', 'below')
+      readLengthClause(scanner, said, word)
       return
     case 'called':
       said.name = scanner.name('What is it called?')
@@ -114,6 +124,27 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
   }
 }
 
+function readLengthClause(
+  scanner: Scanner,
+  said: Clauses,
+  word: 'corner' | 'fillet' | 'starting',
+): void {
+  switch (word) {
+    case 'corner':
+      scanner.pattern(RADIUS_SIGN)
+      said.corner = scanner.needLength('What radius have the corners?')
+      return
+    case 'fillet':
+      scanner.skip('R')
+      scanner.pattern(RADIUS_SIGN)
+      said.fillet = scanner.needLength('What radius is left between its walls and its floor?')
+      return
+    case 'starting':
+      said.start = scanner.needLength('How far inside the face of the block does it start?')
+      scanner.skip('inside', 'in', 'down', 'below')
+  }
+}
+
 /** What only some features have, in words. */
 const OWN = {
   at: 'side that it is cut away at: say how far it is from there',
@@ -124,6 +155,7 @@ const OWN = {
   tilt: 'leaning axis so far; only holes and bores lean',
   head: 'counterbore or countersink',
   corner: 'corner radius',
+  fillet: 'floor radius',
   start: 'place where it starts',
 } as const
 

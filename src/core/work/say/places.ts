@@ -157,10 +157,23 @@ function readBareClause(scanner: Scanner, part: Part, said: Clauses): void {
   )
 }
 
+/** `R5`, the sign glued to its figure. */
+export const RADIUS_SIGN = /^R(?=[\d.])/i
+const FLOOR_RADII = [
+  'fillet',
+  'fillets',
+  'floor radius',
+  'foot radius',
+  'radius at the floor',
+  'R at the floor',
+] as const
+const AT_FLOOR = ['at the floor', 'at floor', 'on the floor', 'floor', 'fillet', 'fillets'] as const
+
 /** `60 x 40`, `5 x 2 at 16 x 28`, or `41.00 ±0.10 from front`. */
 export function readMeasuredClause(scanner: Scanner, part: Part, said: Clauses): void {
   const start = scanner.position
   scanner.skip('an', 'a')
+  const isRadius = scanner.pattern(RADIUS_SIGN) !== undefined
   const first = scanner.length()
   if (!first) {
     scanner.position = start
@@ -180,7 +193,11 @@ export function readMeasuredClause(scanner: Scanner, part: Part, said: Clauses):
         scanner.lineWith(`${word} ${scanner.source.slice(start, apart)}`, start, scanner.position),
       ),
     )
-  if (scanner.skip('corner radius', 'corner radii', 'corners', 'radius', 'R')) {
+  if (isRadius ? scanner.skip(...AT_FLOOR) : scanner.skip(...FLOOR_RADII)) {
+    said.fillet = first
+    return
+  }
+  if (scanner.skip('corner radius', 'corner radii', 'corners', 'radius', 'R') || isRadius) {
     said.corner = first
     return
   }

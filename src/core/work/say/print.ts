@@ -102,6 +102,8 @@ function featureWords(part: Part, feature: Feature, say: Say): string {
       clauses.push(`countersink ${say(head.diameter)} x ${printAngle(head.angle)}`)
   }
   if (feature.kind === 'pocket' && feature.corner) clauses.push(`corner ${say(feature.corner)}`)
+  if ('fillet' in feature && feature.fillet && feature.kind !== 'contour')
+    clauses.push(`floor radius ${say(feature.fillet)}`)
   if (feature.name) clauses.push(`called ${feature.name}`)
   return clauses.join(', ')
 }

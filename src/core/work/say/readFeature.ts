@@ -102,8 +102,9 @@ function readWideDeep(
 function readSlot(scanner: Scanner, part: Part, given?: Length): Feature {
   const { depth, width } = readWideDeep(scanner, 'slot', 'slot 12 wide 4 deep along X', given)
   const said = clauses(scanner, part)
-  const common = shared(scanner, part, 'slot', said, ['alongAt'])
-  return { ...common, kind: 'slot', width, depth, runs: runsOf(scanner, part, common.on, said) }
+  const common = shared(scanner, part, 'slot', said, ['alongAt', 'fillet'])
+  const runs = runsOf(scanner, part, common.on, said)
+  return { ...common, kind: 'slot', width, depth, runs, ...footOf(said) }
 }
 
 function runsOf(scanner: Scanner, part: Part, on: Side, { alongAt }: Clauses): Axis {
@@ -130,11 +131,12 @@ function readStep(scanner: Scanner, part: Part): Feature {
       faceWords(part).map((face) => `, at ${face}`),
     )
   return {
-    ...shared(scanner, part, 'step', said, ['at', 'alongAt']),
+    ...shared(scanner, part, 'step', said, ['at', 'alongAt', 'fillet']),
     kind: 'step',
     width,
     depth,
     along: at,
+    ...footOf(said),
   }
 }
 
@@ -147,6 +149,8 @@ function alongFace(scanner: Scanner, part: Part, { alongAt }: Clauses): Side | u
   scanner.position = end
   return face
 }
+
+const footOf = ({ fillet }: Clauses): { fillet?: Length } => (fillet ? { fillet } : {})
 
 function readPocket(scanner: Scanner, part: Part): Feature {
   const across = scanner.needLength(
@@ -165,12 +169,13 @@ function readPocket(scanner: Scanner, part: Part): Feature {
     })
   const said = clauses(scanner, part)
   return {
-    ...shared(scanner, part, 'pocket', said, ['extent', 'corner']),
+    ...shared(scanner, part, 'pocket', said, ['extent', 'corner', 'fillet']),
     kind: 'pocket',
     across,
     up,
     extent: extentOf(scanner, head, said.extent),
     ...(said.corner ? { corner: said.corner } : {}),
+    ...footOf(said),
   }
 }
 
@@ -183,7 +188,13 @@ function readBoss(scanner: Scanner, part: Part): Feature {
   const height = scanner.needLength('How high is the boss? For example “boss 30 x 8 high”.')
   scanner.takeOf({ high: ['tall', 'height'] })
   const said = clauses(scanner, part)
-  return { ...shared(scanner, part, 'boss', said, []), kind: 'boss', diameter, height }
+  return {
+    ...shared(scanner, part, 'boss', said, ['fillet']),
+    kind: 'boss',
+    diameter,
+    height,
+    ...footOf(said),
+  }
 }
 
 const ROUND = {

@@ -30,6 +30,8 @@ export interface Clauses {
   /** The screw whose head it takes, and where in the line it is said. */
   headFor?: { readonly thread: Thread; readonly end: number }
   corner?: Length
+  /** What is left between walls and floor. */
+  fillet?: Length
   /** How far inside the face of the block a hole has its mouth. */
   start?: Length
   name?: string

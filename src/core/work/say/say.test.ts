@@ -133,6 +133,10 @@ const head = fc.oneof(
     .tuple(mm(21, 30), angle)
     .map(([diameter, a]) => ({ kind: 'countersink' as const, diameter, angle: a })),
 )
+const foot = fc.option(
+  mm(1, 3).map((fillet) => ({ fillet })),
+  { nil: {} },
+)
 const features: fc.Arbitrary<Feature> = fc.oneof(
   fc
     .tuple(
@@ -156,25 +160,38 @@ const features: fc.Arbitrary<Feature> = fc.oneof(
       ...(mirrored ? { mirrored } : {}),
       ...(tilt ? { tilt: { angle: tilt[0], towards: tilt[1] } } : {}),
     })),
+  fc.tuple(base, mm(2, 30), mm(2, 30), foot).map(([b, width, depth, f]): Feature => ({
+    ...b,
+    kind: 'step',
+    along: 'right',
+    width,
+    depth,
+    ...f,
+  })),
   fc
-    .tuple(base, mm(2, 30), mm(2, 30))
-    .map(([b, width, depth]): Feature => ({ ...b, kind: 'step', along: 'right', width, depth })),
+    .tuple(base, mm(2, 30), mm(2, 30), fc.constantFrom('x' as const, 'y' as const), foot)
+    .map(([b, width, depth, runs, f]): Feature => ({
+      ...b,
+      kind: 'slot',
+      width,
+      depth,
+      runs,
+      ...f,
+    })),
   fc
-    .tuple(base, mm(2, 30), mm(2, 30), fc.constantFrom('x' as const, 'y' as const))
-    .map(([b, width, depth, runs]): Feature => ({ ...b, kind: 'slot', width, depth, runs })),
-  fc
-    .tuple(base, mm(2, 30), mm(2, 30), extent, fc.option(mm(1, 3), { nil: undefined }))
-    .map(([b, across, up, e, corner]): Feature => ({
+    .tuple(base, mm(2, 30), mm(2, 30), extent, fc.option(mm(1, 3), { nil: undefined }), foot)
+    .map(([b, across, up, e, corner, f]): Feature => ({
       ...b,
       kind: 'pocket',
       across,
       up,
       extent: e,
       ...(corner ? { corner } : {}),
+      ...f,
     })),
   fc
-    .tuple(base, mm(2, 30), mm(2, 30))
-    .map(([b, diameter, height]): Feature => ({ ...b, kind: 'boss', diameter, height })),
+    .tuple(base, mm(2, 30), mm(2, 30), foot)
+    .map(([b, diameter, height, f]): Feature => ({ ...b, kind: 'boss', diameter, height, ...f })),
 )
 
 const said = (text: string, on: Part = part) => {

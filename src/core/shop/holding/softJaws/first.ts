@@ -1,5 +1,5 @@
 import { axisOf, oppositeOf, type Part, type Side, sizeAlong } from '../../../work/part'
-import { type JawBlank, type Vise, type Workshop } from '../../workshop'
+import { type JawBlank, sharpEndMills, type Vise, type Workshop } from '../../workshop'
 import { LEAST_OVER_SCREW_MM, LEAST_WALL_MM } from './findings'
 import { MOUTH_MM } from './layout'
 import { type SoftJawsHolding } from './parameters'
@@ -44,10 +44,11 @@ export function firstInSoftJaws(
   const [long = 0] = (['left', 'front', 'bottom'] as const)
     .filter((side) => ![axisOf(up), axisOf(guide)].includes(axisOf(side)))
     .map((side) => across(part, side))
-  const endMills = cutters
-    .filter(({ diameter, kind }) => kind === 'end mill' && diameter <= LARGEST_CUTTER_MM)
+  const endMills = sharpEndMills({ cutters })
+  const [largest] = endMills
+    .filter(({ diameter }) => diameter <= LARGEST_CUTTER_MM)
     .sort((a, b) => b.diameter - a.diameter)
-  const cutter = endMills[0] ?? cutters.find(({ kind }) => kind === 'end mill')
+  const cutter = largest ?? endMills[0]
   const pairs = jawBlanks.flatMap((blank) => {
     const gap = gapFor(blank, wide)
     const vise = gap === undefined ? undefined : vises.find((one) => opens(one, blank, gap))

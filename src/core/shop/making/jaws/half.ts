@@ -1,3 +1,4 @@
+import { sharpEndMills } from '../../workshop'
 import { type PlanePoint, point } from '../../../ground/geometry'
 import { rectangleRing, type Region, type Ring, ringsOfRegion } from '../../../ground/outline'
 import { box, type Plane, prism, type Recipe, round } from '../../../ground/recipe'
@@ -71,8 +72,8 @@ function tooThick(
   half: Half,
   isMade: (radiusMm: number) => boolean,
 ): JawTrouble {
-  const fits = work.workshop.cutters
-    .filter(({ diameter, kind }) => kind === 'end mill' && diameter < cutter.diameter)
+  const fits = sharpEndMills(work.workshop)
+    .filter(({ diameter }) => diameter < cutter.diameter)
     .sort((a, b) => b.diameter - a.diameter)
     .find(({ diameter }) => isMade(diameter / 2))
   return {
@@ -164,8 +165,8 @@ const HAIR_MM = 0.01
 
 /** The smallest end mill, where it is small enough for the groove. */
 export const grooveCutter = ({ work }: InSoftJaws) =>
-  work.workshop.cutters
-    .filter(({ diameter, kind }) => kind === 'end mill' && diameter <= WIDEST_GROOVE_MM)
+  sharpEndMills(work.workshop)
+    .filter(({ diameter }) => diameter <= WIDEST_GROOVE_MM)
     .sort((a, b) => a.diameter - b.diameter)[0]
 
 function bodyOf(

@@ -1,0 +1,62 @@
+import { type Feature } from './schema'
+
+/** A sentence on why the radius at the foot of a feature's walls cannot be, with its code. */
+export interface NoRoom {
+  readonly code: string
+  readonly sentence: string
+}
+
+const SAME_MM = 1e-9
+
+/** Whether a cutter with a round nose has room for the radius that a feature asks at the foot of its walls. */
+export function filletIssues(feature: Feature): readonly NoRoom[] {
+  if (!('fillet' in feature) || !feature.fillet) return []
+  const { mm } = feature.fillet
+  if (isThrough(feature))
+    return [{ code: 'fillet.through', sentence: 'it goes through, so it has no floor to round.' }]
+  const { deep, room } = roomOf(feature)
+  const issues: NoRoom[] = []
+  if (mm > deep + SAME_MM)
+    issues.push({
+      code: 'fillet.deep',
+      sentence: 'the radius at its floor is larger than its walls are high.',
+    })
+  if (mm > room + SAME_MM)
+    issues.push({
+      code: 'fillet.wide',
+      sentence: 'the radius at its floor leaves nothing flat of that.',
+    })
+  if (feature.kind === 'pocket' && feature.corner && mm > feature.corner.mm + SAME_MM)
+    issues.push({
+      code: 'fillet.corner',
+      sentence:
+        'the radius at its floor is larger than that of its corners: a cutter that leaves the one does not come into the other.',
+    })
+  return issues
+}
+
+const isThrough = (feature: Feature): boolean =>
+  feature.kind === 'contour'
+    ? feature.through
+    : 'extent' in feature && feature.extent.kind === 'through'
+
+/** How high the walls are, and how far the radius may reach from each, mm. */
+function roomOf(feature: Feature): { readonly deep: number; readonly room: number } {
+  switch (feature.kind) {
+    case 'step':
+      return { deep: feature.depth.mm, room: feature.width.mm }
+    case 'slot':
+      return { deep: feature.depth.mm, room: feature.width.mm / 2 }
+    case 'pocket':
+      return {
+        deep: feature.extent.kind === 'deep' ? feature.extent.depth.mm : Infinity,
+        room: Math.min(feature.across.mm, feature.up.mm) / 2,
+      }
+    case 'boss':
+      return { deep: feature.height.mm, room: Infinity }
+    case 'chamfer':
+    case 'contour':
+    case 'hole':
+      return { deep: Infinity, room: Infinity }
+  }
+}
