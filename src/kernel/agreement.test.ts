@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { point, type Point, turnAbout } from '@/core/ground/geometry'
-import { boundsOf, box, gapTo, moved, type Recipe, round } from '@/core/ground/recipe'
+import { norm, point, type Point, scale, turnAbout } from '@/core/ground/geometry'
+import { rectangleRing } from '@/core/ground/outline'
+import { acrossOf, boundsOf, box, gapTo, moved, type Recipe, round } from '@/core/ground/recipe'
 import { meshOf, type SolidMesh, stlOf } from '.'
 
 type Body = Recipe<'part'>
@@ -16,7 +17,26 @@ const rounds = fc
   .tuple(place, place, at(1, 8), at(1, 8))
   .filter(([a, b]) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z) > 2)
   .map(([a, b, r, end]): Body => round(a, b, r, end))
-const simple = fc.oneof(boxes, rounds)
+/** Under the arc of a foot, or a plain rectangle, carried about an axis that leans any way. */
+const turns = fc
+  .tuple(place, place, fc.integer({ min: 10, max: 360 }), at(0, 9), at(1, 6), fc.boolean())
+  .filter(([, out]) => Math.hypot(out.x, out.y, out.z) > 2)
+  .map(([axisAt, along, degrees, from, size, isFoot]): Body => {
+    const out = scale(along, 1 / norm(along))
+    return {
+      kind: 'turned',
+      plane: { at: axisAt, out, across: acrossOf(out)[0] },
+      section: isFoot
+        ? [
+            { x: from, y: 0 },
+            { x: from + size, y: 0, bulge: -Math.tan(Math.PI / 8) },
+            { x: from, y: size },
+          ]
+        : rectangleRing({ x: from, y: -size }, { x: from + size, y: 3 }),
+      turnRad: (degrees * Math.PI) / 180,
+    }
+  })
+const simple = fc.oneof(boxes, rounds, turns)
 const bodies = fc.oneof(
   simple,
   fc
@@ -90,7 +110,7 @@ describe('what is reckoned of a recipe agrees with what the kernel cooks from it
 
   it('the upright box about it encloses it and touches it, but for what was cut off', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.oneof(boxes, rounds), async (body) => {
+      fc.asyncProperty(simple, async (body) => {
         const { positions } = await meshOf(body)
         const { high, low } = boundsOf(body)
         const axes = ['x', 'y', 'z'] as const

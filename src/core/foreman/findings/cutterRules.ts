@@ -1,22 +1,26 @@
 import { capital, type Finding, finding } from '../../ground/finding'
-import { type Misfit, misfitsOf, type PlannedSetup } from '../../plan/planning'
+import { type Misfit, misfitsOf, type PlannedSetup, usualCutter } from '../../plan/planning'
 import { type Inspection } from './inspection'
 
 /** Do the cutters that were chosen make what is drawn: its width, its inside corners, the foot of its walls? */
 export function cutterRules(
   { length, name, part, workshop }: Inspection,
-  { setup }: PlannedSetup,
+  planned: PlannedSetup,
   i: number,
 ): readonly Finding[] {
-  return setup.ops.flatMap((op) => {
+  return planned.setup.ops.flatMap((op) => {
     const cutter = workshop.cutters.find(({ id }) => id === op.cutter)
     const feature = part.features.find(({ id }) => id === op.feature)
     if (!cutter || !feature) return []
+    const usual = workshop.cutters.find(({ id }) => id === usualCutter(planned, feature.id))
+    const fits = usual && misfitsOf(feature, usual).length === 0 ? ` ${usual.name} fits.` : ''
     return misfitsOf(feature, cutter)
       .filter(({ kind }) => kind === 'wide' || op.pass === 'finish')
       .map((misfit) => {
         const [bold, rest] = wordsOf(misfit, cutter.name, name(feature.id), length)
-        return finding(`cutter.${misfit.kind}`, i, capital(bold), rest, { feature: feature.id })
+        return finding(`cutter.${misfit.kind}`, i, capital(bold), `${rest}${fits}`, {
+          feature: feature.id,
+        })
       })
   })
 }

@@ -177,10 +177,12 @@ function turnedSpan<F extends Frame>({
   const pieces = Math.max(1, Math.ceil((turnRad * SIDES) / (2 * Math.PI)))
   const each = turnRad / pieces
   const angles = Array.from({ length: pieces + 1 }, (_, i) => i * each)
-  return flatRing(section, PRISM_WITHIN_MM, true).flatMap(({ x, y }) => {
-    const r = x / Math.cos(each / 2)
-    return angles.map((a) => onPlane(plane, { x: r * Math.cos(a), y: r * Math.sin(a) }, y))
-  })
+  // On its round, and so far out of it that the straight sides between enclose it.
+  return flatRing(section, PRISM_WITHIN_MM, true).flatMap(({ x, y }) =>
+    [x, x / Math.cos(each / 2)].flatMap((r) =>
+      angles.map((a) => onPlane(plane, { x: r * Math.cos(a), y: r * Math.sin(a) }, y)),
+    ),
+  )
 }
 
 /** The upright box that encloses a solid. */
