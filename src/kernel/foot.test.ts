@@ -148,7 +148,7 @@ describe('what a cutter with a round nose leaves in the foot of walls', () => {
       const floor = feature.kind === 'boss' ? 32 : 30
       const solid = await blended(
         nominalSolid(block(sharp as Feature)),
-        R,
+        { radiusMm: R },
         ({ x, y, z }) => Math.abs(z - floor) < 1e-6 && x > 1 && x < 99 && y > 1 && y < 59,
       )
       // At corners that stand out it lays the arcs on to a mitre, where a cutter would go round.

@@ -1,4 +1,5 @@
 import { createRequire } from 'node:module'
+import { type TopoDS_Shape } from 'replicad-opencascadejs'
 import { type Recipe } from '@/core/ground/recipe'
 import { type Frame, point, type Point } from '@/core/ground/geometry'
 import { assembleSolid, type Solid } from '@/core/work/solid'
@@ -29,14 +30,14 @@ export async function throughStep<F extends Frame>(recipe: Recipe<F>): Promise<S
 }
 
 /**
- * A solid cooked exactly with arcs laid along some of its edges by the kernel's own blending, which knows nothing of
- * how recipes leave a foot.
+ * A solid cooked exactly with arcs, or slants, laid along some of its edges by the kernel's own blending, which knows
+ * nothing of how recipes leave a foot or break an edge.
  *
  * @param isWanted - asked of the middle of each edge.
  */
 export async function blended<F extends Frame>(
   recipe: Recipe<F>,
-  radiusMm: number,
+  by: { readonly radiusMm: number } | { readonly slantMm: number },
   isWanted: (middle: Point<'file'>) => boolean,
 ): Promise<Solid> {
   const exact = await exactKernel()
@@ -44,13 +45,21 @@ export async function blended<F extends Frame>(
   try {
     const sharp = new ExactKitchen(exact, kept).cook(recipe)
     const blend = kept.keep(
-      new exact.BRepFilletAPI_MakeFillet(sharp, exact.ChFi3d_FilletShape.ChFi3d_Rational),
+      'radiusMm' in by
+        ? new exact.BRepFilletAPI_MakeFillet(sharp, exact.ChFi3d_FilletShape.ChFi3d_Rational)
+        : new exact.BRepFilletAPI_MakeChamfer(sharp),
     )
+    const sizeMm = 'radiusMm' in by ? by.radiusMm : by.slantMm
+    // An edge between two faces comes once with each.
+    const done: TopoDS_Shape[] = []
     for (const shape of partsOf(exact, kept, sharp, 'EDGE')) {
       const edge = kept.keep(exact.TopoDS.Edge(shape))
       const curve = kept.keep(new exact.BRepAdaptor_Curve(edge))
       const middle = kept.keep(curve.Value((curve.FirstParameter() + curve.LastParameter()) / 2))
-      if (isWanted(point(middle.X(), middle.Y(), middle.Z()))) blend.Add(radiusMm, edge)
+      if (!isWanted(point(middle.X(), middle.Y(), middle.Z()))) continue
+      if (done.some((one) => one.IsSame(edge))) continue
+      blend.Add(sizeMm, edge)
+      done.push(edge)
     }
     blend.Build(kept.keep(new exact.Message_ProgressRange()))
     if (!blend.IsDone()) throw new Error('the kernel could not blend these edges')

@@ -210,9 +210,7 @@ const LEAST_STANDING = 1e-4
 /** Metal that no cut takes away; only where everything on the drawing is cut, for what is not is told by itself. */
 function standing({ part, setups }: Plan, { cuts, finishedMm3 }: Left): readonly Finding[] {
   const last = cuts[cuts.length - 1]
-  const isAllCut = part.features.every(
-    ({ id, kind }) => kind === 'chamfer' || cuts.some(({ feature }) => feature === id),
-  )
+  const isAllCut = part.features.every(({ id }) => cuts.some(({ feature }) => feature === id))
   if (!last || !isAllCut || setups.length === 0) return []
   const more = last.leftMm3 - finishedMm3
   if (more < LEAST_STANDING * finishedMm3) return []

@@ -3,7 +3,7 @@ import { type Issue } from '../../ground/issues'
 import { holeLimits, KNOWN_HOLE_FITS, parseThread } from '../../handbook/standards'
 import { printLength } from '../../handbook/units'
 import { asBought, hasWalls } from './bought'
-import { filletIssues } from './checkFillet'
+import { edgeIssues } from './checkEdges'
 import { mateLimits } from './mate'
 import { featureLabel, resolveRef } from './refs'
 import { linkIssues, patternIssues, tooManyHoles } from './checkPattern'
@@ -229,7 +229,7 @@ function kindIssues(part: Part, feature: Feature, path: string): Issue[] {
     say('slot.runs', 'it must run along a direction of its own face.')
   if (feature.kind === 'step' && axisOf(feature.along) === axisOf(feature.on))
     say('step.side', 'a step needs a side next to the face that it is on.')
-  for (const { code, sentence } of filletIssues(feature)) say(code, sentence)
+  for (const { code, sentence } of edgeIssues(feature)) say(code, sentence)
   return issues
 }
 

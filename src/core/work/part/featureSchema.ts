@@ -235,6 +235,13 @@ export const ChamferSchema = z.strictObject({
   kind: z.literal('chamfer'),
   size: PositiveLength,
   angle: AngleSchema,
+  along: z
+    .array(SideSchema)
+    .max(4)
+    .optional()
+    .describe(
+      'Of the edges of its face only those to these sides; none of them: edges further in, which its solid does not show. Not given: all round.',
+    ),
 })
 
 export const FeatureSchema = z.discriminatedUnion('kind', [

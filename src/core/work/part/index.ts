@@ -26,6 +26,7 @@ export {
 export { CAST_PROCESSES } from './castingSchema'
 export { asBought, boughtOf, hasWalls, isToCut, staysAsBought } from './bought'
 export { cornerPoint, markedCorner } from './corner'
+export { chamferedEdges } from './chamfered'
 export { type HolePlace, holesOf } from './holePlaces'
 export { opposedCorners, remainingOutline } from './outline'
 export { looseWords, nominalOf, requirementFigures, requirementTitle } from './requirementWords'
@@ -33,6 +34,7 @@ export { looseWith, mateLimits } from './mate'
 export {
   AngleSchema,
   type Bought,
+  type Chamfer,
   type Mate,
   type CastingSpec,
   type Contour,

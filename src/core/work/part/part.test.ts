@@ -419,6 +419,18 @@ describe('what contradicts itself is refused', () => {
     ['fillet.through', withFeature({ ...footed, extent: { kind: 'through' } })],
     ['fillet.deep', withFeature({ ...footed, extent: { kind: 'deep', depth: mm(2) } })],
     ['fillet.wide', withFeature({ ...footed, up: mm(5) })],
+    [
+      'chamfer.along',
+      withFeature({
+        kind: 'chamfer',
+        id: 'c',
+        on: 'top',
+        size: mm(1),
+        angle: { rad: Math.PI / 4 },
+        along: ['left', 'bottom'],
+        place: { dims: [], centred: true },
+      }),
+    ],
     ['fillet.corner', withFeature({ ...footed, corner: mm(2) })],
     [
       'step.side',

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import {
+  type ChamferSchema,
   type ContourSchema,
   type ExtentSchema,
   FeatureSchema,
@@ -75,6 +76,7 @@ export type Extent = z.infer<typeof ExtentSchema>
 export type Hole = z.infer<typeof HoleSchema>
 export type Feature = z.infer<typeof FeatureSchema>
 export type Requirement = z.infer<typeof RequirementSchema>
+export type Chamfer = z.infer<typeof ChamferSchema>
 export type Contour = z.infer<typeof ContourSchema>
 export type CastingSpec = z.infer<typeof CastingSpecSchema>
 export type Stock = z.infer<typeof StockSchema>

@@ -21,7 +21,7 @@ import { type FoundHole, holesOfStack, sayHole, type Unmade } from './holes'
 import { type FoundContour, levelOn } from './levels'
 import { outlineAlong, windowsIn } from './outlines'
 import { gatherHoles } from './patterns'
-import { chamferOf, restOf } from './rest'
+import { chamferOf, type FoundChamfer, restOf } from './rest'
 import { type Grain, roundedTo } from './rounded'
 import { Seen, tidy } from './seen'
 import { wallsOf } from './walls'
@@ -63,7 +63,7 @@ export function recognise(solid: Solid<'part'>, name: string, grain: Grain = 1e-
   }
   addHoles(seen, add)
   addContours(seen, () => part, add)
-  addChamfers(seen, add)
+  addChamfers(seen, add, () => true)
   const outlines = sideOutlines(seen)
   for (const side of SIDES)
     if ((outlines[side]?.length ?? 0) === 0)
@@ -125,6 +125,7 @@ function addContours(seen: Seen, part: () => Part, add: Add): void {
     const said = sayContour(part(), level)
     add(said.kind === 'contour' ? STEMS(said.plane.out) : said.kind, said, [face.index])
   }
+  addChamfers(seen, add, ({ along }) => along !== undefined)
   addOutlines(() => true)
 }
 
@@ -171,27 +172,28 @@ const isRoundHole =
     )
   }
 
-function addChamfers(seen: Seen, add: Add): void {
-  const groups = new Map<string, { said: SaidShape; faces: number[] }>()
+function addChamfers(seen: Seen, add: Add, isWanted: (found: FoundChamfer) => boolean): void {
+  const groups = new Map<string, { said: SaidShape & { along: Side[] }; faces: number[] }>()
   for (const face of seen.solid.faces) {
     if (face.kind !== 'plane' || seen.isKnown(face)) continue
     const found = chamferOf(seen, face)
-    if (!found) continue
-    const { on, rad, widthMm } = found
-    const key = `${on} ${widthMm.toFixed(3)} ${rad.toFixed(4)}`
-    const known = groups.get(key)
-    if (known) known.faces.push(face.index)
-    else
-      groups.set(key, {
-        said: {
-          kind: 'chamfer',
-          on,
-          place: { dims: [], centred: true },
-          size: { mm: widthMm },
-          angle: { rad },
-        },
-        faces: [face.index],
-      })
+    if (!found || !isWanted(found)) continue
+    const { along, on, rad, widthMm } = found
+    const key = `${on} ${widthMm.toFixed(3)} ${rad.toFixed(4)} ${along ? 'edge' : 'inside'}`
+    const known = groups.get(key) ?? {
+      said: {
+        kind: 'chamfer' as const,
+        on,
+        place: { dims: [], centred: true },
+        size: { mm: widthMm },
+        angle: { rad },
+        along: [],
+      },
+      faces: [],
+    }
+    if (along && !known.said.along.includes(along)) known.said.along.push(along)
+    known.faces.push(face.index)
+    groups.set(key, known)
   }
   for (const { faces, said } of groups.values()) add('chamfer', said, faces)
 }

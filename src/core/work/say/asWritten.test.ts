@@ -191,6 +191,16 @@ describe('taken as written', () => {
         'rebate 20 wide 10 deep on top, at left',
         'step 20 wide 10 deep, on top, at left end',
       ],
+      [
+        block,
+        'chamfer 1 x 45° on top at left',
+        'chamfer 1 x 45°, on top, centred, only at left end',
+      ],
+      [
+        block,
+        'chamfer 2 on base, edges at front and back',
+        'chamfer 2 x 45°, on base, centred, only at front and back',
+      ],
       [block, 'break edges of top 0.3', 'chamfer 0.3 x 45°, on top, centred'],
       // A drawing office, in the words of the standards.
       [
@@ -400,6 +410,7 @@ describe('never guessed', () => {
     'boss 20 x 5 high on top corner 3',
     'hole 6 through on top centred close',
     'hole 6 10 deep on top centred floor radius 2',
+    'slot 12 wide 4 deep along X on top only at left',
     'hello',
   ])('“%s”', (line) => expect(readLine(block, line).ok).toBe(false))
 

@@ -1,4 +1,4 @@
-import { freeId, type Part } from '../part'
+import { freeId, type Part, type Side } from '../part'
 import { readCounterbore, readCountersink, readHeadFor } from './heads'
 import { PATTERN_WORDS, type PatternWord, readPatternClause } from './patterns'
 import {
@@ -38,6 +38,8 @@ const CLAUSE_WORDS = {
     'R at the floor',
     'foot radius',
   ],
+  only: ['only at', 'only along', 'edge at', 'edges at'],
+  inner: ['inside edges', 'inner edges'],
   starting: ['starts', 'mouth'],
   called: ['named', 'name'],
   from: [],
@@ -108,7 +110,9 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
     case 'corner':
     case 'fillet':
     case 'starting':
-      readLengthClause(scanner, said, word)
+    case 'only':
+    case 'inner':
+      readOwnClause(scanner, part, said, word)
       return
     case 'called':
       said.name = scanner.name('What is it called?')
@@ -124,10 +128,19 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
   }
 }
 
-function readLengthClause(
+/** `left end and back`: the sides beside the edges. */
+function readEdges(scanner: Scanner, part: Part): Side[] {
+  const sides = [readFace(scanner, part)]
+  while (scanner.skip('and', '&')) sides.push(readFace(scanner, part))
+  return sides
+}
+
+/** What only one kind of feature has. */
+function readOwnClause(
   scanner: Scanner,
+  part: Part,
   said: Clauses,
-  word: 'corner' | 'fillet' | 'starting',
+  word: 'corner' | 'fillet' | 'starting' | 'only' | 'inner',
 ): void {
   switch (word) {
     case 'corner':
@@ -142,6 +155,12 @@ function readLengthClause(
     case 'starting':
       said.start = scanner.needLength('How far inside the face of the block does it start?')
       scanner.skip('inside', 'in', 'down', 'below')
+      return
+    case 'only':
+      said.only = readEdges(scanner, part)
+      return
+    case 'inner':
+      said.only = []
   }
 }
 
@@ -156,6 +175,7 @@ const OWN = {
   head: 'counterbore or countersink',
   corner: 'corner radius',
   fillet: 'floor radius',
+  only: 'edges of its own; only a chamfer has them',
   start: 'place where it starts',
 } as const
 

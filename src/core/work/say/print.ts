@@ -102,11 +102,17 @@ function featureWords(part: Part, feature: Feature, say: Say): string {
       clauses.push(`countersink ${say(head.diameter)} x ${printAngle(head.angle)}`)
   }
   if (feature.kind === 'pocket' && feature.corner) clauses.push(`corner ${say(feature.corner)}`)
+  if (feature.kind === 'chamfer' && feature.along) clauses.push(edgeWords(part, feature.along))
   if ('fillet' in feature && feature.fillet && feature.kind !== 'contour')
     clauses.push(`floor radius ${say(feature.fillet)}`)
   if (feature.name) clauses.push(`called ${feature.name}`)
   return clauses.join(', ')
 }
+
+const edgeWords = (part: Part, along: readonly Side[]): string =>
+  along.length === 0
+    ? 'inside edges'
+    : `only at ${along.map((side) => faceWord(part, side)).join(' and ')}`
 
 function tiltWords(part: Part, feature: Feature): string {
   if (feature.kind !== 'hole' || !feature.tilt) return ''

@@ -223,10 +223,15 @@ function readChamfer(scanner: Scanner, part: Part): Feature {
   scanner.skip('all round', 'all around')
   const said = clauses(scanner, part)
   const on = round ?? first ?? said.on
+  const along = said.only ?? (said.at && [said.at])
   return {
-    ...shared(scanner, part, 'chamfer', { ...said, ...(on && { on }), centred: true }, []),
+    ...shared(scanner, part, 'chamfer', { ...said, ...(on && { on }), centred: true }, [
+      'at',
+      'only',
+    ]),
     kind: 'chamfer',
     size,
     angle,
+    ...(along && { along }),
   }
 }

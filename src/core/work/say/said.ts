@@ -32,6 +32,8 @@ export interface Clauses {
   corner?: Length
   /** What is left between walls and floor. */
   fillet?: Length
+  /** The edges of a chamfer, by the sides beside them; none: edges further in. */
+  only?: Side[]
   /** How far inside the face of the block a hole has its mouth. */
   start?: Length
   name?: string

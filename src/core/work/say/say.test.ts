@@ -192,6 +192,21 @@ const features: fc.Arbitrary<Feature> = fc.oneof(
   fc
     .tuple(base, mm(2, 30), mm(2, 30), foot)
     .map(([b, diameter, height, f]): Feature => ({ ...b, kind: 'boss', diameter, height, ...f })),
+  fc
+    .tuple(
+      base,
+      mm(1, 5),
+      angle,
+      fc.option(fc.subarray(['left', 'right', 'front', 'back'] as const), { nil: undefined }),
+    )
+    .map(([b, chamfer, a, along]): Feature => ({
+      ...b,
+      kind: 'chamfer',
+      size: chamfer,
+      angle: a,
+      place: { dims: [], centred: true },
+      ...(along && { along: [...along] }),
+    })),
 )
 
 const said = (text: string, on: Part = part) => {

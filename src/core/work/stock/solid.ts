@@ -45,6 +45,7 @@ import {
   type Side,
 } from '../part'
 import { parseThread, tappingDrillMm } from '../../handbook/standards'
+import { chamferTaken } from './chamfered'
 import { contourTaken } from './contourTaken'
 import { draftWedges } from './draft'
 import { footOf, footOfRound, withoutFoot } from './foot'
@@ -53,7 +54,7 @@ import { blockNow, featureNow, levelNow, type PartState, stateAsBought } from '.
 
 const SAME = 1e-6
 
-/** What a feature takes away of a block, reaching out of it where it opens; undefined where that is not modelled (chamfers). */
+/** What a feature takes away of a block, reaching out of it where it opens; undefined where that is not modelled. */
 export function takenBy(
   part: Part,
   feature: Feature,
@@ -62,7 +63,9 @@ export function takenBy(
   if (feature.kind === 'hole') return { kind: 'united', of: holesTaken(part, feature, block) }
   if (feature.kind === 'boss') return roundBoss(part, feature, block)
   if (feature.kind === 'contour') return contourTaken(part, feature, block)
-  return feature.kind === 'chamfer' ? undefined : boxTaken(part, feature, block)
+  return feature.kind === 'chamfer'
+    ? chamferTaken(part, feature, block)
+    : boxTaken(part, feature, block)
 }
 
 /** All round the boss the face is cut down to its foot; the boss stays. */

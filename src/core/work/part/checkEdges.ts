@@ -1,6 +1,7 @@
 import { type Feature } from './schema'
+import { axisOf, type Side } from './side'
 
-/** A sentence on why the radius at the foot of a feature's walls cannot be, with its code. */
+/** A sentence on why an edge or foot of a feature cannot be as it is said, with its code. */
 export interface NoRoom {
   readonly code: string
   readonly sentence: string
@@ -8,8 +9,17 @@ export interface NoRoom {
 
 const SAME_MM = 1e-9
 
+/** The edges that a chamfer breaks, and the foot of walls. */
+export function edgeIssues(feature: Feature): readonly NoRoom[] {
+  if (feature.kind !== 'chamfer') return filletIssues(feature)
+  const isBeside = (side: Side): boolean => axisOf(side) !== axisOf(feature.on)
+  return feature.along?.every(isBeside) === false
+    ? [{ code: 'chamfer.along', sentence: 'it breaks edges to sides next to its face only.' }]
+    : []
+}
+
 /** Whether a cutter with a round nose has room for the radius that a feature asks at the foot of its walls. */
-export function filletIssues(feature: Feature): readonly NoRoom[] {
+function filletIssues(feature: Feature): readonly NoRoom[] {
   if (!('fillet' in feature) || !feature.fillet) return []
   const { mm } = feature.fillet
   if (isThrough(feature))

@@ -1,0 +1,126 @@
+import { describe, expect, it } from 'vitest'
+import { type Point } from '@/core/ground/geometry'
+import { type Chamfer, type Feature, newPart, type Part, type Side } from '@/core/work/part'
+import { LIE_OF_FILE, laySolid, recognise } from '@/core/work/recognise'
+import { readLines } from '@/core/work/say'
+import { nominalSolid } from '@/core/work/stock'
+import { mm } from '../../tests/support/documents'
+import { blended, throughStep } from '../../tests/support/exactKernel'
+import { meshOf } from '.'
+
+const BLOCK_MM3 = 100 * 60 * 40
+const bare = newPart('Block', { x: mm(100), y: mm(60), z: mm(40) })
+const said = (...lines: readonly string[]): Part => {
+  const { left, part } = readLines(bare, lines.join('\n'))
+  expect(left).toEqual([])
+  return part
+}
+const takenOff = async (part: Part): Promise<number> =>
+  BLOCK_MM3 - (await meshOf(nominalSolid(part))).volumeMm3
+const chamfers = ({ features }: Part): readonly Chamfer[] =>
+  features.filter((one): one is Feature & { kind: 'chamfer' } => one.kind === 'chamfer')
+
+describe('chamfers in the solid', () => {
+  it('all round a face: bars of three corners, mitred where they meet, by hand', async () => {
+    const long = 2 * (100 + 60)
+    expect(await takenOff(said('chamfer 3 x 45° all round top'))).toBeCloseTo(
+      (3 * 3 * long) / 2 - (4 * 3 ** 3) / 3,
+      2,
+    )
+    const deep = 4 * Math.tan(Math.PI / 6)
+    expect(await takenOff(said('chamfer 4 x 30° all round top'))).toBeCloseTo(
+      (4 * deep * long) / 2 - (4 * deep * 4 * 4) / 3,
+      2,
+    )
+  })
+
+  it('one edge; what is cut away beside it has none', async () => {
+    expect(await takenOff(said('chamfer 3 x 45°, on top, only at left'))).toBeCloseTo(
+      (9 / 2) * 60,
+      2,
+    )
+    // The slot takes 12 of the edge at the front.
+    const slotted = said('slot 12 wide 10 deep along Y, on top, 50 from left')
+    const both = said(
+      'slot 12 wide 10 deep along Y, on top, 50 from left',
+      'chamfer 3 x 45°, on top, only at front',
+    )
+    expect((await takenOff(both)) - (await takenOff(slotted))).toBeCloseTo((9 / 2) * 88, 2)
+  })
+
+  it('edges that are not those of the block, and those of a round part, are left out', async () => {
+    expect(await takenOff(said('chamfer 3 x 45°, on top, inside edges'))).toBeCloseTo(0, 3)
+    const disc: Feature = {
+      kind: 'contour',
+      id: 'disc',
+      on: 'top',
+      place: { dims: [], centred: true },
+      plane: {
+        at: { x: 50, y: 30, z: 0 },
+        across: { x: 1, y: 0, z: 0 },
+        out: { x: 0, y: 0, z: 1 },
+      },
+      rings: [
+        [
+          { x: 30, y: 0, bulge: 1 },
+          { x: -30, y: 0, bulge: 1 },
+        ],
+      ],
+      takes: 'outside',
+      through: true,
+    }
+    const round = { ...bare, features: [disc] }
+    const broken = { ...bare, features: [disc, ...said('chamfer 3 x 45° all round top').features] }
+    expect((await takenOff(broken)) - (await takenOff(round))).toBeCloseTo(0, 3)
+  })
+
+  const ALL: readonly Side[] = ['left', 'right', 'front', 'back']
+  it.each<[string, (middle: Point<'file'>) => boolean, Partial<Chamfer>, number]>([
+    [
+      'all round the top',
+      ({ z }) => z > 39.9,
+      { on: 'top', along: [...ALL] },
+      (4 / 2) * 320 - (4 * 2 ** 3) / 3,
+    ],
+    [
+      'two edges of the base',
+      ({ y, z }) => z < 0.1 && Math.abs(y - 30) > 29.9,
+      { on: 'bottom', along: ['front', 'back'] },
+      (4 / 2) * 200,
+    ],
+  ])(
+    '%s, laid by the exact kernel’s own blending: recognised, and as much by the features',
+    async (_, isWanted, chamfer, byHand) => {
+      const solid = await blended(nominalSolid(bare), { slantMm: 2 }, isWanted)
+      expect(BLOCK_MM3 - solid.volumeMm3).toBeCloseTo(byHand, 3)
+      const { part, rest } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'broken')
+      expect(rest).toEqual([])
+      const [found, ...more] = chamfers(part)
+      expect(more).toEqual([])
+      expect(found).toMatchObject({ on: chamfer.on, size: { mm: 2 } })
+      expect([...(found?.along ?? [])].sort()).toEqual([...(chamfer.along ?? [])].sort())
+      expect(await takenOff(part)).toBeCloseTo(byHand, 2)
+    },
+    60_000,
+  )
+
+  it('at the mouth of a pocket it is named, and the solid does not show it', async () => {
+    const sharp = said('pocket 40 x 20 x 8 deep, on top, centred')
+    const isMouth = ({ x, y, z }: Point<'file'>): boolean =>
+      z > 39.9 && x > 1 && x < 99 && y > 1 && y < 59
+    const solid = await blended(nominalSolid(sharp), { slantMm: 1 }, isMouth)
+    const { part } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'broken')
+    expect(chamfers(part)).toMatchObject([{ on: 'top', size: { mm: 1 }, along: [] }])
+    expect(await takenOff(part)).toBeCloseTo(40 * 20 * 8, 2)
+  }, 60_000)
+
+  it('goes out as STEP with its slants, and comes back the same', async () => {
+    const part = said('chamfer 2.5 x 45° all round top')
+    const read = recognise(
+      laySolid(await throughStep(nominalSolid(part)), LIE_OF_FILE).solid,
+      'back',
+    )
+    expect(chamfers(read.part)).toMatchObject([{ on: 'top', size: { mm: 2.5 } }])
+    expect(chamfers(read.part)[0]?.along).toHaveLength(4)
+  }, 60_000)
+})
