@@ -4,7 +4,7 @@ import { LIE_OF_FILE, laySolid, recognise } from '@/core/work/recognise'
 import { nominalSolid } from '@/core/work/stock'
 import { blended, throughStep } from '../../tests/support/exactKernel'
 import { mm } from '../../tests/support/documents'
-import { meshOf } from '.'
+import { meshOf, stlOf } from '.'
 
 const block = (...features: readonly Feature[]): Part => ({
   ...newPart('Block', { x: mm(100), y: mm(60), z: mm(40) }),
@@ -161,5 +161,29 @@ describe('what a cutter with a round nose leaves in the foot of walls', () => {
       expect(part.features[0]).toMatchObject(sizesOf(feature))
     },
     120_000,
+  )
+
+  it.each(SCENES)(
+    '%s: its STL is closed, with no facet that has fallen together',
+    async (_, feature) => {
+      const bytes = stlOf(await meshOf(nominalSolid(block(feature))), 'foot')
+      const view = new DataView(bytes.buffer)
+      const ways = new Map<string, number>()
+      for (let i = 0; i < view.getUint32(80, true); i++) {
+        const corners = [0, 1, 2].map((k) =>
+          [0, 4, 8].map((d) => view.getFloat32(84 + 50 * i + 12 + 12 * k + d, true)).join(' '),
+        )
+        expect(new Set(corners).size).toBe(3)
+        corners.forEach((from, k) => {
+          const [there, back] = [
+            `${from} > ${corners[(k + 1) % 3]}`,
+            `${corners[(k + 1) % 3]} > ${from}`,
+          ]
+          ways.set(there, (ways.get(there) ?? 0) + 1)
+          ways.set(back, (ways.get(back) ?? 0) - 1)
+        })
+      }
+      expect([...ways.values()].every((count) => count === 0)).toBe(true)
+    },
   )
 })

@@ -1,7 +1,7 @@
 import Module, { type CrossSection, type Manifold, type ManifoldToplevel } from 'manifold-3d'
 import { cross, type Frame, type Motion, norm, scale, subtract } from '@/core/ground/geometry'
 import { type Mesh } from '@/core/ground/mesh'
-import { flatRing, type Ring } from '@/core/ground/outline'
+import { arcPieces, flatRing, type Ring } from '@/core/ground/outline'
 import { acrossOf, type Plane, type Recipe } from '@/core/ground/recipe'
 import { bringModels, MissingModel, modelAtHand } from './models'
 
@@ -211,9 +211,12 @@ export class Kitchen {
     plane,
     section,
     turnRad,
+    wallMm = Math.max(...section.map(({ x }) => x)),
   }: Recipe<F> & { kind: 'turned' }): Manifold {
+    const isWhole = turnRad > 2 * Math.PI - 1e-9
+    const pieces = isWhole ? SEGMENTS : Math.max(3, arcPieces(wallMm, turnRad, FLAT_MM))
     const upright = this.keep(
-      this.kernel.revolve(this.section([section]), SEGMENTS, (turnRad * 180) / Math.PI),
+      this.kernel.revolve(this.section([section]), pieces, (turnRad * 180) / Math.PI),
     )
     return this.keep(upright.transform(fromPlane(plane)))
   }

@@ -47,6 +47,38 @@ test('a block of one’s own: said, drawn, tied, planned, predicted', async ({ p
   await saved(page)
 })
 
+test('a radius at a floor and broken edges: said, changed, refused where there is no room, and in the STEP file', async ({
+  page,
+  quiet,
+  request,
+}) => {
+  quiet.expectErrors = true // The browser logs the 422 of what has no room.
+  const job = await newJob(request, 'Feet')
+  await open(page, `/jobs/${job}/part`)
+  const say = page.getByRole('textbox', { name: 'Say it' })
+  for (const line of [
+    'block 80 x 50 x 30',
+    'pocket 40 x 20 x 8 deep, on top, centred, corners R5, floor R1',
+    'chamfer 1 x 45° on top at left',
+  ]) {
+    await say.fill(line)
+    await say.press('Enter')
+    await expect(say).toHaveValue('')
+  }
+  await page.getByRole('button', { name: /^. pocket 40 × 20/ }).click()
+  const radius = page.getByLabel('Floor radius', { exact: true })
+  await expect(radius).toHaveValue('1')
+  await radius.fill('2')
+  await radius.press('Enter')
+  await saved(page)
+  await expect(page.getByRole('button', { name: /corner 5, floor radius 2/ })).toBeVisible()
+  await radius.fill('6')
+  await radius.press('Enter')
+  await expect(page.getByText(/larger than that of its corners/).first()).toBeVisible()
+  const step = await request.get(`/api/jobs/${job}/export?as=part-step`)
+  expect(await step.text()).toContain('TOROIDAL_SURFACE')
+})
+
 test('the line marks the word that it does not understand, completes, and adds nothing wrong', async ({
   page,
   request,

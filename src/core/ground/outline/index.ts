@@ -1,4 +1,5 @@
 export {
+  arcPieces,
   circleRing,
   type Corner,
   distanceToEdge,

@@ -107,13 +107,18 @@ export const reversed = (ring: Ring): Ring =>
     return { x, y, bulge: bulge === undefined ? undefined : -bulge }
   })
 
+/** Into how many straight pieces an arc is taken apart that leave it by no more than `within`, mm. */
+export function arcPieces(radiusMm: number, turnRad: number, within: number): number {
+  const step = 2 * Math.acos(Math.max(0.5, 1 - within / radiusMm))
+  return Math.max(2, Math.ceil(Math.abs(turnRad) / step))
+}
+
 /** A ring as corners of straight edges that leave no arc by more than `within`, mm; `grow` puts them outside of arcs instead. */
 export function flatRing(ring: Ring, within: number, grow = false): readonly PlanePoint[] {
   return edgesOf(ring).flatMap((edge) => {
     if (edge.kind === 'line') return [edge.from]
     const { beginRad, centre, radiusMm, turnRad } = edge
-    const step = 2 * Math.acos(Math.max(0.5, 1 - within / radiusMm))
-    const pieces = Math.max(2, Math.ceil(Math.abs(turnRad) / step))
+    const pieces = arcPieces(radiusMm, turnRad, within)
     const out = grow ? radiusMm / Math.cos(turnRad / pieces / 2) : radiusMm
     return Array.from({ length: pieces }, (_, i) => {
       const angle = beginRad + (turnRad * i) / pieces

@@ -44,6 +44,8 @@ export type Recipe<F extends Frame> =
       readonly section: Ring
       /** Right hand about the way out, more than 0 and at most a whole turn. */
       readonly turnRad: number
+      /** The radius of the wall that it follows, so that facets of both lie on each other; none: it follows none. */
+      readonly wallMm?: number | undefined
     }
   | {
       /** A solid that came in a file, known by the digest of the file and its number there. */

@@ -136,6 +136,7 @@ function alongArc(
     begunAt(plane, centre, first),
     isInside ? sectionTo(wallMm, radiusMm) : sectionFrom(wallMm, radiusMm),
     turn,
+    wallMm,
   )
 }
 
@@ -153,11 +154,17 @@ function roundCorner(
   return turned(begunAt(plane, edge.from, first), sectionFrom(0, radiusMm), Math.abs(turn))
 }
 
-const turned = (plane: Plane<'part'>, ring: Ring, turnRad: number): Recipe<'part'> => ({
+const turned = (
+  plane: Plane<'part'>,
+  ring: Ring,
+  turnRad: number,
+  wallMm?: number,
+): Recipe<'part'> => ({
   kind: 'turned',
   plane,
   section: ring,
   turnRad,
+  ...(wallMm !== undefined && { wallMm }),
 })
 
 /** The plane about another place, its x turned on by an angle. */
