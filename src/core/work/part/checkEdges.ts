@@ -1,4 +1,4 @@
-import { type Feature } from './schema'
+import { type Contour, type Feature } from './schema'
 import { axisOf, type Side } from './side'
 
 /** A sentence on why an edge or foot of a feature cannot be as it is said, with its code. */
@@ -8,6 +8,11 @@ export interface NoRoom {
 }
 
 const SAME_MM = 1e-9
+
+/** Edges of an outline along which a radius at the floor is laid, at most. */
+export const MOST_FOOT_EDGES = 500
+
+const edgeCount = ({ rings }: Contour): number => rings.reduce((sum, ring) => sum + ring.length, 0)
 
 /** The edges that a chamfer breaks, and the foot of walls. */
 export function edgeIssues(feature: Feature): readonly NoRoom[] {
@@ -24,6 +29,13 @@ function filletIssues(feature: Feature): readonly NoRoom[] {
   const { mm } = feature.fillet
   if (isThrough(feature))
     return [{ code: 'fillet.through', sentence: 'it goes through, so it has no floor to round.' }]
+  if (feature.kind === 'contour' && edgeCount(feature) > MOST_FOOT_EDGES)
+    return [
+      {
+        code: 'fillet.edges',
+        sentence: `its outline has more than ${MOST_FOOT_EDGES} edges; so many are not rounded at the floor.`,
+      },
+    ]
   const { deep, room } = roomOf(feature)
   const issues: NoRoom[] = []
   if (mm > deep + SAME_MM)

@@ -11,6 +11,7 @@ import {
   ringArea,
 } from '../../ground/outline'
 import { alongPlane, type Plane } from '../../ground/recipe'
+import { MOST_FOOT_EDGES } from '../part'
 import { type SolidEdge, type SolidFace } from '../solid'
 import { type Seen } from './seen'
 
@@ -34,6 +35,7 @@ const LEAST_MM = 0.05
  * @returns nothing where there are none, or the walls make no outline.
  */
 export function footedBy(seen: Seen, face: Flat): Footed | undefined {
+  if (face.rings.reduce((sum, ring) => sum + ring.length, 0) > MOST_FOOT_EDGES) return undefined
   const radii = face.rings.map((ring) => edgesOf(ring).map(() => 0))
   for (const index of face.edges) {
     const solidEdge = seen.solid.edges[index]

@@ -1,7 +1,17 @@
-import { cross, dot, norm, type Point, scale, subtract, add, withAxis } from '../../ground/geometry'
+import {
+  AXES,
+  cross,
+  dot,
+  norm,
+  type Point,
+  scale,
+  subtract,
+  add,
+  withAxis,
+} from '../../ground/geometry'
 import { type Mesh, triangleCount, triangleOf } from '../../ground/mesh'
 import { gapToRings } from '../../ground/outline'
-import { alongPlane, gapTo, type Recipe } from '../../ground/recipe'
+import { alongPlane, type Bounds, boundsOf, gapTo, type Recipe } from '../../ground/recipe'
 import {
   axisOf,
   type AxisSurface,
@@ -26,6 +36,12 @@ export interface Skin {
   readonly refOf: Int16Array
 }
 
+/** What a feature has taken, with the box about that. */
+interface Tool {
+  readonly recipe: Recipe<'part'>
+  readonly bounds: Bounds<'part'>
+}
+
 const NEAR_MM = 5e-3
 /** Facets of a round lie within it by up to this share of its radius: a polygon of 24 sides. */
 const FACET_SHARE = 0.01
@@ -48,7 +64,9 @@ export function skinOf(
   const planes = surfaces.filter((s): s is PlaneSurface => s.kind === 'plane')
   const axes = surfaces.filter((s): s is AxisSurface => s.kind === 'axis')
   const heads = headRadii(part)
-  const tools = takenSoFar(part, state)
+  const tools = new Map(
+    [...takenSoFar(part, state)].map(([id, recipe]) => [id, { recipe, bounds: boundsOf(recipe) }]),
+  )
   const byFace = faceOf && part.model ? ownersOfFaces(part) : undefined
   const refs: string[] = []
   const indexOf = new Map<string, number>()
@@ -106,7 +124,7 @@ function asItIs(part: Part, state: PartState, surface: Surface): Surface {
 /** The plane in which a triangle lies and which looks its way; that of a feature before that of a side. */
 function planeAt(
   planes: readonly PlaneSurface[],
-  tools: ReadonlyMap<string, Recipe<'part'>>,
+  tools: ReadonlyMap<string, Tool>,
   at: At,
   out: At,
 ): Surface | undefined {
@@ -118,7 +136,7 @@ function planeAt(
   )
   const own = found.find(({ owner }) => {
     const tool = tools.get(owner)
-    return tool && Math.abs(gapTo(tool, at)) < NEAR_MM
+    return tool && isOn(tool, at, NEAR_MM)
   })
   return own ?? found.find(({ id, owner }) => id === owner) ?? found[0]
 }
@@ -168,8 +186,15 @@ function axisAt(
   })
 }
 
-const ownerAt = (tools: ReadonlyMap<string, Recipe<'part'>>, at: At): string | undefined =>
-  [...tools].find(([, tool]) => Math.abs(gapTo(tool, at)) < 0.05)?.[0]
+function ownerAt(tools: ReadonlyMap<string, Tool>, at: At): string | undefined {
+  for (const [id, tool] of tools) if (isOn(tool, at, 0.05)) return id
+  return undefined
+}
+
+/** Whether a place is so near the skin of what a feature takes; what is far from the box about that is not looked at. */
+const isOn = ({ bounds: { high, low }, recipe }: Tool, at: At, near: number): boolean =>
+  AXES.every((axis) => at[axis] > low[axis] - near && at[axis] < high[axis] + near) &&
+  Math.abs(gapTo(recipe, at)) < near
 
 function ownersOfFaces({ model }: Part): ReadonlyMap<number, string> {
   const owners = new Map<number, string>()
