@@ -1,11 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { type Point } from '@/core/ground/geometry'
-import { type Chamfer, type Feature, newPart, type Part, type Side } from '@/core/work/part'
+import {
+  type Chamfer,
+  type Feature,
+  newPart,
+  type Part,
+  partIssues,
+  type Side,
+} from '@/core/work/part'
 import { LIE_OF_FILE, laySolid, recognise } from '@/core/work/recognise'
 import { readLines } from '@/core/work/say'
 import { nominalSolid } from '@/core/work/stock'
 import { mm } from '../../tests/support/documents'
-import { blended, throughStep } from '../../tests/support/exactKernel'
+import { blended, solidOf, throughStep } from '../../tests/support/exactKernel'
 import { meshOf } from '.'
 
 const BLOCK_MM3 = 100 * 60 * 40
@@ -17,8 +24,26 @@ const said = (...lines: readonly string[]): Part => {
 }
 const takenOff = async (part: Part): Promise<number> =>
   BLOCK_MM3 - (await meshOf(nominalSolid(part))).volumeMm3
+const exactOff = async (part: Part): Promise<number> =>
+  BLOCK_MM3 - (await solidOf(nominalSolid(part))).volumeMm3
 const chamfers = ({ features }: Part): readonly Chamfer[] =>
   features.filter((one): one is Feature & { kind: 'chamfer' } => one.kind === 'chamfer')
+
+const DISC: Feature = {
+  kind: 'contour',
+  id: 'disc',
+  on: 'top',
+  place: { dims: [], centred: true },
+  plane: { at: { x: 50, y: 30, z: 0 }, across: { x: 1, y: 0, z: 0 }, out: { x: 0, y: 0, z: 1 } },
+  rings: [
+    [
+      { x: 30, y: 0, bulge: 1 },
+      { x: -30, y: 0, bulge: 1 },
+    ],
+  ],
+  takes: 'outside',
+  through: true,
+}
 
 describe('chamfers in the solid', () => {
   it('all round a face: bars of three corners, mitred where they meet, by hand', async () => {
@@ -48,30 +73,47 @@ describe('chamfers in the solid', () => {
     expect((await takenOff(both)) - (await takenOff(slotted))).toBeCloseTo((9 / 2) * 88, 2)
   })
 
-  it('edges that are not those of the block, and those of a round part, are left out', async () => {
+  it('edges that are not known are left out', async () => {
     expect(await takenOff(said('chamfer 3 x 45°, on top, inside edges'))).toBeCloseTo(0, 3)
-    const disc: Feature = {
-      kind: 'contour',
-      id: 'disc',
-      on: 'top',
-      place: { dims: [], centred: true },
-      plane: {
-        at: { x: 50, y: 30, z: 0 },
-        across: { x: 1, y: 0, z: 0 },
-        out: { x: 0, y: 0, z: 1 },
-      },
-      rings: [
-        [
-          { x: 30, y: 0, bulge: 1 },
-          { x: -30, y: 0, bulge: 1 },
-        ],
-      ],
-      takes: 'outside',
-      through: true,
-    }
-    const round = { ...bare, features: [disc] }
-    const broken = { ...bare, features: [disc, ...said('chamfer 3 x 45° all round top').features] }
-    expect((await takenOff(broken)) - (await takenOff(round))).toBeCloseTo(0, 3)
+  })
+
+  it.each(['top', 'bottom'] as const)(
+    'all round a disc, its %s: along its outline (Pappus)',
+    async (on) => {
+      const chamfer = { ...(said('chamfer 3 x 45° all round top').features[0] as Chamfer), on }
+      const [round, broken] = [[DISC], [DISC, chamfer]].map((features) => ({ ...bare, features }))
+      const more = (await exactOff(broken as Part)) - (await exactOff(round as Part))
+      expect(more).toBeCloseTo((9 / 2) * 2 * Math.PI * (30 - 1), 3)
+    },
+    60_000,
+  )
+
+  it('round the mouth of a pocket and the top of a boss, with round corners (Pappus)', async () => {
+    const pocket = 'pocket 40 x 20 x 8 deep, on top, centred, corner 5'
+    const mouth = said(pocket, 'chamfer 1 x 45° round pocket')
+    expect((await exactOff(mouth)) - (await exactOff(said(pocket)))).toBeCloseTo(
+      (120 - 40) / 2 + (2 * Math.PI * (5 + 1 / 3)) / 2,
+      3,
+    )
+    const boss = 'boss 30 x 8 high, on top, centred'
+    const broken = said(boss, 'chamfer 1 x 45° round boss')
+    expect((await exactOff(broken)) - (await exactOff(said(boss)))).toBeCloseTo(
+      (2 * Math.PI * (15 - 1 / 3)) / 2,
+      3,
+    )
+  }, 60_000)
+
+  it('of a hole it is a countersink, of what does not open there nothing', () => {
+    const holed = said('hole 8 through, on top, centred')
+    const chamfer = said('chamfer 1 x 45° all round top').features[0] as Chamfer
+    const codes = (features: readonly Feature[]): readonly string[] =>
+      partIssues({ ...bare, features: [...features] }).map(({ code }) => code)
+    expect(codes([...holed.features, { ...chamfer, of: holed.features[0]?.id ?? '' }])).toContain(
+      'chamfer.of',
+    )
+    const slot = said('slot 12 wide 4 deep along X, on base').features
+    expect(codes([...slot, { ...chamfer, of: slot[0]?.id ?? '' }])).toContain('chamfer.of')
+    expect(codes([{ ...chamfer, of: 'gone' }])).toContain('link.unknown')
   })
 
   const ALL: readonly Side[] = ['left', 'right', 'front', 'back']
@@ -104,15 +146,24 @@ describe('chamfers in the solid', () => {
     60_000,
   )
 
-  it('at the mouth of a pocket it is named, and the solid does not show it', async () => {
-    const sharp = said('pocket 40 x 20 x 8 deep, on top, centred')
-    const isMouth = ({ x, y, z }: Point<'file'>): boolean =>
-      z > 39.9 && x > 1 && x < 99 && y > 1 && y < 59
-    const solid = await blended(nominalSolid(sharp), { slantMm: 1 }, isMouth)
-    const { part } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'broken')
-    expect(chamfers(part)).toMatchObject([{ on: 'top', size: { mm: 1 }, along: [] }])
-    expect(await takenOff(part)).toBeCloseTo(40 * 20 * 8, 2)
-  }, 60_000)
+  it.each([
+    ['sharp', '', 4 / 3 - Math.PI / 3],
+    ['round', ', corner 5', 0],
+  ])(
+    'laid by the exact kernel’s own blending round the mouth of a pocket with %s corners',
+    async (_, corners, mitres) => {
+      const pocket = said(`pocket 40 x 20 x 8 deep, on top, centred${corners}`)
+      const isMouth = ({ x, y, z }: Point<'file'>): boolean =>
+        z > 39.9 && x > 1 && x < 99 && y > 1 && y < 59
+      const solid = await blended(nominalSolid(pocket), { slantMm: 1 }, isMouth)
+      const { part, rest } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'broken')
+      expect(rest).toEqual([])
+      expect(chamfers(part)).toMatchObject([{ on: 'top', size: { mm: 1 }, of: 'pocket-1' }])
+      // A cutter goes round a sharp corner by a cone, where blending lays the slants on to a mitre.
+      expect(BLOCK_MM3 - solid.volumeMm3 - (await exactOff(part))).toBeCloseTo(mitres, 2)
+    },
+    60_000,
+  )
 
   it('goes out as STEP with its slants, and comes back the same', async () => {
     const part = said('chamfer 2.5 x 45° all round top')

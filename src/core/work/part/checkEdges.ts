@@ -1,4 +1,4 @@
-import { type Contour, type Feature } from './schema'
+import { type Contour, type Feature, type Part } from './schema'
 import { axisOf, type Side } from './side'
 
 /** A sentence on why an edge or foot of a feature cannot be as it is said, with its code. */
@@ -15,8 +15,19 @@ export const MOST_FOOT_EDGES = 500
 const edgeCount = ({ rings }: Contour): number => rings.reduce((sum, ring) => sum + ring.length, 0)
 
 /** The edges that a chamfer breaks, and the foot of walls. */
-export function edgeIssues(feature: Feature): readonly NoRoom[] {
+export function edgeIssues(part: Part, feature: Feature): readonly NoRoom[] {
   if (feature.kind !== 'chamfer') return filletIssues(feature)
+  const of = part.features.find(({ id }) => id === feature.of)
+  if (of && (of.kind === 'hole' || of.kind === 'chamfer' || !opensTo(of, feature.on)))
+    return [
+      {
+        code: 'chamfer.of',
+        sentence:
+          of.kind === 'hole'
+            ? 'say the mouth of a hole as its countersink.'
+            : 'it breaks the edges only of what opens to its face.',
+      },
+    ]
   const isBeside = (side: Side): boolean => axisOf(side) !== axisOf(feature.on)
   return feature.along?.every(isBeside) === false
     ? [{ code: 'chamfer.along', sentence: 'it breaks edges to sides next to its face only.' }]
@@ -56,6 +67,10 @@ function filletIssues(feature: Feature): readonly NoRoom[] {
     })
   return issues
 }
+
+/** Whether a feature has a mouth on a side. */
+export const opensTo = (feature: Feature, side: Side): boolean =>
+  feature.on === side || (isThrough(feature) && axisOf(feature.on) === axisOf(side))
 
 const isThrough = (feature: Feature): boolean =>
   feature.kind === 'contour'

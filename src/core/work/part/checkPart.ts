@@ -229,7 +229,7 @@ function kindIssues(part: Part, feature: Feature, path: string): Issue[] {
     say('slot.runs', 'it must run along a direction of its own face.')
   if (feature.kind === 'step' && axisOf(feature.along) === axisOf(feature.on))
     say('step.side', 'a step needs a side next to the face that it is on.')
-  for (const { code, sentence } of edgeIssues(feature)) say(code, sentence)
+  for (const { code, sentence } of edgeIssues(part, feature)) say(code, sentence)
   return issues
 }
 

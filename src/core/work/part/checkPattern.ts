@@ -110,6 +110,7 @@ export function linkIssues(part: Part, feature: Feature, path: string): readonly
 export const linksOf = (feature: Feature): readonly string[] => [
   ...(feature.place.about === undefined ? [] : [feature.place.about]),
   ...(feature.kind === 'hole' && feature.pattern.kind === 'copy' ? [feature.pattern.of] : []),
+  ...(feature.kind === 'chamfer' && feature.of !== undefined ? [feature.of] : []),
 ]
 
 function leadsBack(part: Part, feature: Feature): boolean {

@@ -242,6 +242,9 @@ export const ChamferSchema = z.strictObject({
     .describe(
       'Of the edges of its face only those to these sides; none of them: edges further in, which its solid does not show. Not given: all round.',
     ),
+  of: IdSchema.optional().describe(
+    'The feature whose edges it breaks, where that opens to its face.',
+  ),
 })
 
 export const FeatureSchema = z.discriminatedUnion('kind', [

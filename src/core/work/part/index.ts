@@ -26,7 +26,7 @@ export {
 export { CAST_PROCESSES } from './castingSchema'
 export { asBought, boughtOf, hasWalls, isToCut, staysAsBought } from './bought'
 export { cornerPoint, markedCorner } from './corner'
-export { MOST_FOOT_EDGES } from './checkEdges'
+export { MOST_FOOT_EDGES, opensTo } from './checkEdges'
 export { chamferedEdges } from './chamfered'
 export { type HolePlace, holesOf } from './holePlaces'
 export { opposedCorners, remainingOutline } from './outline'

@@ -8,6 +8,7 @@ import {
   freeId,
   type Model,
   newPart,
+  opensTo,
   type Part,
   planeOf,
   type Side,
@@ -63,7 +64,7 @@ export function recognise(solid: Solid<'part'>, name: string, grain: Grain = 1e-
   }
   addHoles(seen, add)
   addContours(seen, () => part, add)
-  addChamfers(seen, add, () => true)
+  addChamfers(seen, part, add, () => true)
   const outlines = sideOutlines(seen)
   for (const side of SIDES)
     if ((outlines[side]?.length ?? 0) === 0)
@@ -125,7 +126,7 @@ function addContours(seen: Seen, part: () => Part, add: Add): void {
     const said = sayContour(part(), level)
     add(said.kind === 'contour' ? STEMS(said.plane.out) : said.kind, said, [face.index])
   }
-  addChamfers(seen, add, ({ along }) => along !== undefined)
+  addChamfers(seen, part(), add, ({ along }) => along !== undefined)
   addOutlines(() => true)
 }
 
@@ -172,14 +173,22 @@ const isRoundHole =
     )
   }
 
-function addChamfers(seen: Seen, add: Add, isWanted: (found: FoundChamfer) => boolean): void {
-  const groups = new Map<string, { said: SaidShape & { along: Side[] }; faces: number[] }>()
+type SaidChamfer = Extract<SaidShape, { kind: 'chamfer' }>
+
+function addChamfers(
+  seen: Seen,
+  part: Part,
+  add: Add,
+  isWanted: (found: FoundChamfer) => boolean,
+): void {
+  const groups = new Map<string, { said: SaidChamfer; along: Side[]; faces: number[] }>()
   for (const face of seen.solid.faces) {
     if (face.kind !== 'plane' || seen.isKnown(face)) continue
     const found = chamferOf(seen, face)
     if (!found || !isWanted(found)) continue
     const { along, on, rad, widthMm } = found
-    const key = `${on} ${widthMm.toFixed(3)} ${rad.toFixed(4)} ${along ? 'edge' : 'inside'}`
+    const of = along ? undefined : mouthBeside(part, found)
+    const key = `${on} ${widthMm.toFixed(3)} ${rad.toFixed(4)} ${along ? 'edge' : (of ?? 'inside')}`
     const known = groups.get(key) ?? {
       said: {
         kind: 'chamfer' as const,
@@ -187,16 +196,25 @@ function addChamfers(seen: Seen, add: Add, isWanted: (found: FoundChamfer) => bo
         place: { dims: [], centred: true },
         size: { mm: widthMm },
         angle: { rad },
-        along: [],
+        ...(of !== undefined && { of }),
       },
+      along: [],
       faces: [],
     }
-    if (along && !known.said.along.includes(along)) known.said.along.push(along)
+    if (along && !known.along.includes(along)) known.along.push(along)
     known.faces.push(face.index)
     groups.set(key, known)
   }
-  for (const { faces, said } of groups.values()) add('chamfer', said, faces)
+  for (const { along, faces, said } of groups.values())
+    add('chamfer', said.of === undefined ? { ...said, along } : said, faces)
 }
+
+/** The feature whose mouth a chamfer breaks. */
+const mouthBeside = ({ features }: Part, { beside, on }: FoundChamfer): string | undefined =>
+  features.find(
+    (one) =>
+      beside.includes(one.id) && one.kind !== 'hole' && one.kind !== 'chamfer' && opensTo(one, on),
+  )?.id
 
 /** What there is of each side when all is cut: the corners round its flats; nothing where there are none. */
 function sideOutlines(seen: Seen): Model['outlines'] {

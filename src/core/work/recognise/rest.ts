@@ -19,6 +19,8 @@ export interface FoundChamfer {
   readonly on: Side
   /** The side beside the edge of the block that it breaks; none where it breaks an edge further in. */
   readonly along?: Side | undefined
+  /** Else the features whose walls it leads into, where it begins on the side of the block. */
+  readonly beside: readonly string[]
 }
 
 /** A narrow slanted flat along one long edge, between two flats along the axes: broken off an edge. */
@@ -52,8 +54,32 @@ export function chamferOf(seen: Seen, face: Flat): FoundChamfer | undefined {
   const widthMm = tidy(wide * Math.cos(rad))
   const deep = (side: Side): number => Math.abs(levelIn(seen, side) - face.at[axisOf(side)])
   const off = deep(first.side) / (widthMm * Math.tan(rad)) + deep(second.side) / widthMm - 1
-  return { widthMm, rad, on: first.side, along: Math.abs(off) < 1e-3 ? second.side : undefined }
+  return {
+    widthMm,
+    rad,
+    on: first.side,
+    along: Math.abs(off) < 1e-3 ? second.side : undefined,
+    beside: startsOn(seen, face, first.side) ? ownersBeside(seen, face) : [],
+  }
 }
+
+/** Whether a face reaches a side of the block. */
+const startsOn = (seen: Seen, face: Flat, side: Side): boolean =>
+  face.edges.some((edge) =>
+    seen.solid.edges[edge]?.points.every(
+      (p) => Math.abs(p[axisOf(side)] - levelIn(seen, side)) < 1e-3,
+    ),
+  )
+
+const ownersBeside = (seen: Seen, face: Flat): readonly string[] => [
+  ...new Set(
+    face.edges.flatMap((edge) =>
+      (seen.solid.edges[edge]?.faces ?? []).flatMap((other) =>
+        other === face.index ? [] : (seen.ownerOf(other) ?? []),
+      ),
+    ),
+  ),
+]
 
 const levelIn = ({ size }: Seen, side: Side): number => (signOf(side) > 0 ? size[axisOf(side)] : 0)
 

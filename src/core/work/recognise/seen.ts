@@ -137,6 +137,11 @@ export class Seen {
     return this.known.has(face.index)
   }
 
+  /** The feature that a face belongs to. */
+  ownerOf(face: number): string | undefined {
+    return this.known.get(face)
+  }
+
   /** The faces that each feature and side stands for. */
   get faces(): Readonly<Record<string, number[]>> {
     const found: Record<string, number[]> = {}

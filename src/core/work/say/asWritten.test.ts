@@ -201,6 +201,11 @@ describe('taken as written', () => {
         'chamfer 2 on base, edges at front and back',
         'chamfer 2 x 45°, on base, centred, only at front and back',
       ],
+      [
+        inchBore,
+        'chamfer .02 x 45° round key slot',
+        'chamfer .02 x 45°, on top, centred, round the mouth of key slot',
+      ],
       [block, 'break edges of top 0.3', 'chamfer 0.3 x 45°, on top, centred'],
       // A drawing office, in the words of the standards.
       [

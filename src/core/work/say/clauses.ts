@@ -13,6 +13,7 @@ import {
   readOn,
   readTilt,
 } from './places'
+import { readRef } from './readRef'
 import { type Clauses } from './said'
 import { type Scanner } from './scanner'
 import { AXIS_NAMES, faceWords, readExtent, readFace } from './words'
@@ -40,6 +41,7 @@ const CLAUSE_WORDS = {
   ],
   only: ['only at', 'only along', 'edge at', 'edges at'],
   inner: ['inside edges', 'inner edges'],
+  of: ['round the mouth of', 'all round the mouth of', 'edges of'],
   starting: ['starts', 'mouth'],
   called: ['named', 'name'],
   from: [],
@@ -112,6 +114,7 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
     case 'starting':
     case 'only':
     case 'inner':
+    case 'of':
       readOwnClause(scanner, part, said, word)
       return
     case 'called':
@@ -128,6 +131,13 @@ function readClause(scanner: Scanner, part: Part, said: Clauses): void {
   }
 }
 
+/** The feature that is meant, not one of its walls. */
+export function readFeatureName(scanner: Scanner, part: Part): string {
+  const ref = readRef(scanner, part)
+  if (part.features.some(({ id }) => id === ref)) return ref
+  throw scanner.failure('Say which feature, not one of its faces.')
+}
+
 /** `left end and back`: the sides beside the edges. */
 function readEdges(scanner: Scanner, part: Part): Side[] {
   const sides = [readFace(scanner, part)]
@@ -140,7 +150,7 @@ function readOwnClause(
   scanner: Scanner,
   part: Part,
   said: Clauses,
-  word: 'corner' | 'fillet' | 'starting' | 'only' | 'inner',
+  word: 'corner' | 'fillet' | 'starting' | 'only' | 'inner' | 'of',
 ): void {
   switch (word) {
     case 'corner':
@@ -161,6 +171,9 @@ function readOwnClause(
       return
     case 'inner':
       said.only = []
+      return
+    case 'of':
+      said.of = readFeatureName(scanner, part)
   }
 }
 
@@ -176,6 +189,7 @@ const OWN = {
   corner: 'corner radius',
   fillet: 'floor radius',
   only: 'edges of its own; only a chamfer has them',
+  of: 'edges of another; only a chamfer breaks them',
   start: 'place where it starts',
 } as const
 

@@ -103,6 +103,8 @@ function featureWords(part: Part, feature: Feature, say: Say): string {
   }
   if (feature.kind === 'pocket' && feature.corner) clauses.push(`corner ${say(feature.corner)}`)
   if (feature.kind === 'chamfer' && feature.along) clauses.push(edgeWords(part, feature.along))
+  if (feature.kind === 'chamfer' && feature.of !== undefined)
+    clauses.push(`round the mouth of ${refWord(part, feature.of)}`)
   if ('fillet' in feature && feature.fillet && feature.kind !== 'contour')
     clauses.push(`floor radius ${say(feature.fillet)}`)
   if (feature.name) clauses.push(`called ${feature.name}`)

@@ -4,6 +4,7 @@ import { type Length } from '../../handbook/units'
 import { clauses, shared } from './clauses'
 import { type Clauses } from './said'
 import { readHole } from './readHole'
+import { readRefIfAny } from './readRef'
 import { type Scanner } from './scanner'
 import {
   deep,
@@ -220,18 +221,26 @@ function readChamfer(scanner: Scanner, part: Part): Feature {
   const round = scanner.attempt(() =>
     scanner.takeOf(ROUND) ? readFaceIfAny(scanner, part) : undefined,
   )
+  const mouth = round
+    ? undefined
+    : scanner.attempt(() => (scanner.takeOf(ROUND) ? readRefIfAny(scanner, part) : undefined))
   scanner.skip('all round', 'all around')
   const said = clauses(scanner, part)
-  const on = round ?? first ?? said.on
+  const of = part.features.find(({ id }) => id === (said.of ?? mouth))
+  if (mouth !== undefined && !of)
+    throw scanner.failure('Say round which feature, not round one of its faces.')
+  const on = round ?? first ?? said.on ?? of?.on
   const along = said.only ?? (said.at && [said.at])
   return {
     ...shared(scanner, part, 'chamfer', { ...said, ...(on && { on }), centred: true }, [
       'at',
       'only',
+      'of',
     ]),
     kind: 'chamfer',
     size,
     angle,
     ...(along && { along }),
+    ...(of && { of: of.id }),
   }
 }

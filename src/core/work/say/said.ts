@@ -34,6 +34,8 @@ export interface Clauses {
   fillet?: Length
   /** The edges of a chamfer, by the sides beside them; none: edges further in. */
   only?: Side[]
+  /** The feature whose edges a chamfer breaks. */
+  of?: string
   /** How far inside the face of the block a hole has its mouth. */
   start?: Length
   name?: string

@@ -1,5 +1,5 @@
 import { add, AXES, dot, type PlanePoint, scale, subtract, withAxis } from '../../ground/geometry'
-import { type Corner, isWithin, rectangleRing, type Ring } from '../../ground/outline'
+import { type Corner, rectangleRing, type Ring } from '../../ground/outline'
 import {
   acrossOf,
   alongPlane,
@@ -11,6 +11,7 @@ import {
   type Recipe,
 } from '../../ground/recipe'
 import { axisOf, type Contour, contourPlane, normalOf, type Part, type Side, signOf } from '../part'
+import { contourFloor } from './floors'
 import { footOf, withoutFoot } from './foot'
 import { grown, ORIGIN, OVER_MM } from './over'
 
@@ -29,7 +30,7 @@ export function contourTaken(
   const up = high + OVER_MM - floor
   if (up <= 0) return undefined
   const rings = contour.rings.map((ring) => opened(ring, plane, grown(block), part))
-  const foot = footOfContour(part, contour, plane, grown(block))
+  const foot = footOfContour(part, contour, grown(block))
   if (contour.takes === 'inside') {
     const straight = prism(from, rings, up)
     const over = (contour.clear ?? []).flatMap(
@@ -46,15 +47,14 @@ export function contourTaken(
 
 function footOfContour(
   part: Part,
-  { fillet, rings, takes, through }: Contour,
-  plane: Plane<'part'>,
+  contour: Contour,
   { high, low }: Bounds<'part'>,
 ): readonly Recipe<'part'>[] {
+  const { fillet, through } = contour
   if (!fillet || through) return []
-  const isFloor = (at: PlanePoint): boolean => isWithin(rings, at) === (takes === 'inside')
   // An edge that has no wall is pushed out of the stock: the feet beside it go as far.
   const pushed = AXES.map((axis) => Math.max(-low[axis], high[axis] - part.size[axis].mm))
-  return footOf({ plane, rings, isFloor }, fillet.mm, fillet.mm + Math.max(0, ...pushed))
+  return footOf(contourFloor(contour), fillet.mm, fillet.mm + Math.max(0, ...pushed))
 }
 
 /** What stands over a leaning floor towards a side of the block; for outlines of straight edges. */

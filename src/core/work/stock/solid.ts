@@ -1,33 +1,5 @@
-import {
-  add,
-  AXES,
-  point,
-  scale,
-  withAxis,
-  type Axis,
-  type Motion,
-  type PlanePoint,
-  type Point,
-} from '../../ground/geometry'
-import {
-  type Corner,
-  edgesOf,
-  isWithin,
-  middleOfEdge,
-  rectangleRing,
-  roundedRectangle,
-} from '../../ground/outline'
-import {
-  acrossOf,
-  alongPlane,
-  box,
-  onPlane,
-  prism,
-  round,
-  type Bounds,
-  type Plane,
-  type Recipe,
-} from '../../ground/recipe'
+import { add, AXES, point, scale, withAxis, type Motion, type Point } from '../../ground/geometry'
+import { acrossOf, box, prism, round, type Bounds, type Recipe } from '../../ground/recipe'
 import {
   axisOf,
   holeLines,
@@ -35,7 +7,6 @@ import {
   normalOf,
   outwardOf,
   placePoint,
-  removedBox,
   signOf,
   type Feature,
   type Hole,
@@ -48,8 +19,9 @@ import { parseThread, tappingDrillMm } from '../../handbook/standards'
 import { chamferTaken } from './chamfered'
 import { contourTaken } from './contourTaken'
 import { draftWedges } from './draft'
+import { type Boxlike, boxFloor } from './floors'
 import { footOf, footOfRound, withoutFoot } from './foot'
-import { grown, ORIGIN, OVER_MM } from './over'
+import { grown, OVER_MM } from './over'
 import { blockNow, featureNow, levelNow, type PartState, stateAsBought } from './state'
 
 const SAME = 1e-6
@@ -92,59 +64,17 @@ function roundBoss(
   return { kind: 'cut', from: slab, by: [round(above, below, radius), ...foot] }
 }
 
-type Boxlike = Extract<Feature, { kind: 'step' | 'slot' | 'pocket' }>
-
 /** A step, slot or pocket: a box, its corners and the foot of its walls rounded. */
 function boxTaken(part: Part, feature: Boxlike, block: Bounds<'part'>): Recipe<'part'> | undefined {
-  const removed = removedBox(part, feature)
-  if (!removed) return undefined
-  const out = grown(block)
-  const size = { x: part.size.x.mm, y: part.size.y.mm, z: part.size.z.mm }
-  const low = (axis: Axis): number =>
-    removed.low[axis] <= SAME ? Math.min(out.low[axis], removed.low[axis]) : removed.low[axis]
-  const high = (axis: Axis): number =>
-    removed.high[axis] >= size[axis] - SAME
-      ? Math.max(out.high[axis], removed.high[axis])
-      : removed.high[axis]
-  const [from, to] = [
-    point<'part'>(low('x'), low('y'), low('z')),
-    point<'part'>(high('x'), high('y'), high('z')),
-  ]
+  const floor = boxFloor(part, feature, block)
+  if (!floor) return undefined
+  const { high, low, plane, ring } = floor
   const axis = axisOf(feature.on)
-  const corner = feature.kind === 'pocket' ? feature.corner?.mm : undefined
+  const isRounded = feature.kind === 'pocket' && feature.corner !== undefined
+  const straight = isRounded ? prism(plane, [ring], high[axis] - low[axis]) : box(low, high)
   const isThrough = feature.kind === 'pocket' && feature.extent.kind === 'through'
   const fillet = isThrough ? undefined : feature.fillet?.mm
-  if (corner === undefined && fillet === undefined) return box(from, to)
-  const { plane, ring } = sectionOf(from, to, feature.on, corner)
-  const straight = corner ? prism(plane, [ring], to[axis] - from[axis]) : box(from, to)
-  if (fillet === undefined) return straight
-  // Where it runs out of the block there is no wall.
-  const isOut = (at: Point<'part'>): boolean =>
-    AXES.some((one) => one !== axis && (at[one] < -SAME || at[one] > size[one] + SAME))
-  const marked = edgesOf(ring).map((edge, i) => ({
-    ...(ring[i] as Corner),
-    open: isOut(onPlane(plane, middleOfEdge(edge).middle)),
-  }))
-  const isFloor = (at: PlanePoint): boolean => isWithin([ring], at)
-  return withoutFoot(straight, footOf({ plane, rings: [marked], isFloor }, fillet, fillet))
-}
-
-/** The floor of a box that is open to a side, and its outline there, with round corners where they are. */
-function sectionOf(low: Point<'part'>, high: Point<'part'>, on: Side, corner: number | undefined) {
-  const axis = axisOf(on)
-  const [across = 'x'] = AXES.filter((one) => one !== axis)
-  const plane: Plane<'part'> = {
-    at: signOf(on) > 0 ? low : withAxis(low, axis, high[axis]),
-    across: withAxis(ORIGIN, across, 1),
-    out: normalOf(on),
-  }
-  const far = alongPlane(plane, high)
-  const [near, opposite] = [
-    { x: Math.min(0, far.x), y: Math.min(0, far.y) },
-    { x: Math.max(0, far.x), y: Math.max(0, far.y) },
-  ]
-  const ring = corner ? roundedRectangle(near, opposite, corner) : rectangleRing(near, opposite)
-  return { plane, ring }
+  return fillet === undefined ? straight : withoutFoot(straight, footOf(floor, fillet, fillet))
 }
 
 /** Every hole of a feature with its head, from outside the stock; a thread as it is drilled. */
