@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { type Point } from '@/core/ground/geometry'
+import { roundedRectangle } from '@/core/ground/outline'
 import {
   type Chamfer,
   type Feature,
@@ -29,7 +30,10 @@ const exactOff = async (part: Part): Promise<number> =>
 const chamfers = ({ features }: Part): readonly Chamfer[] =>
   features.filter((one): one is Feature & { kind: 'chamfer' } => one.kind === 'chamfer')
 
-const DISC: Feature = {
+type Outline = Feature & { kind: 'contour' }
+type Corners = Outline['rings'][number]
+
+const DISC: Outline = {
   kind: 'contour',
   id: 'disc',
   on: 'top',
@@ -164,6 +168,24 @@ describe('chamfers in the solid', () => {
     },
     60_000,
   )
+
+  it('laid by the exact kernel’s own blending round a plate with round corners', async () => {
+    const plate: Feature = {
+      ...DISC,
+      id: 'plate',
+      plane: { ...DISC.plane, at: { x: 0, y: 0, z: 0 } },
+      rings: [[...roundedRectangle({ x: 0, y: 0 }, { x: 100, y: 60 }, 10)] as Corners],
+    }
+    const sharp = nominalSolid({ ...bare, features: [plate] })
+    const solid = await blended(sharp, { slantMm: 1.5 }, ({ z }) => z > 39.9)
+    const { part, rest } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'plate')
+    expect(rest).toEqual([])
+    expect(part.features.map(({ kind }) => kind)).toEqual(['contour', 'chamfer'])
+    expect(chamfers(part)).toMatchObject([
+      { on: 'top', size: { mm: 1.5 }, of: part.features[0]?.id },
+    ])
+    expect(BLOCK_MM3 - solid.volumeMm3 - (await exactOff(part))).toBeCloseTo(0, 3)
+  }, 60_000)
 
   it('goes out as STEP with its slants, and comes back the same', async () => {
     const part = said('chamfer 2.5 x 45° all round top')

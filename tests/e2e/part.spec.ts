@@ -60,12 +60,14 @@ test('a radius at a floor and broken edges: said, changed, refused where there i
     'block 80 x 50 x 30',
     'pocket 40 x 20 x 8 deep, on top, centred, corners R5, floor R1',
     'chamfer 1 x 45° on top at left',
+    'chamfer 0.5 x 45° round pocket',
   ]) {
     await say.fill(line)
     await say.press('Enter')
     await expect(say).toHaveValue('')
   }
   await page.getByRole('button', { name: /^. pocket 40 × 20/ }).click()
+  await expect(page.getByRole('button', { name: /round the mouth of/ })).toBeVisible()
   const radius = page.getByLabel('Floor radius', { exact: true })
   await expect(radius).toHaveValue('1')
   await radius.fill('2')

@@ -6,10 +6,10 @@ export type Again = { readonly kind: 'feature' | 'requirement'; readonly id: str
 const mentions = (requirement: Requirement, id: string): boolean =>
   refsOf(requirement).some((ref) => ref.split('|').some((piece) => piece.split('.')[0] === id))
 
-/** The part without a feature, and without what is tied to it. */
+/** The part without a feature, without what is tied to it, and without the chamfers round its mouth. */
 export const withoutFeature = (part: Part, id: string): Part => ({
   ...part,
-  features: part.features.filter((f) => f.id !== id),
+  features: part.features.filter((f) => f.id !== id && !(f.kind === 'chamfer' && f.of === id)),
   requirements: part.requirements.filter((r) => !mentions(r, id)),
 })
 

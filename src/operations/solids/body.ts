@@ -202,7 +202,7 @@ function metalAlong(metal: RayTree<'part'>, from: Point<'part'>, along: Point<'p
   return inMetal
 }
 
-/** The part without a feature: its faces go to the rest. */
+/** The part without a feature: its faces go to the rest; a chamfer round its mouth is named, and no more. */
 function without(part: Part, { id }: Feature): Part {
   const model = part.model as Model
   const { [id]: faces = [], ...others } = model.faces
@@ -212,7 +212,12 @@ function without(part: Part, { id }: Feature): Part {
       : [...model.rest, { kind: 'free' as const, faces, at: { x: 0, y: 0, z: 0 }, areaMm2: 0 }]
   return {
     ...part,
-    features: part.features.filter((feature) => feature.id !== id),
+    features: part.features.flatMap((feature): Feature[] => {
+      if (feature.id === id) return []
+      if (feature.kind !== 'chamfer' || feature.of !== id) return [feature]
+      const { of: _, ...unknown } = feature
+      return [{ ...unknown, along: [] }]
+    }),
     model: { ...model, faces: others, rest },
   }
 }

@@ -14,7 +14,7 @@ import {
   type Side,
   SIDES,
 } from '../part'
-import { takenBy } from '../stock'
+import { isOutline, takenBy } from '../stock'
 import { type Solid, type SolidFace } from '../solid'
 import { findStacks } from './bores'
 import { footedBy } from './feet'
@@ -187,8 +187,8 @@ function addChamfers(
     const found = chamferOf(seen, face)
     if (!found || !isWanted(found)) continue
     const { along, on, rad, widthMm } = found
-    const of = along ? undefined : mouthBeside(part, found)
-    const key = `${on} ${widthMm.toFixed(3)} ${rad.toFixed(4)} ${along ? 'edge' : (of ?? 'inside')}`
+    const of = mouthBeside(part, found)
+    const key = `${on} ${widthMm.toFixed(3)} ${rad.toFixed(4)} ${of ?? (along ? 'edge' : 'inside')}`
     const known = groups.get(key) ?? {
       said: {
         kind: 'chamfer' as const,
@@ -201,7 +201,7 @@ function addChamfers(
       along: [],
       faces: [],
     }
-    if (along && !known.along.includes(along)) known.along.push(along)
+    if (along && of === undefined && !known.along.includes(along)) known.along.push(along)
     known.faces.push(face.index)
     groups.set(key, known)
   }
@@ -209,11 +209,16 @@ function addChamfers(
     add('chamfer', said.of === undefined ? { ...said, along } : said, faces)
 }
 
-/** The feature whose mouth a chamfer breaks. */
-const mouthBeside = ({ features }: Part, { beside, on }: FoundChamfer): string | undefined =>
+/** The feature whose mouth a chamfer breaks: the outline that is cut all round its side, else that of the walls beside. */
+const mouthBeside = ({ features }: Part, { along, beside, on }: FoundChamfer): string | undefined =>
+  features.find((one) => along && isOutline(one, on))?.id ??
   features.find(
     (one) =>
-      beside.includes(one.id) && one.kind !== 'hole' && one.kind !== 'chamfer' && opensTo(one, on),
+      !along &&
+      beside.includes(one.id) &&
+      one.kind !== 'hole' &&
+      one.kind !== 'chamfer' &&
+      opensTo(one, on),
   )?.id
 
 /** What there is of each side when all is cut: the corners round its flats; nothing where there are none. */

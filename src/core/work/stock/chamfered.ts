@@ -30,17 +30,20 @@ export function chamferTaken(
 }
 
 function barsOf(part: Part, chamfer: Chamfer, block: Bounds<'part'>): readonly Recipe<'part'>[] {
-  const { along, of, on } = chamfer
+  const { along, id: own, of, on } = chamfer
   const feature = part.features.find(({ id }) => id === of)
   if (feature) return alongFeature(part, chamfer, feature, block)
   const outlines = part.features.filter((one) => isOutline(one, on))
   if (outlines.length === 0)
     return chamferedEdges(part, chamfer).map((side) => barAlong(part, chamfer, side, grown(block)))
-  return along ? [] : outlines.flatMap((one) => alongFeature(part, chamfer, one, block))
+  // Of one that an older recogniser found it is not known how far round it goes.
+  return along || part.model?.faces[own]
+    ? []
+    : outlines.flatMap((one) => alongFeature(part, chamfer, one, block))
 }
 
 /** Whether it is cut all round a side, so that the edges of that are not those of the block. */
-const isOutline = (feature: Feature, on: Side): boolean =>
+export const isOutline = (feature: Feature, on: Side): boolean =>
   feature.kind === 'contour' && feature.takes === 'outside' && isSquareTo(feature, on)
 
 const isSquareTo = ({ plane: { out } }: Contour, on: Side): boolean =>
@@ -103,7 +106,7 @@ function alongFeature(
 function floorOf(part: Part, feature: Feature, on: Side, block: Bounds<'part'>): Floor | undefined {
   switch (feature.kind) {
     case 'contour':
-      return isSquareTo(feature, on) ? contourFloor(feature) : undefined
+      return isSquareTo(feature, on) ? edgedFloor(feature) : undefined
     case 'pocket':
     case 'slot':
     case 'step':
@@ -113,6 +116,13 @@ function floorOf(part: Part, feature: Feature, on: Side, block: Bounds<'part'>):
     case 'hole':
       return undefined
   }
+}
+
+/** Where an outline that is cut all round lies on the block nothing is cut; its edge is there all the same. */
+function edgedFloor(contour: Contour): Floor {
+  const floor = contourFloor(contour)
+  if (contour.takes !== 'outside') return floor
+  return { ...floor, rings: contour.rings.map((ring) => ring.map(({ open: _, ...one }) => one)) }
 }
 
 /** A floor carried to the level of a side, and seen from outside of that. */
