@@ -169,23 +169,36 @@ describe('chamfers in the solid', () => {
     60_000,
   )
 
-  it('laid by the exact kernel’s own blending round a plate with round corners', async () => {
-    const plate: Feature = {
-      ...DISC,
-      id: 'plate',
-      plane: { ...DISC.plane, at: { x: 0, y: 0, z: 0 } },
-      rings: [[...roundedRectangle({ x: 0, y: 0 }, { x: 100, y: 60 }, 10)] as Corners],
-    }
-    const sharp = nominalSolid({ ...bare, features: [plate] })
-    const solid = await blended(sharp, { slantMm: 1.5 }, ({ z }) => z > 39.9)
-    const { part, rest } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'plate')
-    expect(rest).toEqual([])
-    expect(part.features.map(({ kind }) => kind)).toEqual(['contour', 'chamfer'])
-    expect(chamfers(part)).toMatchObject([
-      { on: 'top', size: { mm: 1.5 }, of: part.features[0]?.id },
-    ])
-    expect(BLOCK_MM3 - solid.volumeMm3 - (await exactOff(part))).toBeCloseTo(0, 3)
-  }, 60_000)
+  it.each<[string, (middle: Point<'file'>) => boolean, readonly Side[]]>([
+    ['one edge', ({ z }) => z > 39.9, ['top']],
+    ['both edges', ({ z }) => z > 39.9 || z < 0.1, ['bottom', 'top']],
+  ])(
+    'laid by the exact kernel’s own blending round a plate with round corners, %s',
+    async (_, isWanted, sides) => {
+      const plate: Feature = {
+        ...DISC,
+        id: 'plate',
+        plane: { ...DISC.plane, at: { x: 0, y: 0, z: 0 } },
+        rings: [[...roundedRectangle({ x: 0, y: 0 }, { x: 100, y: 60 }, 10)] as Corners],
+      }
+      const sharp = nominalSolid({ ...bare, features: [plate] })
+      const solid = await blended(sharp, { slantMm: 1.5 }, isWanted)
+      const { part, rest } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'plate')
+      expect(rest).toEqual([])
+      const [outline] = part.features
+      expect(outline).toMatchObject({ kind: 'contour', takes: 'outside', through: true })
+      expect(chamfers(part).map(({ of, size }) => [of, size.mm])).toEqual(
+        sides.map(() => [outline?.id, 1.5]),
+      )
+      expect(
+        chamfers(part)
+          .map(({ on }) => on)
+          .sort(),
+      ).toEqual(sides)
+      expect(BLOCK_MM3 - solid.volumeMm3 - (await exactOff(part))).toBeCloseTo(0, 3)
+    },
+    60_000,
+  )
 
   it('goes out as STEP with its slants, and comes back the same', async () => {
     const part = said('chamfer 2.5 x 45° all round top')

@@ -1,4 +1,12 @@
-import { add, norm, type PlanePoint, planeDistance, scale, subtract } from '../../ground/geometry'
+import {
+  add,
+  dot,
+  norm,
+  type PlanePoint,
+  planeDistance,
+  scale,
+  subtract,
+} from '../../ground/geometry'
 import {
   type Corner,
   distanceToEdge,
@@ -27,6 +35,8 @@ export interface Footed {
 /** How closely a face must be the arc that it is taken for, mm. */
 const NEAR_MM = 2e-3
 const LEAST_MM = 0.05
+/** A slant wider or deeper than this is no broken edge, mm (common practice, no source). */
+const MOST_SLANT_MM = 6
 
 /**
  * The arcs that lead from a flat up into its walls, of the radius that most of them have, and the outlines of the
@@ -35,21 +45,11 @@ const LEAST_MM = 0.05
  * @returns nothing where there are none, or the walls make no outline.
  */
 export function footedBy(seen: Seen, face: Flat): Footed | undefined {
-  if (face.rings.reduce((sum, ring) => sum + ring.length, 0) > MOST_FOOT_EDGES) return undefined
-  const radii = face.rings.map((ring) => edgesOf(ring).map(() => 0))
-  for (const index of face.edges) {
-    const solidEdge = seen.solid.edges[index]
-    const beside = solidEdge?.faces.find((one) => one !== face.index)
-    const other = beside === undefined ? undefined : seen.solid.faces[beside]
-    if (!solidEdge || !other || other.kind === 'plane') continue
+  const radii = besideEach(seen, face, (edge, other) => {
+    if (other.kind === 'plane' || other.kind === 'cone') return undefined
     const radius = heightOver(seen, face.plane, other)
-    const at = radius === undefined ? undefined : edgeAt(face, middleOf(solidEdge))
-    if (radius === undefined || !at || !isArc(face.plane, at.edge, other, radius)) continue
-    const own = radii[at.ring] as number[]
-    // A circle that closes in itself is all of its ring, in however many arcs.
-    if (isClosed(solidEdge)) own.fill(radius)
-    else own[at.index] = radius
-  }
+    return radius !== undefined && isArc(face.plane, edge, other, radius) ? radius : undefined
+  })
   const radiusMm = mostOf(face.rings, radii)
   if (radiusMm === undefined) return undefined
   const rings = face.rings.map((ring, k) => {
@@ -59,6 +59,68 @@ export function footedBy(seen: Seen, face: Flat): Footed | undefined {
       : ring
   })
   return rings.every((ring) => ring !== undefined) ? { radiusMm, rings } : undefined
+}
+
+/**
+ * The outline of the walls under a flat whose outer edges are broken by slants of one width.
+ *
+ * @returns nothing where they are not, or the walls make no outline.
+ */
+export function wallsUnder(seen: Seen, face: Flat): Ring | undefined {
+  const widths = besideEach(seen, face, (edge, other) => slantWidth(seen, face.plane, edge, other))
+  const [outer] = face.rings
+  const widthMm = outer && mostOf([outer], widths)
+  if (!outer || widthMm === undefined) return undefined
+  return offsetRing(outer, (edge) =>
+    Math.abs((widths[0]?.[edge] ?? 0) - widthMm) < NEAR_MM ? widthMm : 0,
+  )
+}
+
+/** What is found of the bent or slanted face beside each edge of a flat, mm, ring by ring; 0 where nothing is. */
+function besideEach(
+  seen: Seen,
+  face: Flat,
+  findOf: (edge: Edge, other: SolidFace<'part'>) => number | undefined,
+): readonly number[][] {
+  const found = face.rings.map((ring) => edgesOf(ring).map(() => 0))
+  if (found.flat().length > MOST_FOOT_EDGES) return found
+  for (const index of face.edges) {
+    const solidEdge = seen.solid.edges[index]
+    const beside = solidEdge?.faces.find((one) => one !== face.index)
+    const other = beside === undefined ? undefined : seen.solid.faces[beside]
+    if (!solidEdge || !other || isUprightTo(face, other)) continue
+    const at = edgeAt(face, middleOf(solidEdge))
+    const mm = at && findOf(at.edge, other)
+    if (!at || mm === undefined) continue
+    const own = found[at.ring] as number[]
+    // A circle that closes in itself is all of its ring, in however many arcs.
+    if (isClosed(solidEdge)) own.fill(mm)
+    else own[at.index] = mm
+  }
+  return found
+}
+
+/** A wall that meets a flat square leads no farther than to its edge. */
+const isUprightTo = ({ plane }: Flat, other: SolidFace<'part'>): boolean =>
+  other.kind === 'plane' && Math.abs(dot(other.plane.out, plane.out)) < 1e-9
+
+/** How far a slant that goes down from an edge of a flat leads out of it, mm. */
+function slantWidth(
+  seen: Seen,
+  plane: Plane<'part'>,
+  edge: Edge,
+  { edges, kind }: SolidFace<'part'>,
+): number | undefined {
+  if (kind !== 'plane' && kind !== 'cone') return undefined
+  const places = edges.flatMap((one) =>
+    (seen.solid.edges[one]?.points ?? []).map((p) => alongPlane(plane, p)),
+  )
+  const low = Math.min(...places.map(({ out }) => out))
+  if (low > -LEAST_MM || low < -MOST_SLANT_MM) return undefined
+  // What runs along its lower edge is as far out there as it is anywhere.
+  const feet = places.filter(({ out }) => out < low + NEAR_MM)
+  const wide = Math.min(...feet.map((place) => distanceToEdge(edge, place)))
+  return wide > LEAST_MM && wide < MOST_SLANT_MM ? wide : undefined
 }
 
 function isClosed({ points }: SolidEdge<'part'>): boolean {

@@ -5,11 +5,13 @@ import {
   isWithin,
   middleOfEdge,
   type Ring,
+  ringArea,
   ringBounds,
 } from '../../ground/outline'
 import { alongPlane, onPlane, type Plane } from '../../ground/recipe'
 import { axisOf, normalOf, SIDES, signOf } from '../part'
 import { type SolidFace } from '../solid'
+import { wallsUnder } from './feet'
 import {
   contourOf,
   corner,
@@ -46,11 +48,10 @@ export function windowsIn(
   })
 }
 
-/** Whether the outline of a flat reaches as far as the block about the part on all four sides. */
-function spansBlock(seen: Seen, { plane, rings }: Flat): boolean {
-  const [outer] = rings
+/** Whether an outline reaches as far as the block about the part on all four sides. */
+function spansBlock(seen: Seen, plane: Plane<'part'>, outer: Ring): boolean {
   const axis = AXES.find((one) => Math.abs(plane.out[one]) > 1 - 1e-9)
-  if (!outer || !axis) return false
+  if (!axis) return false
   const corners = [point<'part'>(0, 0, 0), seen.size].map((corner) => alongPlane(plane, corner))
   const { high, low } = ringBounds([outer])
   return (['x', 'y'] as const).every((one) => {
@@ -84,11 +85,14 @@ const BESIDE_MM = 0.1
  */
 export function outlineAlong(seen: Seen, face: Flat): FoundContour | undefined {
   const plane = tidyPlane(face.plane)
-  const [outer] = face.rings
-  if (!outer || !spansBlock(seen, face) || hasMetalBeside(seen, plane, outer)) return undefined
+  const [own] = face.rings
+  const outer = own && (spansBlock(seen, face.plane, own) ? own : wallsUnder(seen, face))
+  if (!outer || !spansBlock(seen, face.plane, outer) || hasMetalBeside(seen, plane, outer))
+    return undefined
   const box = ringBounds([outer])
   const whole = (box.high.x - box.low.x) * (box.high.y - box.low.y)
-  if (Math.abs(face.areaMm2 - whole) < 1e-6 * whole && outer.length === 4) return undefined
+  if (Math.abs(Math.abs(ringArea(outer)) - whole) < 1e-6 * whole && outer.length === 4)
+    return undefined
   const onSide = SIDES.filter((side) => Math.abs(dot(normalOf(side), plane.out)) < 1e-9)
   const isOnSide = (edge: ReturnType<typeof edgesOf>[number]): boolean =>
     edge.kind === 'line' &&
