@@ -45,10 +45,11 @@ const MOST_SLANT_MM = 6
  * @returns nothing where there are none, or the walls make no outline.
  */
 export function footedBy(seen: Seen, face: Flat): Footed | undefined {
-  const radii = besideEach(seen, face, (edge, other) => {
+  const radii = besideEach(seen, face, (other) => {
     if (other.kind === 'plane' || other.kind === 'cone') return undefined
     const radius = heightOver(seen, face.plane, other)
-    return radius !== undefined && isArc(face.plane, edge, other, radius) ? radius : undefined
+    if (radius === undefined) return undefined
+    return (edge) => (isArc(face.plane, edge, other, radius) ? radius : undefined)
   })
   const radiusMm = mostOf(face.rings, radii)
   if (radiusMm === undefined) return undefined
@@ -67,7 +68,11 @@ export function footedBy(seen: Seen, face: Flat): Footed | undefined {
  * @returns nothing where they are not, or the walls make no outline.
  */
 export function wallsUnder(seen: Seen, face: Flat): Ring | undefined {
-  const widths = besideEach(seen, face, (edge, other) => slantWidth(seen, face.plane, edge, other))
+  const widths = besideEach(seen, face, (other) =>
+    (other.kind === 'plane' && !isUprightTo(face, other)) || other.kind === 'cone'
+      ? (edge) => slantWidth(seen, face.plane, edge, other)
+      : undefined,
+  )
   const [outer] = face.rings
   const widthMm = outer && mostOf([outer], widths)
   if (!outer || widthMm === undefined) return undefined
@@ -76,11 +81,15 @@ export function wallsUnder(seen: Seen, face: Flat): Ring | undefined {
   )
 }
 
-/** What is found of the bent or slanted face beside each edge of a flat, mm, ring by ring; 0 where nothing is. */
+/**
+ * What is found of the face beside each edge of a flat, mm, ring by ring; 0 where nothing is.
+ *
+ * @param of - how it is found for a face beside; nothing where that is plainly none, so that its edge is not looked for.
+ */
 function besideEach(
   seen: Seen,
   face: Flat,
-  findOf: (edge: Edge, other: SolidFace<'part'>) => number | undefined,
+  of: (other: SolidFace<'part'>) => ((edge: Edge) => number | undefined) | undefined,
 ): readonly number[][] {
   const found = face.rings.map((ring) => edgesOf(ring).map(() => 0))
   if (found.flat().length > MOST_FOOT_EDGES) return found
@@ -88,9 +97,9 @@ function besideEach(
     const solidEdge = seen.solid.edges[index]
     const beside = solidEdge?.faces.find((one) => one !== face.index)
     const other = beside === undefined ? undefined : seen.solid.faces[beside]
-    if (!solidEdge || !other || isUprightTo(face, other)) continue
-    const at = edgeAt(face, middleOf(solidEdge))
-    const mm = at && findOf(at.edge, other)
+    const find = other && of(other)
+    const at = solidEdge && find && edgeAt(face, middleOf(solidEdge))
+    const mm = at && find?.(at.edge)
     if (!at || mm === undefined) continue
     const own = found[at.ring] as number[]
     // A circle that closes in itself is all of its ring, in however many arcs.
@@ -109,9 +118,8 @@ function slantWidth(
   seen: Seen,
   plane: Plane<'part'>,
   edge: Edge,
-  { edges, kind }: SolidFace<'part'>,
+  { edges }: SolidFace<'part'>,
 ): number | undefined {
-  if (kind !== 'plane' && kind !== 'cone') return undefined
   const places = edges.flatMap((one) =>
     (seen.solid.edges[one]?.points ?? []).map((p) => alongPlane(plane, p)),
   )
