@@ -18,7 +18,7 @@ export const LONG_ROOMS = [
   ['src/core/predict/prediction/datumFrame.ts', 408, undefined],
   ['src/core/predict/prediction/reader.ts', 320, undefined],
   ['src/core/shop/holding/vise/stays.ts', undefined, 67],
-  ['src/core/work/part/surfaces.ts', 346, undefined],
+  ['src/core/work/part/surfaces.ts', 345, undefined],
   ['src/features/holes/ImportHoles.tsx', undefined, 201],
   ['src/features/holes/LayoutBar.tsx', undefined, 140],
   ['src/features/jobs/JobsView.tsx', undefined, 132],

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { type Point } from '@/core/ground/geometry'
 import { roundedRectangle } from '@/core/ground/outline'
 import {
-  type Chamfer,
+  type EdgeBreak,
   type Feature,
   newPart,
   type Part,
@@ -30,6 +30,7 @@ const exactOff = async (part: Part): Promise<number> =>
 const chamfers = ({ features }: Part): readonly Chamfer[] =>
   features.filter((one): one is Feature & { kind: 'chamfer' } => one.kind === 'chamfer')
 
+type Chamfer = EdgeBreak & { kind: 'chamfer' }
 type Outline = Feature & { kind: 'contour' }
 type Corners = Outline['rings'][number]
 
@@ -113,10 +114,10 @@ describe('chamfers in the solid', () => {
     const codes = (features: readonly Feature[]): readonly string[] =>
       partIssues({ ...bare, features: [...features] }).map(({ code }) => code)
     expect(codes([...holed.features, { ...chamfer, of: holed.features[0]?.id ?? '' }])).toContain(
-      'chamfer.of',
+      'edges.of',
     )
     const slot = said('slot 12 wide 4 deep along X, on base').features
-    expect(codes([...slot, { ...chamfer, of: slot[0]?.id ?? '' }])).toContain('chamfer.of')
+    expect(codes([...slot, { ...chamfer, of: slot[0]?.id ?? '' }])).toContain('edges.of')
     expect(codes([{ ...chamfer, of: 'gone' }])).toContain('link.unknown')
   })
 

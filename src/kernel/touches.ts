@@ -4,7 +4,7 @@ import { applyMotion, point } from '@/core/ground/geometry'
 import { boundsOf, type Recipe, round } from '@/core/ground/recipe'
 import { jobberFluteMm } from '@/core/handbook/standards'
 import { lastDrillMm } from '@/core/plan/drilling'
-import { type Hole, holeLines } from '@/core/work/part'
+import { type Hole, holeLines, isEdgeBreak } from '@/core/work/part'
 import { matrixOf, type Kitchen } from './mesh'
 
 /** A holder as it usually is: its nose, and how much of the cutter's length is in it, mm (common practice, no source). */
@@ -23,8 +23,8 @@ export function touchesOf(
 ): readonly Touch[] {
   const feature = cut.planned.part.features.find(({ id }) => id === cut.op.feature)
   if (feature?.kind === 'hole') return chuckTouches(kitchen, cut, feature)
-  // A chamfer is cut by the cutter's flank, which stands beside it.
-  return feature?.kind === 'chamfer' ? [] : millTouches(kitchen, cut, before, after)
+  // An edge is broken by the cutter's flank, which stands beside it.
+  return feature && isEdgeBreak(feature) ? [] : millTouches(kitchen, cut, before, after)
 }
 
 function millTouches(

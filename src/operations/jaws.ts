@@ -17,14 +17,13 @@ import {
 } from '@/core/shop/making'
 import { writeProfileDxf } from '@/exchange'
 import { jawsOf, meshOf, stlOf } from '@/kernel'
-import { stepOf } from '@/kernel/exact'
 import { drawingPdf } from '@/pdf'
 import { type Exported, slug, textFile } from './exported'
 import { fonts } from './fonts'
 import { heldSo, type WhichSetup } from './heldSo'
 import { type JawKind } from './heldKinds'
 import { jawSheet } from './jawSheet'
-import { exactKernel } from './solids/read'
+import { sureStep } from './solids/sureStep'
 import { stockMissing } from './solids/stockMissing'
 
 /** Which jaws are wanted. */
@@ -124,16 +123,11 @@ async function solidOf(
   stem: string,
   kind: 'stl' | 'step',
 ): Promise<Result<Exported>> {
-  if (kind === 'stl')
-    return succeed({
-      bytes: stlOf(await meshOf(body), title),
-      type: 'model/stl',
-      name: `${stem}.stl`,
-    })
-  const written = stepOf(await exactKernel(), body)
-  return written.ok
-    ? succeed({ bytes: written.value.bytes, type: 'model/step', name: `${stem}.step` })
-    : written
+  const mesh = await meshOf(body)
+  const bytes = kind === 'stl' ? succeed(stlOf(mesh, title)) : await sureStep(body, mesh)
+  return bytes.ok
+    ? succeed({ bytes: bytes.value, type: `model/${kind}`, name: `${stem}.${kind}` })
+    : bytes
 }
 
 function profileOf(design: JawDesign, title: string, jaw?: JawHalf['half']): Profile {

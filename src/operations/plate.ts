@@ -12,13 +12,12 @@ import { holePoints } from '@/core/work/part'
 import { nominalSolid } from '@/core/work/stock'
 import { writeProfileDxf } from '@/exchange'
 import { meshOf, stlOf } from '@/kernel'
-import { stepOf } from '@/kernel/exact'
 import { type DrawingSheet, drawingPdf } from '@/pdf'
 import { type Exported, slug, textFile } from './exported'
 import { fonts } from './fonts'
 import { heldSo, type WhichSetup } from './heldSo'
 import { type PlateKind } from './heldKinds'
-import { exactKernel } from './solids/read'
+import { sureStep } from './solids/sureStep'
 
 /** A file, and whether the plate in it can be made and takes the part. */
 export type ExportedPlate = Exported & { readonly isSound: boolean }
@@ -92,16 +91,13 @@ async function exportPlate(
         name: `${stem}.pdf`,
       })
     case 'stl':
-      return succeed({
-        bytes: stlOf(await meshOf(nominalSolid(part)), part.name),
-        type: 'model/stl',
-        name: `${stem}.stl`,
-      })
     case 'step': {
-      const written = stepOf(await exactKernel(), nominalSolid(part))
-      return written.ok
-        ? succeed({ bytes: written.value.bytes, type: 'model/step', name: `${stem}.step` })
-        : written
+      const solid = nominalSolid(part)
+      const mesh = await meshOf(solid)
+      const bytes = kind === 'stl' ? succeed(stlOf(mesh, part.name)) : await sureStep(solid, mesh)
+      return bytes.ok
+        ? succeed({ bytes: bytes.value, type: `model/${kind}`, name: `${stem}.${kind}` })
+        : bytes
     }
   }
 }

@@ -61,6 +61,7 @@ test('a radius at a floor and broken edges: said, changed, refused where there i
     'pocket 40 x 20 x 8 deep, on top, centred, corners R5, floor R1',
     'chamfer 1 x 45° on top at left',
     'chamfer 0.5 x 45° round pocket',
+    'rounding 3 on base at front',
   ]) {
     await say.fill(line)
     await say.press('Enter')
@@ -74,6 +75,11 @@ test('a radius at a floor and broken edges: said, changed, refused where there i
   await radius.press('Enter')
   await saved(page)
   await expect(page.getByRole('button', { name: /corner 5, floor radius 2/ })).toBeVisible()
+  await page.getByRole('button', { name: /^. rounding 3/ }).click()
+  await page.getByLabel('Radius', { exact: true }).fill('4')
+  await page.getByLabel('Radius', { exact: true }).press('Enter')
+  await expect(page.getByRole('button', { name: /^. rounding 4/ })).toBeVisible()
+  await page.getByRole('button', { name: /^. pocket 40 × 20/ }).click()
   await radius.fill('6')
   await radius.press('Enter')
   await expect(page.getByText(/larger than that of its corners/).first()).toBeVisible()

@@ -136,12 +136,12 @@ describe('files of others', () => {
     for (const volume of volumes) expect(volume / (volumes[0] ?? 1)).toBeCloseTo(1, 9)
   })
 
-  it('a cube with one rounded edge is a block with that outline, and nothing else', async () => {
+  it('a cube with one rounded edge is a block with that edge rounded, and nothing else', async () => {
     const file = await read('rounded-cube/rounded-cube.step')
     const part = await partOfBody(file, { body: 0, name: 'Rounded' })
     if (!part.ok) throw new Error(part.issues[0].sentence)
     const { features, model } = part.value
-    expect(features.map(({ kind }) => kind)).toEqual(['contour'])
+    expect(features.map(({ kind }) => kind)).toEqual(['rounding'])
     expect([model?.rest.length, model?.missing.left]).toEqual([0, expect.closeTo(0, 0)])
   })
 })

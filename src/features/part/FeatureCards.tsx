@@ -19,6 +19,7 @@ const SIGNS: Readonly<Record<Feature['kind'], string>> = {
   boss: '◎',
   contour: '⬠',
   chamfer: '◹',
+  rounding: '◝',
 }
 
 const boughtWords = (

@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react'
 import { generalAngle, generalLength } from '@/core/handbook/standards'
 import { type Angle, type Length, lengthWords, printDegrees } from '@/core/handbook/units'
 import {
+  isEdgeBreak,
   type Between,
   betweenSurfaces,
   freeId,
@@ -93,7 +94,7 @@ export function TiePanel({ of, onAdd, onCancel, onTo, part, to }: TiePanelProps)
   const [critical, setCritical] = useState(false)
   const others = [
     ...Object.keys(part.faces),
-    ...part.features.filter((f) => f.kind !== 'chamfer').map((f) => f.id),
+    ...part.features.filter((f) => !isEdgeBreak(f)).map((f) => f.id),
     // Faces that were pointed at in the solid are tied by themselves.
     ...(to !== undefined && to.includes('.') ? [to] : []),
   ].filter((ref) => ref !== of)

@@ -1,4 +1,4 @@
-import { type Feature, type Part, refsOf, type Requirement } from '@/core/work/part'
+import { type Feature, isEdgeBreak, type Part, refsOf, type Requirement } from '@/core/work/part'
 
 /** What a line in the making would change: a feature or a tie that is there already. */
 export type Again = { readonly kind: 'feature' | 'requirement'; readonly id: string }
@@ -6,10 +6,10 @@ export type Again = { readonly kind: 'feature' | 'requirement'; readonly id: str
 const mentions = (requirement: Requirement, id: string): boolean =>
   refsOf(requirement).some((ref) => ref.split('|').some((piece) => piece.split('.')[0] === id))
 
-/** The part without a feature, without what is tied to it, and without the chamfers round its mouth. */
+/** The part without a feature, without what is tied to it, and without what breaks the edges of its mouth. */
 export const withoutFeature = (part: Part, id: string): Part => ({
   ...part,
-  features: part.features.filter((f) => f.id !== id && !(f.kind === 'chamfer' && f.of === id)),
+  features: part.features.filter((f) => f.id !== id && !(isEdgeBreak(f) && f.of === id)),
   requirements: part.requirements.filter((r) => !mentions(r, id)),
 })
 

@@ -115,5 +115,7 @@ export function lengthSlots(feature: Feature): readonly LengthSlot[] {
       return foot
     case 'chamfer':
       return [{ label: 'Size', value: feature.size, set: (size) => ({ ...feature, size }) }]
+    case 'rounding':
+      return [{ label: 'Radius', value: feature.radius, set: (radius) => ({ ...feature, radius }) }]
   }
 }

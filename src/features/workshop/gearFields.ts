@@ -215,7 +215,16 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     {
       path: 'kind',
       label: 'Kind',
-      kind: ['face mill', 'end mill', 'drill', 'reamer', 'boring head', 'tap', 'chamfer mill'],
+      kind: [
+        'face mill',
+        'end mill',
+        'drill',
+        'reamer',
+        'boring head',
+        'tap',
+        'chamfer mill',
+        'corner rounding mill',
+      ],
     },
     mm('diameter', 'Diameter'),
     maybe('length', 'Gauge line to tip', 'in its holder'),
@@ -240,7 +249,7 @@ export const PROCESS_WORDS: Readonly<Record<Process, string>> = {
   ream: 'Reaming',
   bore: 'Boring',
   tap: 'Tapping',
-  chamfer: 'Chamfering',
+  chamfer: 'Breaking edges',
 }
 
 export const ROTARY_FIELDS: readonly GearField[] = [

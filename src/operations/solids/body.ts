@@ -3,6 +3,7 @@ import { add, norm, type Point, scale, subtract } from '@/core/ground/geometry'
 import { type Mesh, type RayTree, treeOf } from '@/core/ground/mesh'
 import { acrossOf, type Recipe } from '@/core/ground/recipe'
 import {
+  isEdgeBreak,
   type Feature,
   type Hole,
   holeLines,
@@ -202,7 +203,7 @@ function metalAlong(metal: RayTree<'part'>, from: Point<'part'>, along: Point<'p
   return inMetal
 }
 
-/** The part without a feature: its faces go to the rest; a chamfer round its mouth is named, and no more. */
+/** The part without a feature: its faces go to the rest; what breaks the edges of its mouth is named, and no more. */
 function without(part: Part, { id }: Feature): Part {
   const model = part.model as Model
   const { [id]: faces = [], ...others } = model.faces
@@ -214,7 +215,7 @@ function without(part: Part, { id }: Feature): Part {
     ...part,
     features: part.features.flatMap((feature): Feature[] => {
       if (feature.id === id) return []
-      if (feature.kind !== 'chamfer' || feature.of !== id) return [feature]
+      if (!isEdgeBreak(feature) || feature.of !== id) return [feature]
       const { of: _, ...unknown } = feature
       return [{ ...unknown, along: [] }]
     }),

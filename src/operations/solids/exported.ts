@@ -3,10 +3,10 @@ import { modelsIn, type Recipe } from '@/core/ground/recipe'
 import { type Plan } from '@/core/plan/planning'
 import { solidNow, stateFinished } from '@/core/work/stock'
 import { meshOf, stlOf } from '@/kernel'
-import { stepOf } from '@/kernel/exact'
 import { fileAtHand } from './filesAtHand'
-import { exactKernel, isStep } from './read'
+import { isStep } from './read'
 import { stockMissing } from './stockMissing'
+import { sureStep } from './sureStep'
 
 export interface ExportedSolid {
   readonly bytes: Uint8Array
@@ -41,16 +41,8 @@ export async function exportSolid(
     return succeed({ bytes: stlOf(mesh, part.name), type: 'model/stl', name: `${stem}.stl` })
   const files = await filesOf(recipe)
   if (!files.ok) return files
-  const written = stepOf(await exactKernel(), recipe, files.value)
-  if (!written.ok) return written
-  const { bytes, volumeMm3 } = written.value
-  // Facets lie within what is round and outside of what is hollow: a hundredth is far more than that comes to.
-  if (Math.abs(volumeMm3 - mesh.volumeMm3) > 0.01 * mesh.volumeMm3)
-    return fail(
-      'export.kernels-differ',
-      'The exact solid has another volume than the mesh; it is not handed out. The mesh (STL) can be.',
-    )
-  return succeed({ bytes, type: 'model/step', name: `${stem}.step` })
+  const step = await sureStep(recipe, mesh, files.value)
+  return step.ok ? succeed({ bytes: step.value, type: 'model/step', name: `${stem}.step` }) : step
 }
 
 /** The files whose bodies a solid is made of; exact faces only a STEP file has. */

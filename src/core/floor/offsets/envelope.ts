@@ -56,6 +56,7 @@ const guessedLength = (kind: Cutter['kind'], diameter: number): number => {
       return 100
     case 'end mill':
     case 'chamfer mill':
+    case 'corner rounding mill':
       return 80 + 2.5 * diameter
     case 'boring head':
       return 160

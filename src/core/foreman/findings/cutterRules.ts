@@ -2,7 +2,7 @@ import { capital, type Finding, finding } from '../../ground/finding'
 import { type Misfit, misfitsOf, type PlannedSetup, usualCutter } from '../../plan/planning'
 import { type Inspection } from './inspection'
 
-/** Do the cutters that were chosen make what is drawn: its width, its inside corners, the foot of its walls? */
+/** Do the cutters that were chosen make what is drawn: its width, its inside corners, the foot of its walls, its edges? */
 export function cutterRules(
   { length, name, part, workshop }: Inspection,
   planned: PlannedSetup,
@@ -41,6 +41,13 @@ function wordsOf(
       return [
         `${cutter} does not come into the corners of ${feature}.`,
         `They have a radius of ${length(misfit.drawnMm)}; it leaves ${length(misfit.leftMm)}. Finish with one of ${length(2 * misfit.drawnMm)} or less, or ask whether larger corners will do.`,
+      ]
+    case 'edge':
+      return [
+        misfit.leftMm > 0
+          ? `${cutter} leaves a radius of ${length(misfit.leftMm)} on the edges of ${feature}.`
+          : `${cutter} does not round the edges of ${feature}.`,
+        `${length(misfit.drawnMm)} is drawn. Take a corner rounding mill of that radius, or go along them line by line with a ball end mill.`,
       ]
     case 'nose':
       if (misfit.leftMm === 0)

@@ -563,6 +563,18 @@ const SCENES: Record<
     withFeatures([{ ...pocket('p', 40, 20, 5), fillet: mm(3) } as Feature]),
     milledWith('end-6'),
   ],
+  'cutter.edge': () => [
+    withFeatures([
+      {
+        kind: 'rounding',
+        id: 'p',
+        on: 'top',
+        radius: mm(3),
+        place: { dims: [], centred: true },
+      },
+    ]),
+    milledWith('end-6'),
+  ],
   'datum.lost': () => [
     withFeatures([bore], [boreToLeft]),
     way(

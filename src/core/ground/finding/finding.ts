@@ -46,6 +46,7 @@ export const FINDING_SEVERITY = {
   'cutter.wide': 'forbids',
   'cutter.corner': 'warns',
   'cutter.nose': 'warns',
+  'cutter.edge': 'warns',
   'datum.lost': 'forbids',
   'datum.gone': 'forbids',
   'requirement.refused': 'forbids',

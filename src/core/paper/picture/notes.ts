@@ -209,5 +209,7 @@ function noteOf(part: Part, feature: Feature): string {
     }
     case 'chamfer':
       return `${say(feature.size)} × ${printDegrees(feature.angle.rad)}`
+    case 'rounding':
+      return `R${say(feature.radius)}`
   }
 }

@@ -10,6 +10,10 @@ const said = (line: string): Feature => {
   expect(left).toEqual([])
   return part.features[0] as Feature
 }
+const rounder = (nose?: number): Workshop['cutters'][number] => ({
+  ...mill(10, nose),
+  kind: 'corner rounding mill',
+})
 const mill = (diameter: number, nose?: number): Workshop['cutters'][number] => ({
   id: 'mill',
   name: 'Mill',
@@ -64,6 +68,11 @@ describe('what a milling cutter does not make as it is drawn', () => {
     ['as round as drawn', outline('outside', 3), mill(6, 3), []],
     ['less round: it goes along the arc', outline('outside', 3), mill(6, 1), []],
     ['through: no floor', said('pocket 40 x 20 through, on top, centred'), mill(8, 1), []],
+    ['an edge, by a sharp mill', said('rounding 2 all round top'), mill(10), ['edge']],
+    ['by the ball of one, line by line', said('rounding 2 all round top'), mill(6, 3), []],
+    ['by its own mill', said('rounding 2 all round top'), rounder(2), []],
+    ['by one of another radius', said('rounding 2 all round top'), rounder(3), ['edge']],
+    ['by one that does not say', said('rounding 2 all round top'), rounder(), ['edge']],
     ['a drill', said('slot 12 wide 4 deep along X, on top'), { ...mill(16), kind: 'drill' }, []],
   ])('%s', (_, feature, cutter, kinds) => {
     expect(misfitsOf(feature, cutter).map(({ kind }) => kind)).toEqual(kinds)
@@ -78,6 +87,8 @@ describe('what a milling cutter does not make as it is drawn', () => {
       return planned && usualCutter(planned, block.features[0]?.id ?? '')
     }
     expect(usual('pocket 40 x 20 x 8 deep, on top, centred')).toBe('end-6')
+    expect(usual('rounding 2 all round top')).toBe('rounding-2')
+    expect(usual('rounding 3 all round top')).toBe('ball-6')
     expect(usual('pocket 40 x 20 x 8 deep, on top, centred, floor radius 3')).toBe('ball-6')
     expect(usual('slot 12 wide 4 deep along X, on top')).toBe('end-6')
   })

@@ -11,6 +11,8 @@ export type Misfit =
   | { readonly kind: 'corner'; readonly drawnMm: number; readonly leftMm: number }
   /** At the foot of its walls; 0 is sharp. */
   | { readonly kind: 'nose'; readonly drawnMm: number; readonly leftMm: number }
+  /** On the edges that it rounds; left 0: it is not said, or it rounds none. */
+  | { readonly kind: 'edge'; readonly drawnMm: number; readonly leftMm: number }
 
 const SAME_MM = 1e-6
 /** How far beside an edge it is looked whether metal is taken there, mm. */
@@ -18,6 +20,7 @@ const BESIDE_MM = 1e-3
 
 /** What does not fit of a cutter, by the widths and radii of a feature; of drills and the like nothing is said. */
 export function misfitsOf(feature: Feature, cutter: Cutter): readonly Misfit[] {
+  if (feature.kind === 'rounding') return edgeMisfits(feature.radius.mm, cutter)
   if (cutter.kind !== 'end mill' && cutter.kind !== 'face mill') return []
   const misfits: Misfit[] = []
   const { diameter, nose = 0 } = cutter
@@ -30,6 +33,16 @@ export function misfitsOf(feature: Feature, cutter: Cutter): readonly Misfit[] {
   if (foot !== undefined && (foot > 0 ? nose === 0 || nose > foot + SAME_MM : nose > 0))
     misfits.push({ kind: 'nose', drawnMm: foot, leftMm: nose })
   return misfits
+}
+
+/** A mill for rounding leaves its own radius; the ball of an end mill goes along an edge line by line. */
+function edgeMisfits(drawnMm: number, { kind, nose = 0 }: Cutter): readonly Misfit[] {
+  const fits =
+    kind === 'corner rounding mill'
+      ? Math.abs(nose - drawnMm) < SAME_MM
+      : kind === 'end mill' && nose > 0
+  if (fits) return []
+  return [{ kind: 'edge', drawnMm, leftMm: kind === 'corner rounding mill' ? nose : 0 }]
 }
 
 /** How wide a cutter that goes in may be, mm. */
@@ -73,6 +86,7 @@ function footOf(feature: Feature): number | undefined {
       return feature.fillet?.mm ?? 0
     case 'chamfer':
     case 'hole':
+    case 'rounding':
       return undefined
   }
 }

@@ -1,5 +1,6 @@
 import { dot, type Point } from '../../ground/geometry'
 import {
+  isEdgeBreak,
   isSide,
   normalOf,
   oppositeOf,
@@ -27,7 +28,7 @@ export function processOf(stood: Stood, { feature: ref }: Pick<Op, 'feature'>): 
   const feature = stood.part.features.find((f) => f.id === ref)
   if (!feature) return 'mill'
   if (feature.kind === 'hole') return feature.making
-  return feature.kind === 'chamfer' ? 'chamfer' : 'mill'
+  return isEdgeBreak(feature) ? 'chamfer' : 'mill'
 }
 
 /** The directions that may be up when a face or feature is cut. A face is also cut by the cutter's side. */

@@ -1,4 +1,4 @@
-import { isSide, isToCut, type Part, SIDES } from '../../work/part'
+import { isEdgeBreak, isSide, isToCut, type Part, SIDES } from '../../work/part'
 import { type Workshop } from '../../shop/workshop'
 import { misfitsOf } from './cutterFit'
 import { type PlannedSetup } from './planned'
@@ -31,18 +31,23 @@ export function usualCutter(
   const [kind, diameter] = ((): readonly [Workshop['cutters'][number]['kind'], number] => {
     if (!feature) return [ref === standing.faceAt.up ? 'face mill' : 'end mill', SIDE_MM]
     if (feature.kind === 'hole') return [HOLE_CUTTERS[feature.making], feature.diameter.mm]
-    return [feature.kind === 'chamfer' ? 'chamfer mill' : 'end mill', FEATURE_MM]
+    return [isEdgeBreak(feature) ? EDGE_CUTTERS[feature.kind] : 'end mill', FEATURE_MM]
   })()
   const misfits = (cutter: Workshop['cutters'][number]): number =>
     feature ? misfitsOf(feature, cutter).length : 0
   return workshop.cutters
-    .filter((cutter) => cutter.kind === kind)
+    .filter(
+      (cutter) =>
+        cutter.kind === kind || (feature?.kind === 'rounding' && cutter.kind === 'end mill'),
+    )
     .map((cutter) => ({
       cutter,
       misfits: misfits(cutter),
+      other: cutter.kind === kind ? 0 : 1,
       off: Math.abs(cutter.diameter - diameter),
     }))
-    .sort((a, b) => a.misfits - b.misfits || a.off - b.off)[0]?.cutter.id
+    .sort((a, b) => a.misfits - b.misfits || a.other - b.other || a.off - b.off)[0]?.cutter.id
 }
 
+const EDGE_CUTTERS = { chamfer: 'chamfer mill', rounding: 'corner rounding mill' } as const
 const HOLE_CUTTERS = { drill: 'drill', ream: 'reamer', bore: 'boring head', tap: 'tap' } as const

@@ -71,7 +71,7 @@ const REMEDY: Readonly<Record<Process, string>> = {
   ream: 'Bore it before it is reamed, or bore it to size: a reamer follows the hole.',
   bore: 'Take the last cut light, and measure before it.',
   tap: 'Spot and drill with a stub drill, and guide the tap in the spindle.',
-  chamfer: 'Touch the chamfer mill off on the face itself.',
+  chamfer: 'Touch its cutter off on the face itself.',
 }
 
 /** The link of a cut in the chain. */

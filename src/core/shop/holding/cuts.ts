@@ -11,7 +11,7 @@ import {
 import { type Cut } from '../../work/stock'
 import { type Placed, toSetup, type Work } from './work'
 
-/** Lowest point of a cut of a face or feature that opens to the sides, in the setup; undefined for holes, chamfers, pockets. */
+/** Lowest point of a cut of a face or feature that opens to the sides, in the setup; undefined for holes, broken edges, pockets. */
 export function lowestOpenCut(
   placed: Placed,
   { part, up }: Work,
@@ -22,7 +22,7 @@ export function lowestOpenCut(
     return axisOf(ref) === axisOf(up) ? undefined : placed.low.z
   }
   const feature = part.features.find((f) => f.id === ref)
-  if (!feature || ['hole', 'chamfer', 'pocket'].includes(feature.kind)) return undefined
+  if (!feature || ['hole', 'chamfer', 'pocket', 'rounding'].includes(feature.kind)) return undefined
   const floors = featureSurfaces(part, feature).flatMap((s) =>
     s.kind === 'plane' && Math.abs(dot(s.normal, normalOf(up))) > 0.5
       ? [toSetup(placed, s.at).z]

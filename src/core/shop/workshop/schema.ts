@@ -78,12 +78,21 @@ export const InstrumentSchema = z.strictObject({
 export const CutterSchema = z.strictObject({
   id,
   name,
-  kind: z.enum(['face mill', 'end mill', 'drill', 'reamer', 'boring head', 'tap', 'chamfer mill']),
+  kind: z.enum([
+    'face mill',
+    'end mill',
+    'drill',
+    'reamer',
+    'boring head',
+    'tap',
+    'chamfer mill',
+    'corner rounding mill',
+  ]),
   diameter: positive,
   length: positive.optional().describe('From the gauge line to the tip, in its holder, mm.'),
   nose: positive
     .optional()
-    .describe('Radius between its flank and its end; half its diameter: a ball; none: sharp, mm.'),
+    .describe('Radius between its flank and its end; half its diameter: a ball; none: sharp; of a corner rounding mill the radius that it leaves on an edge, mm.'),
 })
 
 export const PROCESSES = [

@@ -71,6 +71,14 @@ export const STANDARD_WORKSHOP: Workshop = {
     { id: 'tap-m8', name: 'Tap M8', kind: 'tap', diameter: 8, length: 140 },
     { id: 'ream-6', name: 'Reamer 6 H7', kind: 'reamer', diameter: 6, length: 152 },
     { id: 'chamfer', name: 'Chamfer mill 90°', kind: 'chamfer mill', diameter: 12, length: 108 },
+    {
+      id: 'rounding-2',
+      name: 'Corner rounding mill R2',
+      kind: 'corner rounding mill',
+      diameter: 10,
+      length: 104,
+      nose: 2,
+    },
   ],
   capabilities: {
     face: { positionMm: 0.005, leanPer100: 0.004, sizeMm: 0, formMm: 0.006, oversizeMm: 0 },

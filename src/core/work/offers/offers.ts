@@ -91,6 +91,7 @@ const TAKEN: Readonly<Record<Exclude<Feature['kind'], 'hole'>, string>> = {
   boss: 'milled round',
   contour: 'milled',
   chamfer: 'broken edge',
+  rounding: 'rounded edge',
 }
 
 /** Rounded edges stay as they are; what can bear or be measured asks to be named. */

@@ -91,6 +91,7 @@ function withStock(feature: Feature, left: number, onWalls: number): Feature | u
     case 'contour':
       return contourAsBought(feature, left, onWalls)
     case 'chamfer':
+    case 'rounding':
       return undefined
   }
 }

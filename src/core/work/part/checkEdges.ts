@@ -1,4 +1,5 @@
-import { type Contour, type Feature, type Part } from './schema'
+import { brokenEdges, isEdgeBreak } from './brokenEdges'
+import { type Contour, type EdgeBreak, type Feature, type Part } from './schema'
 import { axisOf, type Side } from './side'
 
 /** A sentence on why an edge or foot of a feature cannot be as it is said, with its code. */
@@ -14,14 +15,14 @@ export const MOST_FOOT_EDGES = 500
 
 const edgeCount = ({ rings }: Contour): number => rings.reduce((sum, ring) => sum + ring.length, 0)
 
-/** The edges that a chamfer breaks, and the foot of walls. */
+/** The edges that are broken, and the foot of walls. */
 export function edgeIssues(part: Part, feature: Feature): readonly NoRoom[] {
-  if (feature.kind !== 'chamfer') return filletIssues(feature)
+  if (!isEdgeBreak(feature)) return filletIssues(feature)
   const of = part.features.find(({ id }) => id === feature.of)
-  if (of && (of.kind === 'hole' || of.kind === 'chamfer' || !opensTo(of, feature.on)))
+  if (of && (of.kind === 'hole' || isEdgeBreak(of) || !opensTo(of, feature.on)))
     return [
       {
-        code: 'chamfer.of',
+        code: 'edges.of',
         sentence:
           of.kind === 'hole'
             ? 'say the mouth of a hole as its countersink.'
@@ -29,9 +30,34 @@ export function edgeIssues(part: Part, feature: Feature): readonly NoRoom[] {
       },
     ]
   const isBeside = (side: Side): boolean => axisOf(side) !== axisOf(feature.on)
-  return feature.along?.every(isBeside) === false
-    ? [{ code: 'chamfer.along', sentence: 'it breaks edges to sides next to its face only.' }]
-    : []
+  if (feature.along?.every(isBeside) === false)
+    return [{ code: 'edges.along', sentence: 'it breaks edges to sides next to its face only.' }]
+  return of || hasRoom(part, feature)
+    ? []
+    : [{ code: 'edges.wide', sentence: 'the part is not as large as what it takes off its edges.' }]
+}
+
+/** Whether the block has the width and the height that are taken off its edges. */
+function hasRoom(part: Part, feature: EdgeBreak): boolean {
+  const { deepMm, wideMm } = takenOffEdge(feature)
+  const sides = brokenEdges(part, feature)
+  return (
+    deepMm <= part.size[axisOf(feature.on)].mm + SAME_MM &&
+    sides.every((side) => {
+      const both = sides.some((other) => other !== side && axisOf(other) === axisOf(side))
+      return wideMm * (both ? 2 : 1) <= part.size[axisOf(side)].mm + SAME_MM
+    })
+  )
+}
+
+/** How far the break of an edge goes across its face, and down from it, mm. */
+export function takenOffEdge(feature: EdgeBreak): {
+  readonly wideMm: number
+  readonly deepMm: number
+} {
+  if (feature.kind === 'rounding') return { wideMm: feature.radius.mm, deepMm: feature.radius.mm }
+  const { angle, size } = feature
+  return { wideMm: size.mm, deepMm: size.mm * Math.tan(angle.rad) }
 }
 
 /** Whether a cutter with a round nose has room for the radius that a feature asks at the foot of its walls. */
@@ -94,6 +120,7 @@ function roomOf(feature: Feature): { readonly deep: number; readonly room: numbe
     case 'chamfer':
     case 'contour':
     case 'hole':
+    case 'rounding':
       return { deep: Infinity, room: Infinity }
   }
 }

@@ -3,6 +3,7 @@ import { type Issue } from '../../ground/issues'
 import { holeLimits, KNOWN_HOLE_FITS, parseThread } from '../../handbook/standards'
 import { printLength } from '../../handbook/units'
 import { asBought, hasWalls } from './bought'
+import { isEdgeBreak } from './brokenEdges'
 import { edgeIssues } from './checkEdges'
 import { mateLimits } from './mate'
 import { featureLabel, resolveRef } from './refs'
@@ -261,7 +262,7 @@ function featureQuestions(part: Part, feature: Feature): OpenQuestion[] {
       rest: 'How deep, or is it through?',
     })
   }
-  if (feature.kind !== 'step' && feature.kind !== 'chamfer' && !feature.place.centred) {
+  if (feature.kind !== 'step' && !isEdgeBreak(feature) && !feature.place.centred) {
     const needed = planeOf(feature.on).filter(
       (axis) => !(feature.kind === 'slot' && axis === feature.runs),
     )

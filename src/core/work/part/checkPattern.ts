@@ -1,4 +1,5 @@
 import { type Issue } from '../../ground/issues'
+import { isEdgeBreak } from './brokenEdges'
 import { featureLabel } from './refs'
 import { type Feature, type Hole, type Part } from './schema'
 import { holeCount } from './surfaces'
@@ -110,7 +111,7 @@ export function linkIssues(part: Part, feature: Feature, path: string): readonly
 export const linksOf = (feature: Feature): readonly string[] => [
   ...(feature.place.about === undefined ? [] : [feature.place.about]),
   ...(feature.kind === 'hole' && feature.pattern.kind === 'copy' ? [feature.pattern.of] : []),
-  ...(feature.kind === 'chamfer' && feature.of !== undefined ? [feature.of] : []),
+  ...(isEdgeBreak(feature) && feature.of !== undefined ? [feature.of] : []),
 ]
 
 function leadsBack(part: Part, feature: Feature): boolean {

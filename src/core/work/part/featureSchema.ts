@@ -230,11 +230,8 @@ export const ContourSchema = z.strictObject({
       'Its floor leans, and what stands over it towards these sides of the block is taken as well.',
     ),
 })
-export const ChamferSchema = z.strictObject({
-  ...common,
-  kind: z.literal('chamfer'),
-  size: PositiveLength,
-  angle: AngleSchema,
+/** Which edges are broken. */
+const edges = {
   along: z
     .array(SideSchema)
     .max(4)
@@ -245,6 +242,19 @@ export const ChamferSchema = z.strictObject({
   of: IdSchema.optional().describe(
     'The feature whose edges it breaks, where that opens to its face.',
   ),
+}
+export const ChamferSchema = z.strictObject({
+  ...common,
+  kind: z.literal('chamfer'),
+  size: PositiveLength,
+  angle: AngleSchema,
+  ...edges,
+})
+export const RoundingSchema = z.strictObject({
+  ...common,
+  kind: z.literal('rounding').describe('Edges that are rounded off by a quarter of a circle.'),
+  radius: PositiveLength,
+  ...edges,
 })
 
 export const FeatureSchema = z.discriminatedUnion('kind', [
@@ -255,4 +265,5 @@ export const FeatureSchema = z.discriminatedUnion('kind', [
   BossSchema,
   ContourSchema,
   ChamferSchema,
+  RoundingSchema,
 ])

@@ -26,8 +26,8 @@ export {
 export { CAST_PROCESSES } from './castingSchema'
 export { asBought, boughtOf, hasWalls, isToCut, staysAsBought } from './bought'
 export { cornerPoint, markedCorner } from './corner'
-export { MOST_FOOT_EDGES, opensTo } from './checkEdges'
-export { chamferedEdges } from './chamfered'
+export { MOST_FOOT_EDGES, opensTo, takenOffEdge } from './checkEdges'
+export { brokenEdges, isEdgeBreak } from './brokenEdges'
 export { type HolePlace, holesOf } from './holePlaces'
 export { opposedCorners, remainingOutline } from './outline'
 export { looseWords, nominalOf, requirementFigures, requirementTitle } from './requirementWords'
@@ -35,10 +35,10 @@ export { looseWith, mateLimits } from './mate'
 export {
   AngleSchema,
   type Bought,
-  type Chamfer,
   type Mate,
   type CastingSpec,
   type Contour,
+  type EdgeBreak,
   type Extent,
   type Face,
   type Feature,

@@ -420,7 +420,7 @@ describe('what contradicts itself is refused', () => {
     ['fillet.deep', withFeature({ ...footed, extent: { kind: 'deep', depth: mm(2) } })],
     ['fillet.wide', withFeature({ ...footed, up: mm(5) })],
     [
-      'chamfer.along',
+      'edges.along',
       withFeature({
         kind: 'chamfer',
         id: 'c',

@@ -79,6 +79,8 @@ export function featureLabel(feature: Feature): string {
       return contourLabel(feature)
     case 'chamfer':
       return `chamfer ${typed(feature.size)}`
+    case 'rounding':
+      return `rounding ${typed(feature.radius)}`
   }
 }
 

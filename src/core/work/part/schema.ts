@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import {
   type ChamferSchema,
+  type RoundingSchema,
   type ContourSchema,
   type ExtentSchema,
   FeatureSchema,
@@ -76,7 +77,8 @@ export type Extent = z.infer<typeof ExtentSchema>
 export type Hole = z.infer<typeof HoleSchema>
 export type Feature = z.infer<typeof FeatureSchema>
 export type Requirement = z.infer<typeof RequirementSchema>
-export type Chamfer = z.infer<typeof ChamferSchema>
+/** What breaks edges: by a slant, or by an arc. */
+export type EdgeBreak = z.infer<typeof ChamferSchema> | z.infer<typeof RoundingSchema>
 export type Contour = z.infer<typeof ContourSchema>
 export type CastingSpec = z.infer<typeof CastingSpecSchema>
 export type Stock = z.infer<typeof StockSchema>

@@ -11,6 +11,7 @@ import {
   withAxis,
 } from '../../ground/geometry'
 import { type AxisSurface, type PlaneSurface, type Surface } from './surface'
+import { isEdgeBreak } from './brokenEdges'
 import { contourPlane, contourSurfaces } from './contour'
 import { boltCirclePoints, gridPoints } from '../../handbook/patterns'
 import { axisOf, normalOf, oppositeOf, planeOf, sideAlong, SIDES, signOf, type Side } from './side'
@@ -260,7 +261,7 @@ export interface Box {
   readonly high: Point<'part'>
 }
 
-/** The box that a step, slot or pocket takes out; undefined for round features and chamfers. */
+/** The box that a step, slot or pocket takes out; undefined for round features and broken edges. */
 export function removedBox(part: Part, feature: Feature): Box | undefined {
   const span = boxSpans(part, feature)
   if (!span) return undefined
@@ -312,7 +313,6 @@ export function featureSurfaces(part: Part, feature: Feature): readonly Surface[
     }
     case 'boss': {
       const from = placePoint(part, feature.on, feature.place)
-      const to = add(from, scale(normalOf(feature.on), -feature.height.mm))
       const id = `${feature.id}.floor`
       const floor = { ...faceSurface(part, feature.on), id, owner: feature.id }
       const level = insideOf(part, feature.on, feature.height.mm)
@@ -323,7 +323,7 @@ export function featureSurfaces(part: Part, feature: Feature): readonly Surface[
           id: feature.id,
           owner: feature.id,
           from,
-          to,
+          to: add(from, scale(normalOf(feature.on), -feature.height.mm)),
           diameterMm: feature.diameter.mm,
           isOutside: true,
         },
@@ -337,6 +337,7 @@ export function featureSurfaces(part: Part, feature: Feature): readonly Surface[
     case 'contour':
       return contourSurfaces(part, feature)
     case 'chamfer':
+    case 'rounding':
       return []
   }
 }
@@ -375,6 +376,7 @@ export function partSurfaces(part: Part): ReadonlyMap<string, Surface> {
 /** The directions that may point up for a feature to be reached by the cutter; unit. */
 export function reachableFrom(part: Part, feature: Feature): readonly Point<'part'>[] {
   const on = normalOf(feature.on)
+  if (feature.kind === 'boss' || isEdgeBreak(feature)) return [on]
   const bothWays = (out: Point<'part'>): readonly Point<'part'>[] => [
     out,
     point(0 - out.x, 0 - out.y, 0 - out.z),
@@ -396,8 +398,5 @@ export function reachableFrom(part: Part, feature: Feature): readonly Point<'par
       const { out } = contourPlane(feature)
       return feature.through ? bothWays(out) : [out]
     }
-    case 'boss':
-    case 'chamfer':
-      return [on]
   }
 }

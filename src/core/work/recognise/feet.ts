@@ -32,11 +32,11 @@ export interface Footed {
   readonly rings: readonly Ring[]
 }
 
-/** How closely a face must be the arc that it is taken for, mm. */
-const NEAR_MM = 2e-3
-const LEAST_MM = 0.05
-/** A slant wider or deeper than this is no broken edge, mm (common practice, no source). */
-const MOST_SLANT_MM = 6
+/** How closely a face must be the arc that it is taken for, and how large that is at the least, mm. */
+export const NEAR_MM = 2e-3
+export const LEAST_MM = 0.05
+/** What is wider or deeper than this is no broken edge, mm (common practice, no source). */
+const MOST_BREAK_MM = 12
 
 /**
  * The arcs that lead from a flat up into its walls, of the radius that most of them have, and the outlines of the
@@ -63,15 +63,13 @@ export function footedBy(seen: Seen, face: Flat): Footed | undefined {
 }
 
 /**
- * The outline of the walls under a flat whose outer edges are broken by slants of one width.
+ * The outline of the walls under a flat whose outer edges are broken by slants, or by arcs, of one width.
  *
  * @returns nothing where they are not, or the walls make no outline.
  */
 export function wallsUnder(seen: Seen, face: Flat): Ring | undefined {
   const widths = besideEach(seen, face, (other) =>
-    (other.kind === 'plane' && !isUprightTo(face, other)) || other.kind === 'cone'
-      ? (edge) => slantWidth(seen, face.plane, edge, other)
-      : undefined,
+    isSlant(face, other) ? (edge) => breakWidth(seen, face.plane, edge, other) : undefined,
   )
   const [outer] = face.rings
   const widthMm = outer && mostOf([outer], widths)
@@ -109,12 +107,14 @@ function besideEach(
   return found
 }
 
-/** A wall that meets a flat square leads no farther than to its edge. */
-const isUprightTo = ({ plane }: Flat, other: SolidFace<'part'>): boolean =>
-  other.kind === 'plane' && Math.abs(dot(other.plane.out, plane.out)) < 1e-9
+/** Whether a face can lead on out of a flat: a wall that meets it square leads no farther than to its edge. */
+function isSlant({ plane }: Flat, other: SolidFace<'part'>): boolean {
+  if (other.kind === 'plane') return Math.abs(dot(other.plane.out, plane.out)) > 1e-9
+  return other.kind === 'cone' || other.kind === 'torus' || other.kind === 'cylinder'
+}
 
-/** How far a slant that goes down from an edge of a flat leads out of it, mm. */
-function slantWidth(
+/** How far a slant or an arc that goes down from an edge of a flat leads out of it, mm. */
+function breakWidth(
   seen: Seen,
   plane: Plane<'part'>,
   edge: Edge,
@@ -124,11 +124,11 @@ function slantWidth(
     (seen.solid.edges[one]?.points ?? []).map((p) => alongPlane(plane, p)),
   )
   const low = Math.min(...places.map(({ out }) => out))
-  if (low > -LEAST_MM || low < -MOST_SLANT_MM) return undefined
+  if (low > -LEAST_MM || low < -MOST_BREAK_MM) return undefined
   // What runs along its lower edge is as far out there as it is anywhere.
   const feet = places.filter(({ out }) => out < low + NEAR_MM)
   const wide = Math.min(...feet.map((place) => distanceToEdge(edge, place)))
-  return wide > LEAST_MM && wide < MOST_SLANT_MM ? wide : undefined
+  return wide > LEAST_MM && wide < MOST_BREAK_MM ? wide : undefined
 }
 
 function isClosed({ points }: SolidEdge<'part'>): boolean {
@@ -136,7 +136,7 @@ function isClosed({ points }: SolidEdge<'part'>): boolean {
   return first !== undefined && last !== undefined && norm(subtract(first, last)) < NEAR_MM
 }
 
-function middleOf({ points }: SolidEdge<'part'>): SolidEdge<'part'>['points'][number] {
+export function middleOf({ points }: SolidEdge<'part'>): SolidEdge<'part'>['points'][number] {
   const [first, last] = [points[0], points[points.length - 1]]
   return points.length === 2 && first && last
     ? scale(add(first, last), 0.5)
@@ -144,7 +144,7 @@ function middleOf({ points }: SolidEdge<'part'>): SolidEdge<'part'>['points'][nu
 }
 
 /** The edge of a flat on which a place lies. */
-function edgeAt({ plane, rings }: Flat, at: SolidEdge<'part'>['points'][number]) {
+export function edgeAt({ plane, rings }: Flat, at: SolidEdge<'part'>['points'][number]) {
   const place = alongPlane(plane, at)
   for (const [ring, corners] of rings.entries())
     for (const [index, edge] of edgesOf(corners).entries())
@@ -165,16 +165,17 @@ function heightOver(
   return top < LEAST_MM || Math.min(...heights) < -NEAR_MM ? undefined : top
 }
 
-/** Whether a face is the arc that leaves a floor along an edge and ends upright: as high as its radius. */
-function isArc(
+/** Whether a face is the arc that leaves a flat along an edge, up or down, and ends upright: as high as its radius. */
+export function isArc(
   plane: Plane<'part'>,
   edge: Edge,
   face: SolidFace<'part'>,
   radiusMm: number,
 ): boolean {
   const { out, x, y } = alongPlane(plane, face.at)
-  const off = Math.hypot(distanceToEdge(edge, { x, y }), radiusMm - out) - radiusMm
-  return Math.abs(off) < NEAR_MM && out > NEAR_MM
+  const high = Math.abs(out)
+  const off = Math.hypot(distanceToEdge(edge, { x, y }), radiusMm - high) - radiusMm
+  return Math.abs(off) < NEAR_MM && high > NEAR_MM
 }
 
 /** The radius that most of the length of outlines has. */

@@ -7,31 +7,19 @@ import {
   scale,
   subtract,
 } from '../../ground/geometry'
-import {
-  circleRing,
-  edgesOf,
-  gapToRings,
-  isWithin,
-  middleOfEdge,
-  type Ring,
-  ringBounds,
-} from '../../ground/outline'
+import { circleRing, edgesOf, isWithin, middleOfEdge, type Ring } from '../../ground/outline'
 import { acrossOf, onPlane, type Plane } from '../../ground/recipe'
 import { type Contour, normalOf, type Side, SIDES, tidyDirection } from '../part'
 import { type SolidFace } from '../solid'
 import { footedBy } from './feet'
 import { nearestSide } from './holes'
-import { withoutNotches } from './notches'
+import { withoutNotches, withSquareCorners } from './notches'
+import { placesIn } from './places'
 import { type Seen, STEP_MM, tidy } from './seen'
 
 type At = Point<'part'>
 type Flat = SolidFace<'part'> & { readonly kind: 'plane' }
 type Round = SolidFace<'part'> & { readonly kind: 'cylinder' }
-
-/** Places each way in which it is looked whether a flat can be come at. */
-const GRID = 7
-/** A rim of a flat that may be covered by the triangles of a round beside it, mm. */
-const RIM_MM = 0.05
 
 export type FoundContour = Omit<Contour, 'id' | 'name'>
 
@@ -68,24 +56,6 @@ function isClear(seen: Seen, plane: Plane<'part'>, rings: readonly Ring[]): bool
   )
 }
 
-/** Places spread over a region, and just inside of its edges. */
-export function placesIn(rings: readonly Ring[]): readonly PlanePoint[] {
-  const { high, low } = ringBounds(rings)
-  const grid = Array.from({ length: GRID * GRID }, (_, i) => ({
-    x: low.x + ((high.x - low.x) * ((i % GRID) + 0.5)) / GRID,
-    y: low.y + ((high.y - low.y) * (Math.floor(i / GRID) + 0.5)) / GRID,
-  }))
-  const margin = Math.min(RIM_MM, 0.1 * Math.min(high.x - low.x, high.y - low.y))
-  const rim = edgesOf(rings[0] ?? []).flatMap((edge) => {
-    const { left, middle } = middleOfEdge(edge)
-    return [1, -1].map((side) => ({
-      x: middle.x + left.x * side * 2 * margin,
-      y: middle.y + left.y * side * 2 * margin,
-    }))
-  })
-  return [...grid, ...rim].filter((p) => gapToRings(rings, p) < -margin)
-}
-
 /** A flat that is reached straight from outside: the floor of what was cut. */
 export function levelOn(seen: Seen, face: Flat): FoundContour | undefined {
   const plane = tidyPlane(face.plane)
@@ -102,7 +72,9 @@ export function levelOn(seen: Seen, face: Flat): FoundContour | undefined {
     plane,
     rings.map((ring, i) => {
       const own = marked(seen, plane, ring, rings)
-      return i === 0 ? withoutNotches(seen, plane, own) : own
+      if (i > 0) return own
+      const outer = withoutNotches(seen, plane, own)
+      return clear.length > 0 && rings.length === 1 ? withSquareCorners(seen, plane, outer) : outer
     }),
     'inside',
     false,

@@ -1,8 +1,9 @@
 import { type PlanePoint } from '../../ground/geometry'
-import { ringArea } from '../../ground/outline'
+import { isWithin, rectangleRing, ringArea, ringBounds } from '../../ground/outline'
 import { onPlane, type Plane } from '../../ground/recipe'
 import { type Contour } from '../part'
-import { type Seen, STEP_MM } from './seen'
+import { placesIn } from './places'
+import { type Seen, STEP_MM, tidy } from './seen'
 
 type Marked = Contour['rings'][number]
 
@@ -38,6 +39,26 @@ export function withoutNotches(seen: Seen, plane: Plane<'part'>, ring: Marked): 
   return ring
 }
 
+/**
+ * An outline that is open all round as the rectangle about it, where a tool that goes over all of that meets nothing:
+ * an edge that is rounded off beside a slant has cut its corner away.
+ */
+export function withSquareCorners(seen: Seen, plane: Plane<'part'>, ring: Marked): Marked {
+  if (ring.length <= 4 || ring.some(({ open }) => !open)) return ring
+  const { high, low } = ringBounds([ring])
+  const square = rectangleRing(low, high)
+  const more = placesIn([square]).filter((p) => !isWithin([ring], p))
+  return more.every((p) => isFreeAt(seen, plane, p))
+    ? square.map(({ x, y }) => ({ x: tidy(x), y: tidy(y), open: true as const }))
+    : ring
+}
+
+/** Whether a tool that comes straight down to a place of a plane meets nothing. */
+function isFreeAt(seen: Seen, plane: Plane<'part'>, at: PlanePoint): boolean {
+  const over = onPlane(plane, at, STEP_MM)
+  return !seen.isMetal(over) && seen.isOpen(over, plane.out)
+}
+
 const isFree = (
   seen: Seen,
   plane: Plane<'part'>,
@@ -47,7 +68,8 @@ const isFree = (
 ): boolean =>
   SHARES.every(([s, t]) => {
     const r = 1 - s - t
-    const p = { x: s * a.x + t * b.x + r * c.x, y: s * a.y + t * b.y + r * c.y }
-    const over = onPlane(plane, p, STEP_MM)
-    return !seen.isMetal(over) && seen.isOpen(over, plane.out)
+    return isFreeAt(seen, plane, {
+      x: s * a.x + t * b.x + r * c.x,
+      y: s * a.y + t * b.y + r * c.y,
+    })
   })

@@ -12,15 +12,8 @@ import { alongPlane, onPlane, type Plane } from '../../ground/recipe'
 import { axisOf, normalOf, SIDES, signOf } from '../part'
 import { type SolidFace } from '../solid'
 import { wallsUnder } from './feet'
-import {
-  contourOf,
-  corner,
-  type FoundContour,
-  isAlongAxis,
-  isIsland,
-  placesIn,
-  tidyPlane,
-} from './levels'
+import { contourOf, corner, type FoundContour, isAlongAxis, isIsland, tidyPlane } from './levels'
+import { placesIn } from './places'
 import { type Seen, STEP_MM } from './seen'
 
 type Flat = SolidFace<'part'> & { readonly kind: 'plane' }

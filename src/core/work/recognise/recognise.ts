@@ -1,11 +1,12 @@
 import { polygonHull } from 'd3-polygon'
 import { type Point, withAxis } from '../../ground/geometry'
-import { edgesOf, flatRing, type Ring, ringArea } from '../../ground/outline'
+import { type Edge, edgesOf, flatRing, type Ring, ringArea } from '../../ground/outline'
 import { onPlane, type Plane, type Recipe } from '../../ground/recipe'
 import {
   axisOf,
   type Feature,
   freeId,
+  isEdgeBreak,
   type Model,
   newPart,
   opensTo,
@@ -17,12 +18,13 @@ import {
 import { isOutline, takenBy } from '../stock'
 import { type Solid, type SolidFace } from '../solid'
 import { findStacks } from './bores'
+import { breakOf, chamferOf, type FoundBreak, ROUNDING_MM } from './breaks'
 import { footedBy } from './feet'
 import { type FoundHole, holesOfStack, sayHole, type Unmade } from './holes'
 import { type FoundContour, levelOn } from './levels'
 import { outlineAlong, windowsIn } from './outlines'
 import { gatherHoles } from './patterns'
-import { chamferOf, type FoundChamfer, restOf } from './rest'
+import { restOf } from './rest'
 import { type Grain, roundedTo } from './rounded'
 import { Seen, tidy } from './seen'
 import { wallsOf } from './walls'
@@ -64,7 +66,7 @@ export function recognise(solid: Solid<'part'>, name: string, grain: Grain = 1e-
   }
   addHoles(seen, add)
   addContours(seen, () => part, add)
-  addChamfers(seen, part, add, () => true)
+  addBreaks(seen, part, add, () => true)
   const outlines = sideOutlines(seen)
   for (const side of SIDES)
     if ((outlines[side]?.length ?? 0) === 0)
@@ -110,7 +112,7 @@ function addContours(seen: Seen, part: () => Part, add: Add): void {
   }
   // What is bent goes round the part in one cut; straight slants are cut by themselves where a tool comes at them.
   const feet = flats.filter(looksUpOrDown).flatMap((face) => footedBy(seen, face)?.radiusMm ?? [])
-  addOutlines(({ rings }) => rings.some((ring) => isBent(ring, feet)))
+  addOutlines((outline) => isBent(outline, feet))
   for (const face of flats)
     for (const window of windowsIn(seen, face, isRoundHole(seen)))
       if (explainsMore(seen, part(), window)) add('window', sayContour(part(), window), [])
@@ -126,21 +128,34 @@ function addContours(seen: Seen, part: () => Part, add: Add): void {
     const said = sayContour(part(), level)
     add(said.kind === 'contour' ? STEMS(said.plane.out) : said.kind, said, [face.index])
   }
-  addChamfers(seen, part(), add, ({ along }) => along !== undefined)
+  addBreaks(seen, part(), add, ({ along }) => along !== undefined)
   addOutlines(() => true)
 }
 
 /** A floor, as it lies: an arc at its foot is left by the nose of the cutter that cuts it. */
 const looksUpOrDown = ({ plane }: Flat): boolean => Math.abs(plane.out.z) > 1 - 1e-9
 
-/** Whether an outline has an arc that is no foot of a wall. */
-const isBent = (ring: Ring, feet: readonly number[]): boolean =>
-  edgesOf(ring).some(
-    (edge) =>
-      edge.kind === 'arc' &&
-      (edge.turnRad > 0 === ringArea(ring) > 0 ||
-        feet.every((radius) => Math.abs(radius - edge.radiusMm) > SAME_RADIUS_MM)),
+/** Whether an outline has an arc that is neither the foot of a wall nor an edge of the block that is rounded off. */
+const isBent = ({ plane, rings }: FoundContour, feet: readonly number[]): boolean =>
+  rings.some((ring) =>
+    edgesOf(ring).some((edge, i) => {
+      if (edge.kind === 'line') return false
+      if (edge.turnRad > 0 === ringArea(ring) > 0)
+        return Math.abs(plane.out.z) > 1 - 1e-9 || !isRounded(ring, edge, i)
+      return feet.every((radius) => Math.abs(radius - edge.radiusMm) > SAME_RADIUS_MM)
+    }),
   )
+
+/** Whether an edge of an outline goes by a quarter of a turn from one side of the block to another. */
+const isRounded = (
+  ring: FoundContour['rings'][number],
+  { radiusMm, turnRad }: Edge & { kind: 'arc' },
+  i: number,
+): boolean =>
+  radiusMm <= ROUNDING_MM &&
+  Math.abs(Math.abs(turnRad) - Math.PI / 2) < 1e-3 &&
+  [i + ring.length - 1, i + 1].every((one) => ring[one % ring.length]?.open === true)
+
 const SAME_RADIUS_MM = 1e-2
 
 const STEMS = (out: { x: number; y: number; z: number }): string =>
@@ -173,29 +188,35 @@ const isRoundHole =
     )
   }
 
-type SaidChamfer = Extract<SaidShape, { kind: 'chamfer' }>
+type SaidBreak = Extract<SaidShape, { kind: 'chamfer' | 'rounding' }>
 
-function addChamfers(
+interface FoundGroup {
+  readonly said: SaidBreak
+  readonly along: Side[]
+  readonly faces: number[]
+}
+
+function addBreaks(
   seen: Seen,
   part: Part,
   add: Add,
-  isWanted: (found: FoundChamfer) => boolean,
+  isWanted: (found: FoundBreak) => boolean,
 ): void {
-  const groups = new Map<string, { said: SaidChamfer; along: Side[]; faces: number[] }>()
+  const groups = new Map<string, FoundGroup>()
   for (const face of seen.solid.faces) {
-    if (face.kind !== 'plane' || seen.isKnown(face)) continue
-    const found = chamferOf(seen, face)
+    if (seen.isKnown(face)) continue
+    const found = breakOf(seen, face)
     if (!found || !isWanted(found)) continue
-    const { along, on, rad, widthMm } = found
+    const { along, on, said } = found
     const of = mouthBeside(part, found)
-    const key = `${on} ${widthMm.toFixed(3)} ${rad.toFixed(4)} ${of ?? (along ? 'edge' : 'inside')}`
-    const known = groups.get(key) ?? {
+    // What rounds neither an edge of the block nor the mouth of a feature is named, and no more.
+    if (said.kind === 'rounding' && !along && of === undefined) continue
+    const key = `${on} ${keyOf(said)} ${of ?? (along ? 'edge' : 'inside')}`
+    const known: FoundGroup = groups.get(key) ?? {
       said: {
-        kind: 'chamfer' as const,
+        ...said,
         on,
         place: { dims: [], centred: true },
-        size: { mm: widthMm },
-        angle: { rad },
         ...(of !== undefined && { of }),
       },
       along: [],
@@ -205,19 +226,28 @@ function addChamfers(
     known.faces.push(face.index)
     groups.set(key, known)
   }
-  for (const { along, faces, said } of groups.values())
-    add('chamfer', said.of === undefined ? { ...said, along } : said, faces)
+  for (const { along, faces, said } of groups.values()) {
+    const { of, ...some } = said
+    const isWhole =
+      of !== undefined && !seen.takesEdge(takenOf(part, { ...said, id: 'trial' } as Feature))
+    add(said.kind, isWhole ? said : { ...some, along }, faces)
+  }
 }
 
-/** The feature whose mouth a chamfer breaks: the outline that is cut all round its side, else that of the walls beside. */
-const mouthBeside = ({ features }: Part, { along, beside, on }: FoundChamfer): string | undefined =>
+const keyOf = (said: FoundBreak['said']): string =>
+  said.kind === 'chamfer'
+    ? `${said.size.mm.toFixed(3)} ${said.angle.rad.toFixed(4)}`
+    : `R${said.radius.mm.toFixed(3)}`
+
+/** The feature whose edges are broken: the outline that is cut all round that side, else that of the walls beside. */
+const mouthBeside = ({ features }: Part, { along, beside, on }: FoundBreak): string | undefined =>
   features.find((one) => along && isOutline(one, on))?.id ??
   features.find(
     (one) =>
       !along &&
       beside.includes(one.id) &&
       one.kind !== 'hole' &&
-      one.kind !== 'chamfer' &&
+      !isEdgeBreak(one) &&
       opensTo(one, on),
   )?.id
 

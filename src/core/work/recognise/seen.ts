@@ -103,6 +103,21 @@ export class Seen {
     )
   }
 
+  /** Whether an edge of the solid goes through what a feature would take, so that it would take metal. */
+  takesEdge(recipe: Recipe<'part'> | undefined): boolean {
+    if (!recipe) return false
+    const pieces = piecesOf(recipe)
+    return this.solid.edges.some(({ points }) => {
+      const [a, b] = [points[(points.length - 1) >> 1], points[points.length >> 1]]
+      if (!a || !b) return false
+      const middle = scale(add(a, b), 0.5)
+      return pieces.some(
+        ({ bounds, recipe: piece }) =>
+          isWithin(bounds, middle, 0) && gapTo(piece, middle) < -STEP_MM,
+      )
+    })
+  }
+
   private lieOn(face: SolidFace<'part'>, pieces: readonly Piece[]): boolean {
     const near = face.kind === 'plane' ? 1e-3 : 2 * this.meshMm
     const places = this.placesOn(face)

@@ -126,7 +126,7 @@ export function pairSurfaces(before: readonly Drawn[], after: readonly Drawn[]):
 const FAR_SHARE = 0.35
 /** Kinds that may stand for each other: a recogniser may say a slot once and a contour the next time. */
 const family = ({ kind }: Feature): string =>
-  kind === 'hole' || kind === 'boss' || kind === 'chamfer' ? kind : 'milled'
+  kind === 'hole' || kind === 'boss' || kind === 'chamfer' || kind === 'rounding' ? kind : 'milled'
 
 /** What lengths of the old part are multiplied by to be held against the new one: the unit may have been set right. */
 export const timesBetween = (before: Part, after: Part): number =>

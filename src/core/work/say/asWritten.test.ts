@@ -207,6 +207,22 @@ describe('taken as written', () => {
         'chamfer .02 x 45°, on top, centred, round the mouth of key slot',
       ],
       [block, 'break edges of top 0.3', 'chamfer 0.3 x 45°, on top, centred'],
+      [
+        block,
+        'chamfer 1 on top, left and right',
+        'chamfer 1 x 45°, on top, centred, only at left end and right end',
+      ],
+      [block, 'round the edges of top R2', 'rounding 2, on top, centred'],
+      [
+        block,
+        'rounded edges R1.5 on base at left and back',
+        'rounding 1.5, on base, centred, only at left end and back',
+      ],
+      [
+        inchBore,
+        'edge radius .03 round key slot',
+        'rounding .03, on top, centred, round the mouth of key slot',
+      ],
       // A drawing office, in the words of the standards.
       [
         withBore,

@@ -188,8 +188,8 @@ const OWN = {
   head: 'counterbore or countersink',
   corner: 'corner radius',
   fillet: 'floor radius',
-  only: 'edges of its own; only a chamfer has them',
-  of: 'edges of another; only a chamfer breaks them',
+  only: 'edges of its own; only a chamfer or a rounding has them',
+  of: 'edges of another; only a chamfer or a rounding breaks them',
   start: 'place where it starts',
 } as const
 

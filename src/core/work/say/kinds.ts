@@ -11,6 +11,7 @@ const KINDS: Readonly<Record<string, (feature: Feature) => boolean>> = {
   pocket: (f) => f.kind === 'pocket',
   boss: (f) => f.kind === 'boss',
   chamfer: (f) => f.kind === 'chamfer',
+  rounding: (f) => f.kind === 'rounding',
 }
 
 export const KIND_WORDS: readonly string[] = Object.keys(KINDS)

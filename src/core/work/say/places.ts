@@ -38,7 +38,7 @@ export function readOn(scanner: Scanner, part: Part, said: Clauses): void {
 export function readAt(scanner: Scanner, part: Part, said: Clauses): void {
   const face = readFaceIfAny(scanner, part)
   if (face) {
-    said.at = face
+    takeBeside(scanner, part, said, face)
     return
   }
   if (readCoordinate(scanner, said)) return
@@ -52,6 +52,20 @@ export function readAt(scanner: Scanner, part: Part, said: Clauses): void {
     scanner.position = start
   }
   readFace(scanner, part)
+}
+
+/** A side, or several: “left end and back”. */
+function takeBeside(scanner: Scanner, part: Part, said: Clauses, face: Side): void {
+  const sides = [face]
+  for (;;) {
+    const more = scanner.attempt(() =>
+      scanner.skip('and', '&') ? readFaceIfAny(scanner, part) : undefined,
+    )
+    if (!more) break
+    sides.push(more)
+  }
+  if (sides.length > 1) said.only = sides
+  else said.at = face
 }
 
 /** Asks from which faces two figures are measured. */
@@ -143,7 +157,7 @@ function readBareClause(scanner: Scanner, part: Part, said: Clauses): void {
   const face = said.on && said.at ? undefined : readFaceIfAny(scanner, part)
   const at = face && said.on ? scanner.length() : undefined
   if (face && at) said.dims.push({ from: face, at })
-  else if (face && said.on) said.at = face
+  else if (face && said.on) takeBeside(scanner, part, said, face)
   else if (face) said.on = face
   if (face) return
   if (readLimitsIfAny(scanner))

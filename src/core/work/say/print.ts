@@ -1,4 +1,5 @@
 import {
+  isEdgeBreak,
   type Feature,
   featureLabel,
   type Hole,
@@ -102,8 +103,8 @@ function featureWords(part: Part, feature: Feature, say: Say): string {
       clauses.push(`countersink ${say(head.diameter)} x ${printAngle(head.angle)}`)
   }
   if (feature.kind === 'pocket' && feature.corner) clauses.push(`corner ${say(feature.corner)}`)
-  if (feature.kind === 'chamfer' && feature.along) clauses.push(edgeWords(part, feature.along))
-  if (feature.kind === 'chamfer' && feature.of !== undefined)
+  if (isEdgeBreak(feature) && feature.along) clauses.push(edgeWords(part, feature.along))
+  if (isEdgeBreak(feature) && feature.of !== undefined)
     clauses.push(`round the mouth of ${refWord(part, feature.of)}`)
   if ('fillet' in feature && feature.fillet && feature.kind !== 'contour')
     clauses.push(`floor radius ${say(feature.fillet)}`)
@@ -149,6 +150,8 @@ function headOf(feature: Feature, say: (length: Length) => string): string {
       return `contour ${featureLabel(feature)}`
     case 'chamfer':
       return `chamfer ${say(feature.size)} x ${printAngle(feature.angle)}`
+    case 'rounding':
+      return `rounding ${say(feature.radius)}`
   }
 }
 

@@ -1,8 +1,9 @@
 import { type Axis } from '../../ground/geometry'
-import { type Feature, type Part, planeOf, type Side } from '../part'
+import { type EdgeBreak, type Feature, type Part, planeOf, type Side } from '../part'
 import { type Length } from '../../handbook/units'
 import { clauses, shared } from './clauses'
 import { type Clauses } from './said'
+import { RADIUS_SIGN } from './places'
 import { readHole } from './readHole'
 import { readRefIfAny } from './readRef'
 import { type Scanner } from './scanner'
@@ -27,6 +28,7 @@ export const FEATURE_HEADS = [
   'pocket',
   'boss',
   'chamfer',
+  'rounding',
 ] as const
 
 const HEAD_NAMES = {
@@ -41,6 +43,17 @@ const HEAD_NAMES = {
     'break edges of',
     'break edges',
     'break edge',
+  ],
+  rounding: [
+    'roundings',
+    'rounded edges of',
+    'rounded edges',
+    'rounded edge',
+    'round the edges of',
+    'round the edges',
+    'round edges of',
+    'edge radius',
+    'edge radii',
   ],
 } as const
 
@@ -66,10 +79,11 @@ export function readFeature(scanner: Scanner, part: Part): Feature {
     case 'boss':
       return readBoss(scanner, part)
     case 'chamfer':
-      return readChamfer(scanner, part)
+    case 'rounding':
+      return readEdgeBreak(scanner, part, head)
     case undefined:
       throw scanner.failure(
-        'Begin with what it is: bore, hole, 4 holes, bolt circle, slot, step, pocket, boss or chamfer.',
+        'Begin with what it is: bore, hole, 4 holes, bolt circle, slot, step, pocket, boss, chamfer or rounding.',
       )
   }
 }
@@ -199,7 +213,9 @@ function readBoss(scanner: Scanner, part: Part): Feature {
 }
 
 const ROUND = {
-  on: [
+  round: [
+    'on all edges of',
+    'on the edges of',
     'all round the edges of',
     'all round',
     'all around',
@@ -211,12 +227,9 @@ const ROUND = {
   ],
 } as const
 
-function readChamfer(scanner: Scanner, part: Part): Feature {
+function readEdgeBreak(scanner: Scanner, part: Part, kind: EdgeBreak['kind']): Feature {
   const first = scanner.attempt(() => readFaceIfAny(scanner, part))
-  const size = scanner.needLength('How large is the chamfer? For example “chamfer 1 x 45°”.')
-  const angle = takeBy(scanner)
-    ? scanner.needAngle('What angle has the chamfer?')
-    : { rad: Math.PI / 4, typed: '45°' }
+  const form = kind === 'chamfer' ? readSlant(scanner) : readArc(scanner)
   scanner.skip(',')
   const round = scanner.attempt(() =>
     scanner.takeOf(ROUND) ? readFaceIfAny(scanner, part) : undefined,
@@ -225,22 +238,41 @@ function readChamfer(scanner: Scanner, part: Part): Feature {
     ? undefined
     : scanner.attempt(() => (scanner.takeOf(ROUND) ? readRefIfAny(scanner, part) : undefined))
   scanner.skip('all round', 'all around')
+  const start = scanner.position
   const said = clauses(scanner, part)
+  const one = round ?? first
+  if (one && said.on && said.on !== one) {
+    scanner.position = start
+    throw scanner.failure('Two faces are said; it is on one of them.')
+  }
   const of = part.features.find(({ id }) => id === (said.of ?? mouth))
   if (mouth !== undefined && !of)
     throw scanner.failure('Say round which feature, not round one of its faces.')
-  const on = round ?? first ?? said.on ?? of?.on
+  const on = one ?? said.on ?? of?.on
   const along = said.only ?? (said.at && [said.at])
   return {
-    ...shared(scanner, part, 'chamfer', { ...said, ...(on && { on }), centred: true }, [
+    ...shared(scanner, part, kind, { ...said, ...(on && { on }), centred: true }, [
       'at',
       'only',
       'of',
     ]),
-    kind: 'chamfer',
-    size,
-    angle,
+    ...form,
     ...(along && { along }),
     ...(of && { of: of.id }),
   }
+}
+
+function readSlant(scanner: Scanner) {
+  const size = scanner.needLength('How large is the chamfer? For example “chamfer 1 x 45°”.')
+  const angle = takeBy(scanner)
+    ? scanner.needAngle('What angle has the chamfer?')
+    : { rad: Math.PI / 4, typed: '45°' }
+  return { kind: 'chamfer', size, angle } as const
+}
+
+function readArc(scanner: Scanner) {
+  scanner.skip('R')
+  scanner.pattern(RADIUS_SIGN)
+  const radius = scanner.needLength('What radius have the edges? For example “rounding 2”.')
+  return { kind: 'rounding', radius } as const
 }

@@ -32,9 +32,9 @@ export interface Clauses {
   corner?: Length
   /** What is left between walls and floor. */
   fillet?: Length
-  /** The edges of a chamfer, by the sides beside them; none: edges further in. */
+  /** The edges that are broken, by the sides beside them; none: edges further in. */
   only?: Side[]
-  /** The feature whose edges a chamfer breaks. */
+  /** The feature whose edges are broken. */
   of?: string
   /** How far inside the face of the block a hole has its mouth. */
   start?: Length

@@ -137,6 +137,9 @@ const foot = fc.option(
   mm(1, 3).map((fillet) => ({ fillet })),
   { nil: {} },
 )
+const sidesBeside = fc.option(fc.subarray(['left', 'right', 'front', 'back'] as const), {
+  nil: undefined,
+})
 const features: fc.Arbitrary<Feature> = fc.oneof(
   fc
     .tuple(
@@ -192,21 +195,21 @@ const features: fc.Arbitrary<Feature> = fc.oneof(
   fc
     .tuple(base, mm(2, 30), mm(2, 30), foot)
     .map(([b, diameter, height, f]): Feature => ({ ...b, kind: 'boss', diameter, height, ...f })),
-  fc
-    .tuple(
-      base,
-      mm(1, 5),
-      angle,
-      fc.option(fc.subarray(['left', 'right', 'front', 'back'] as const), { nil: undefined }),
-    )
-    .map(([b, chamfer, a, along]): Feature => ({
-      ...b,
-      kind: 'chamfer',
-      size: chamfer,
-      angle: a,
-      place: { dims: [], centred: true },
-      ...(along && { along: [...along] }),
-    })),
+  fc.tuple(base, mm(1, 5), angle, sidesBeside).map(([b, chamfer, a, along]): Feature => ({
+    ...b,
+    kind: 'chamfer',
+    size: chamfer,
+    angle: a,
+    place: { dims: [], centred: true },
+    ...(along && { along: [...along] }),
+  })),
+  fc.tuple(base, mm(1, 5), sidesBeside).map(([b, radius, along]): Feature => ({
+    ...b,
+    kind: 'rounding',
+    radius,
+    place: { dims: [], centred: true },
+    ...(along && { along: [...along] }),
+  })),
 )
 
 const said = (text: string, on: Part = part) => {

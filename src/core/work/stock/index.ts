@@ -1,6 +1,6 @@
 export { hasMetal } from './metal'
 export { draftMm, leaningSide } from './draft'
-export { isOutline } from './chamfered'
+export { isOutline } from './brokenEdges'
 export { boughtSolid, nominalSolid, solidNow, stateFinished, takenBy, takenSoFar } from './solid'
 export {
   afterCut,

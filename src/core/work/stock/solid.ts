@@ -4,6 +4,7 @@ import {
   axisOf,
   holeLines,
   insideOf,
+  isEdgeBreak,
   normalOf,
   outwardOf,
   placePoint,
@@ -16,7 +17,7 @@ import {
   type Side,
 } from '../part'
 import { parseThread, tappingDrillMm } from '../../handbook/standards'
-import { chamferTaken } from './chamfered'
+import { brokenOff } from './brokenEdges'
 import { contourTaken } from './contourTaken'
 import { draftWedges } from './draft'
 import { type Boxlike, boxFloor } from './floors'
@@ -35,9 +36,7 @@ export function takenBy(
   if (feature.kind === 'hole') return { kind: 'united', of: holesTaken(part, feature, block) }
   if (feature.kind === 'boss') return roundBoss(part, feature, block)
   if (feature.kind === 'contour') return contourTaken(part, feature, block)
-  return feature.kind === 'chamfer'
-    ? chamferTaken(part, feature, block)
-    : boxTaken(part, feature, block)
+  return isEdgeBreak(feature) ? brokenOff(part, feature, block) : boxTaken(part, feature, block)
 }
 
 /** All round the boss the face is cut down to its foot; the boss stays. */

@@ -1,11 +1,11 @@
 import { cross, dot, type Point, scale, add, subtract, withAxis } from '../../ground/geometry'
-import { type Corner, type Ring } from '../../ground/outline'
+import { type Ring } from '../../ground/outline'
 import { acrossOf, type Bounds, type Plane, prism, type Recipe } from '../../ground/recipe'
 import {
   axisOf,
-  type Chamfer,
-  chamferedEdges,
+  brokenEdges,
   type Contour,
+  type EdgeBreak,
   type Feature,
   levelOf,
   MOST_FOOT_EDGES,
@@ -14,32 +14,33 @@ import {
   placePoint,
   type Side,
   signOf,
+  takenOffEdge,
 } from '../part'
 import { boxFloor, contourFloor } from './floors'
 import { grown } from './over'
 import { type Floor, stripRound, stripsAlong } from './strips'
 
-/** What a chamfer takes off edges; undefined where it is not known of which. */
-export function chamferTaken(
+/** What a slant or an arc takes off edges; undefined where it is not known of which. */
+export function brokenOff(
   part: Part,
-  chamfer: Chamfer,
+  taker: EdgeBreak,
   block: Bounds<'part'>,
 ): Recipe<'part'> | undefined {
-  const [first, ...rest] = barsOf(part, chamfer, block)
+  const [first, ...rest] = barsOf(part, taker, block)
   return first && rest.length > 0 ? { kind: 'united', of: [first, ...rest] } : first
 }
 
-function barsOf(part: Part, chamfer: Chamfer, block: Bounds<'part'>): readonly Recipe<'part'>[] {
-  const { along, id: own, of, on } = chamfer
+function barsOf(part: Part, taker: EdgeBreak, block: Bounds<'part'>): readonly Recipe<'part'>[] {
+  const { along, id: own, of, on } = taker
   const feature = part.features.find(({ id }) => id === of)
-  if (feature) return alongFeature(part, chamfer, feature, block)
+  if (feature) return alongFeature(part, taker, feature, block)
   const outlines = part.features.filter((one) => isOutline(one, on))
   if (outlines.length === 0)
-    return chamferedEdges(part, chamfer).map((side) => barAlong(part, chamfer, side, grown(block)))
+    return brokenEdges(part, taker).map((side) => barAlong(part, taker, side, grown(block)))
   // Of one that an older recogniser found it is not known how far round it goes.
   return along || part.model?.faces[own]
     ? []
-    : outlines.flatMap((one) => alongFeature(part, chamfer, one, block))
+    : outlines.flatMap((one) => alongFeature(part, taker, one, block))
 }
 
 /** Whether it is cut all round a side, so that the edges of that are not those of the block. */
@@ -53,18 +54,14 @@ const isSquareTo = ({ plane: { out } }: Contour, on: Side): boolean =>
 const overOf = (part: Part, side: Side, block: Bounds<'part'>): number =>
   Math.abs((signOf(side) > 0 ? block.high : block.low)[axisOf(side)] - levelOf(part, side))
 
-/** How far a chamfer goes down from its face, mm. */
-const deepOf = ({ angle, size }: Chamfer): number => size.mm * Math.tan(angle.rad)
-
-/** The three-cornered bar outside of the slant along one edge: across to the side beside, up out of its face. */
+/** The bar outside of the slant or the arc along one edge: across to the side beside, up out of its face. */
 function barAlong(
   part: Part,
-  chamfer: Chamfer,
+  taker: EdgeBreak,
   beside: Side,
   block: Bounds<'part'>,
 ): Recipe<'part'> {
-  const { on } = chamfer
-  const [wide, deep] = [chamfer.size.mm, deepOf(chamfer)]
+  const { on } = taker
   const [up, aside] = [overOf(part, on, block), overOf(part, beside, block)]
   const along = cross(normalOf(beside), normalOf(on))
   const end = along.x + along.y + along.z > 0 ? block.low : block.high
@@ -74,24 +71,42 @@ function barAlong(
     levelOf(part, beside),
   )
   const lengthMm = Math.abs(dot(along, block.high) - dot(along, block.low))
-  const section = [
-    { x: -wide - (up * wide) / deep, y: up },
-    { x: aside, y: -deep - (aside * deep) / wide },
-    { x: aside, y: up },
-  ]
+  const section = acrossEdge(taker, up, aside)
   return prism({ at, across: normalOf(beside), out: along }, [section], lengthMm)
 }
 
-/** Along the walls of a feature where it opens to the face of the chamfer, into the metal that they bound. */
+/** What is outside of a slant or an arc: x out of the side beside, y out of the face. */
+function acrossEdge(taker: EdgeBreak, up: number, aside: number): Ring {
+  const { deepMm: deep, wideMm: wide } = takenOffEdge(taker)
+  const over = { x: aside, y: up }
+  return taker.kind === 'chamfer'
+    ? [
+        { x: -wide - (up * wide) / deep, y: up },
+        { x: aside, y: -deep - (aside * deep) / wide },
+        over,
+      ]
+    : [
+        { x: -wide, y: up },
+        { x: -wide, y: 0, bulge: -QUARTER },
+        { x: 0, y: -deep },
+        { x: aside, y: -deep },
+        over,
+      ]
+}
+
+/** Tangent of a quarter of a right angle. */
+const QUARTER = Math.tan(Math.PI / 8)
+
+/** Along the walls of a feature where it opens to the face, into the metal that they bound. */
 function alongFeature(
   part: Part,
-  chamfer: Chamfer,
+  taker: EdgeBreak,
   feature: Feature,
   block: Bounds<'part'>,
 ): readonly Recipe<'part'>[] {
-  const { on } = chamfer
+  const { on } = taker
   const up = overOf(part, on, grown(block))
-  const section = (mostMm: number, backMm: number): Ring => sectionInto(chamfer, up, mostMm, backMm)
+  const section = (mostMm: number, backMm: number): Ring => sectionInto(taker, up, mostMm, backMm)
   if (feature.kind === 'boss') {
     const out = normalOf(on)
     const top = placePoint(part, on, feature.place)
@@ -100,7 +115,7 @@ function alongFeature(
   }
   const floor = floorOf(part, feature, on, block)
   if (!floor || floor.rings.reduce((sum, ring) => sum + ring.length, 0) > MOST_FOOT_EDGES) return []
-  return stripsAlong(mouthOf(part, floor, on), section, 'metal', chamfer.size.mm + up)
+  return stripsAlong(mouthOf(part, floor, on), section, 'metal', takenOffEdge(taker).wideMm + up)
 }
 
 function floorOf(part: Part, feature: Feature, on: Side, block: Bounds<'part'>): Floor | undefined {
@@ -114,6 +129,7 @@ function floorOf(part: Part, feature: Feature, on: Side, block: Bounds<'part'>):
     case 'boss':
     case 'chamfer':
     case 'hole':
+    case 'rounding':
       return undefined
   }
 }
@@ -154,17 +170,33 @@ function onLevel(part: Part, at: Point<'part'>, on: Side): Point<'part'> {
 /** Reaches so far out of a wall that facets leave no gap there, mm. */
 const OUT_MM = 0.05
 
-/** The slant and what is over it: x into the metal from the wall, y up from the face, no farther than the metal goes. */
-function sectionInto(
-  chamfer: Chamfer,
-  up: number,
-  mostMm: number,
-  backMm: number,
-): readonly Corner[] {
-  const [wide, deep] = [chamfer.size.mm, deepOf(chamfer)]
+/**
+ * The slant or the arc and what is over it: x into the metal from the wall, y up from the face, no farther than the
+ * metal goes.
+ */
+const sectionInto = (taker: EdgeBreak, up: number, mostMm: number, backMm: number): Ring => {
+  const back = -Math.min(OUT_MM, backMm)
+  return taker.kind === 'chamfer'
+    ? slantInto(taker, up, mostMm, back)
+    : arcInto(taker.radius.mm, up, mostMm, back)
+}
+
+function arcInto(radiusMm: number, up: number, mostMm: number, back: number): Ring {
+  const far = Math.min(radiusMm, mostMm)
+  const turn = Math.acos(1 - far / radiusMm)
+  return [
+    { x: back, y: -radiusMm },
+    { x: 0, y: -radiusMm, bulge: -Math.tan(turn / 4) },
+    { x: far, y: radiusMm * (Math.sin(turn) - 1) },
+    { x: far, y: up },
+    { x: back, y: up },
+  ]
+}
+
+function slantInto(taker: EdgeBreak, up: number, mostMm: number, back: number): Ring {
+  const { deepMm: deep, wideMm: wide } = takenOffEdge(taker)
   const heightAt = (x: number): number => (x * deep) / wide - deep
   const far = wide + (up * wide) / deep
-  const back = -Math.min(OUT_MM, backMm)
   const from = { x: back, y: heightAt(back) }
   const over = { x: back, y: up }
   return far <= mostMm
