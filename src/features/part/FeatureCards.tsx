@@ -19,7 +19,7 @@ const SIGNS: Readonly<Record<Feature['kind'], string>> = {
   boss: '◎',
   contour: '⬠',
   chamfer: '◹',
-  rounding: '◝',
+  rounding: '◠',
 }
 
 const boughtWords = (

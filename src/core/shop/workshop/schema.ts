@@ -92,7 +92,9 @@ export const CutterSchema = z.strictObject({
   length: positive.optional().describe('From the gauge line to the tip, in its holder, mm.'),
   nose: positive
     .optional()
-    .describe('Radius between its flank and its end; half its diameter: a ball; none: sharp; of a corner rounding mill the radius that it leaves on an edge, mm.'),
+    .describe(
+      'Radius between its flank and its end; half its diameter: a ball; none: sharp; of a corner rounding mill the radius that it leaves on an edge, mm.',
+    ),
 })
 
 export const PROCESSES = [

@@ -110,7 +110,8 @@ function besideEach(
 /** Whether a face can lead on out of a flat: a wall that meets it square leads no farther than to its edge. */
 function isSlant({ plane }: Flat, other: SolidFace<'part'>): boolean {
   if (other.kind === 'plane') return Math.abs(dot(other.plane.out, plane.out)) > 1e-9
-  return other.kind === 'cone' || other.kind === 'torus' || other.kind === 'cylinder'
+  if (other.kind === 'cylinder') return !other.isHollow
+  return other.kind === 'cone' || other.kind === 'torus'
 }
 
 /** How far a slant or an arc that goes down from an edge of a flat leads out of it, mm. */
