@@ -1,23 +1,9 @@
 'use client'
 
-import { type z } from 'zod'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { FORMAT, readStored } from '@/core/paper/stored'
-import { type Part, PartSchema } from '@/core/work/part'
-import { type Casting, CastingSchema } from '@/core/work/casting'
-import { type Way, WaySchema } from '@/core/plan/way'
+import { FORMAT } from '@/core/paper/stored'
 import { call } from './api'
-
-interface Bodies {
-  readonly part: Part
-  readonly way: Way
-  readonly casting: Casting
-}
-const SCHEMAS: { readonly [Kind in keyof Bodies]: z.ZodType<Bodies[Kind]> } = {
-  part: PartSchema,
-  way: WaySchema,
-  casting: CastingSchema,
-}
+import { type Bodies } from './readKept'
 
 interface Stored<Body> {
   readonly id: string
@@ -145,16 +131,16 @@ export function useDocument<Kind extends keyof Bodies>(
     [flush],
   )
 
-  // What an earlier visit could not save is taken up again, on the version it was made on.
-  useEffect(() => {
-    const kept = localStorage.getItem(keyOf(initial.id))
-    if (kept === null) return
-    const unsaved = unsavedOf(kept)
-    const read = unsaved && readStored<Body>(kind, SCHEMAS[kind], unsaved)
-    if (!read?.ok) return localStorage.removeItem(keyOf(initial.id))
-    live.current.stored = { ...live.current.stored, version: unsaved?.baseVersion ?? 0 }
-    put(read.value)
-  }, [initial.id, kind, put])
+  const takeUp = useCallback(
+    (kept: Body, version: number) => {
+      // What was changed meanwhile is kept itself by now.
+      if (live.current.dirty) return
+      live.current.stored = { ...live.current.stored, version }
+      put(kept)
+    },
+    [put],
+  )
+  useKept(kind, initial.id, takeUp)
 
   useWatch(() => live.current.dirty, flush)
 
@@ -232,12 +218,33 @@ function useWatch(isUnsaved: () => boolean, flush: () => Promise<void>): void {
   }, [flush])
 }
 
+/** What an earlier visit could not save is taken up again, on the version it was made on. */
+function useKept<Kind extends keyof Bodies>(
+  kind: Kind,
+  id: string,
+  takeUp: (kept: Bodies[Kind], version: number) => void,
+): void {
+  useEffect(() => {
+    const key = keyOf(id)
+    const unsaved = unsavedOf(localStorage.getItem(key))
+    if (!unsaved) return localStorage.removeItem(key)
+    void import('./readKept').then(({ readKept }) => {
+      const read = readKept(kind, unsaved)
+      if (read.ok) takeUp(read.value as Bodies[Kind], unsaved.baseVersion)
+      else localStorage.removeItem(key)
+    }, stays)
+  }, [id, kind, takeUp])
+}
+
+/** The schemas, which are large and seldom wanted, did not come: what is kept stays until the next visit. */
+const stays = (): void => undefined
+
 /** What an earlier visit left, perhaps one of an earlier build; its format was not kept before format 4. */
 function unsavedOf(
-  text: string,
+  text: string | null,
 ): { readonly baseVersion: number; readonly body: unknown; readonly format: number } | undefined {
   try {
-    const { baseVersion, body, format = 3 } = JSON.parse(text) as Record<string, unknown>
+    const { baseVersion, body, format = 3 } = JSON.parse(text ?? '{}') as Record<string, unknown>
     return typeof baseVersion === 'number' && typeof format === 'number'
       ? { baseVersion, body, format }
       : undefined

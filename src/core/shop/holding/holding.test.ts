@@ -21,7 +21,7 @@ import {
 import { bright, only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { boundsOf } from '../../ground/recipe'
-import { HOLDING_KINDS, type Holding, kindOf } from '.'
+import { HOLDING_KINDS, type Holding, HoldingSchema, kindOf } from '.'
 
 const W = STANDARD_WORKSHOP
 const ON_TABLE: Holding = {
@@ -90,7 +90,7 @@ describe('every kind of holding', () => {
       for (const { guide, up } of ORIENTATIONS) {
         const holding = kind.begin(W, part, planned(ON_TABLE).surfaces, { up, guide })
         if (!holding) continue
-        expect(kind.parameters.safeParse(holding).success).toBe(true)
+        expect(HoldingSchema.safeParse(holding).success).toBe(true)
         const way_: Way = way(cutFirst, setup('s-2', up, guide, [], { holding }))
         expect(wayIssues(W, part, way_)).toEqual([])
         const second = planWay(W, part, way_).setups[1]

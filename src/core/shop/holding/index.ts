@@ -39,7 +39,8 @@ export {
   PLATE_BEYOND_MM,
   PAD_MM,
 } from './plate'
-export { anchoredOf, HOLDING_KINDS, type Holding, HoldingSchema, kindOf, standIn } from './registry'
+export { anchoredOf, HOLDING_KINDS, kindOf, standIn } from './registry'
+export { type Holding, HoldingSchema } from './schema'
 export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf, type SoftJawsHolding } from './softJaws'
 export { type Corners, outlineOf } from './outline'
 export { type Prop, propped, type PropPlace, propPlaces } from './propped'

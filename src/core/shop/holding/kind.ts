@@ -1,4 +1,3 @@
-import { type z } from 'zod'
 import { type Finding } from '../../ground/finding'
 import { type Axis, type Point } from '../../ground/geometry'
 import { type Issue } from '../../ground/issues'
@@ -339,7 +338,6 @@ export interface HoldingKind<P extends { readonly kind: string }> {
   readonly kind: P['kind']
   /** "Vise", at the head of its form. */
   readonly title: string
-  readonly parameters: z.ZodType<P>
   readonly fields: readonly HoldingField[]
   /** What may take three points, in words; undefined where there is no choice. */
   readonly leads: Readonly<Record<Lead, string>> | undefined

@@ -82,34 +82,6 @@ export const JawBlankSchema = z.strictObject({
   backMm: spread.describe('How closely cut jaws come back when they are screwed on again, ± mm.'),
 })
 
-/** Blanks as they can be bought, where a shop does not say what it has (common practice, no source). */
-export const USUAL_JAW_BLANKS: readonly z.infer<typeof JawBlankSchema>[] = [
-  {
-    id: 'soft-125',
-    name: 'Soft jaws 125',
-    width: 125,
-    thickness: 40,
-    height: 45,
-    screwApart: 80,
-    screwHeight: 14,
-    headDiameter: 18,
-    pairs: 0,
-    backMm: 0.03,
-  },
-  {
-    id: 'soft-180',
-    name: 'Soft jaws 180',
-    width: 180,
-    thickness: 60,
-    height: 50,
-    screwApart: 100,
-    screwHeight: 16,
-    headDiameter: 20,
-    pairs: 0,
-    backMm: 0.03,
-  },
-]
-
 /** A vise of which both jaws move: their middle is what stays. */
 export const CentringViseSchema = z.strictObject({
   id,

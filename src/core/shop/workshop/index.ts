@@ -1,13 +1,15 @@
+export { figurePath, type FigurePath, type FigureRef, figureRef, SEAT_PATH } from './figurePath'
+export { figureIn, type ShopFigure, withFigure } from './figures'
 export {
-  figureIn,
-  figurePath,
-  type FigurePath,
-  type FigureRef,
-  figureRef,
-  SEAT_PATH,
-  type ShopFigure,
-  withFigure,
-} from './figures'
+  CONDITIONS_ID,
+  GEAR_LISTS,
+  type GearKind,
+  MOST_GEAR,
+  type Process,
+  PROCESSES,
+} from './lists'
+export { USUAL_CONDITIONS } from './usual'
+export { type Conditions } from './conditions'
 export { sharpEndMills } from './cutters'
 export {
   type AnglePlate,
@@ -24,21 +26,13 @@ export {
 } from './holders'
 export {
   type Capability,
-  type Conditions,
-  CONDITIONS_ID,
   type Cutter,
-  GEAR_LISTS,
   GEAR_SCHEMAS,
-  MOST_GEAR,
   SHOP_SCHEMAS,
   type ShopKind,
-  type GearKind,
   type Instrument,
   type Machine,
-  PROCESSES,
-  type Process,
   type Rotary,
-  USUAL_CONDITIONS,
   type Workshop,
   WorkshopSchema,
 } from './schema'

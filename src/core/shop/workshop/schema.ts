@@ -1,5 +1,6 @@
 import { z } from 'zod'
 
+import { ConditionsSchema } from './conditions'
 import { id, name, positive, spread } from './fields'
 import {
   AnglePlateSchema,
@@ -11,10 +12,11 @@ import {
   StrapSchema,
   TilterSchema,
   ToePlateSchema,
-  USUAL_JAW_BLANKS,
   VBlockSchema,
   ViseSchema,
 } from './holders'
+import { USUAL_CONDITIONS, USUAL_JAW_BLANKS } from './usual'
+import { type GearKind, MOST_GEAR, PROCESSES } from './lists'
 
 /** A rotary axis: which way it lies, which way it turns, where its centre is in the machine's own axes. */
 export const RotarySchema = z.strictObject({
@@ -97,18 +99,6 @@ export const CutterSchema = z.strictObject({
     ),
 })
 
-export const PROCESSES = [
-  'face',
-  'wall',
-  'mill',
-  'drill',
-  'ream',
-  'bore',
-  'tap',
-  'chamfer',
-] as const
-export type Process = (typeof PROCESSES)[number]
-
 export const CapabilitySchema = z.strictObject({
   positionMm: spread.describe('Where it ends up beside where it was sent, ± mm.'),
   leanPer100: spread.describe('How far it leans by itself, ± mm in 100 mm.'),
@@ -118,57 +108,6 @@ export const CapabilitySchema = z.strictObject({
     .default(0)
     .describe('How much larger than its tool a hole comes out on average, mm.'),
 })
-
-/** A cause that a shop may leave out, with the reason kept. */
-const CountedSchema = z.strictObject({
-  counted: z.boolean(),
-  reason: z.string().max(200).describe('Why it is left out.'),
-})
-
-export const ConditionsSchema = z.strictObject({
-  temperatureK: z
-    .number()
-    .min(0)
-    .max(60)
-    .describe('How far the work may be from 20 °C while it is cut, ± K.'),
-  thermal: CountedSchema,
-  sideForceN: z
-    .number()
-    .min(0)
-    .max(20_000)
-    .describe('Side force on an end mill in a finishing cut, N.'),
-  modulusGPa: z
-    .number()
-    .positive()
-    .max(1000)
-    .describe('Stiffness of the end mills: about 550 for carbide, 210 for steel, GPa.'),
-  deflection: CountedSchema,
-})
-export const USUAL_CONDITIONS: z.infer<typeof ConditionsSchema> = {
-  temperatureK: 3,
-  thermal: { counted: true, reason: '' },
-  sideForceN: 30,
-  modulusGPa: 550,
-  deflection: { counted: true, reason: '' },
-}
-
-/** Most pieces of gear of a kind that one workshop keeps. */
-export const MOST_GEAR = {
-  machine: 50,
-  vise: 50,
-  parallels: 100,
-  strap: 30,
-  plate: 50,
-  anglePlate: 30,
-  jawBlank: 50,
-  centringVise: 30,
-  chuck: 30,
-  vBlock: 30,
-  toePlate: 30,
-  tilter: 30,
-  instrument: 50,
-  cutter: 300,
-} as const
 
 export const WorkshopSchema = z.strictObject({
   machines: z.array(MachineSchema).min(1).max(MOST_GEAR.machine),
@@ -209,39 +148,16 @@ export const GEAR_SCHEMAS = {
   tilter: TilterSchema,
   instrument: InstrumentSchema,
   cutter: CutterSchema,
-} as const
-export type GearKind = keyof typeof GEAR_SCHEMAS
-/** The list of a workshop in which each kind is kept. */
-export const GEAR_LISTS = {
-  machine: 'machines',
-  vise: 'vises',
-  parallels: 'parallels',
-  strap: 'straps',
-  plate: 'plates',
-  anglePlate: 'anglePlates',
-  jawBlank: 'jawBlanks',
-  centringVise: 'centringVises',
-  chuck: 'chucks',
-  vBlock: 'vBlocks',
-  toePlate: 'toePlates',
-  tilter: 'tilters',
-  instrument: 'instruments',
-  cutter: 'cutters',
-} as const satisfies Record<GearKind, string>
-
+} as const satisfies Record<GearKind, z.ZodType>
 /** Figures of the shop itself: what each process holds, and under what conditions it works. */
 export const SHOP_SCHEMAS = {
   capability: CapabilitySchema,
   setting: ConditionsSchema,
 } as const
 export type ShopKind = keyof typeof SHOP_SCHEMAS
-/** The one setting that is kept as a whole. */
-export const CONDITIONS_ID = 'conditions'
-
 export type Machine = z.infer<typeof MachineSchema>
 export type Rotary = z.infer<typeof RotarySchema>
 export type Instrument = z.infer<typeof InstrumentSchema>
 export type Cutter = z.infer<typeof CutterSchema>
 export type Capability = z.infer<typeof CapabilitySchema>
 export type Workshop = z.infer<typeof WorkshopSchema>
-export type Conditions = z.infer<typeof ConditionsSchema>

@@ -1,4 +1,4 @@
-import { USUAL_JAW_BLANKS } from './holders'
+import { USUAL_JAW_BLANKS } from './usual'
 import { type Workshop } from './schema'
 
 /** What the invented workshop holds work in; its figures are common practice, no source. */

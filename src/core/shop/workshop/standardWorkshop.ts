@@ -1,5 +1,6 @@
 import { STANDARD_HOLDERS } from './standardHolders'
-import { USUAL_CONDITIONS, type Workshop } from './schema'
+import { type Workshop } from './schema'
+import { USUAL_CONDITIONS } from './usual'
 
 /**
  * The invented workshop that ships with the product. What the processes can do (common practice,

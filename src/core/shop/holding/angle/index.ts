@@ -3,7 +3,7 @@ import { moveAlongX } from '../alongX'
 import { STOP_FIELD } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { missing } from '../missing'
-import { type AngleHolding, AngleSchema } from './parameters'
+import { type AngleHolding } from './parameters'
 import { standAtAngle } from './stand'
 
 const angleAnchored = ({
@@ -38,7 +38,6 @@ function holeIssues(
 export const ANGLE_PLATE: HoldingKind<AngleHolding> = {
   kind: 'angle-plate',
   title: 'Angle plate',
-  parameters: AngleSchema,
   fields: [
     { key: 'anglePlate', label: 'Angle plate', kind: 'gear', gear: 'anglePlate' },
     { key: 'parallels', label: 'Standing on', kind: 'gear', gear: 'parallels' },

@@ -4,7 +4,7 @@ import { STOP_FIELD } from '../common'
 import { USUALLY_KNOWN_MM } from '../fitted'
 import { parallelsFor } from '../jawedFirst'
 import { type HoldingKind } from '../kind'
-import { type CarrierHolding, CarrierSchema } from './parameters'
+import { type CarrierHolding } from './parameters'
 import { standOnCarrier } from './stand'
 
 /** A carrier is so much of the face at first, no wider than so much, and stands so far out over the jaws, mm (common practice, no source). */
@@ -13,7 +13,6 @@ const [SHARE, MOST_MM, OVER_MM] = [0.8, 90, 6]
 export const CARRIER: HoldingKind<CarrierHolding> = {
   kind: 'carrier',
   title: 'On a carrier or a dovetail, in a vise',
-  parameters: CarrierSchema,
   fields: [
     { key: 'on', label: 'Carrier on', kind: 'side' },
     {

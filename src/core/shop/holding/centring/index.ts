@@ -2,7 +2,7 @@ import { STOP_FIELD } from '../common'
 import { boughtAcross, parallelsFor } from '../jawedFirst'
 import { type HoldingKind, type Anchored } from '../kind'
 import { missing } from '../missing'
-import { type CentringHolding, CentringSchema } from './parameters'
+import { type CentringHolding } from './parameters'
 import { standInCentringVise } from './stand'
 
 const anchored = ({ stop, vise }: Pick<CentringHolding, 'stop' | 'vise'>): Anchored => ({
@@ -17,7 +17,6 @@ const anchored = ({ stop, vise }: Pick<CentringHolding, 'stop' | 'vise'>): Ancho
 export const CENTRING: HoldingKind<CentringHolding> = {
   kind: 'centring',
   title: 'Centring vise',
-  parameters: CentringSchema,
   fields: [
     { key: 'vise', label: 'Vise', kind: 'gear', gear: 'centringVise' },
     { key: 'parallels', label: 'Parallels', kind: 'gear', gear: 'parallels' },

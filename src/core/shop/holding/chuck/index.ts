@@ -4,7 +4,7 @@ import { boughtAcross } from '../jawedFirst'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { sideTowards, setupAxes } from '../work'
-import { type ChuckHolding, ChuckSchema } from './parameters'
+import { type ChuckHolding } from './parameters'
 import { standInChuck } from './stand'
 
 interface Pose {
@@ -29,7 +29,6 @@ const [GRIP_SHARE, PARTING_MM] = [0.4, 6]
 export const CHUCK: HoldingKind<ChuckHolding> = {
   kind: 'chuck',
   title: 'Chuck or collet block',
-  parameters: ChuckSchema,
   fields: [
     { key: 'chuck', label: 'Chuck', kind: 'gear', gear: 'chuck' },
     {

@@ -5,7 +5,7 @@ import { UP_TO_12 } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { setupAxes, sideTowards } from '../work'
-import { type EdgePlateHolding, EdgePlateSchema } from './parameters'
+import { type EdgePlateHolding } from './parameters'
 import { standAgainstDowels } from './stand'
 
 const anchored = ({ plate, stop }: Pick<EdgePlateHolding, 'plate' | 'stop'>): Anchored => ({
@@ -20,7 +20,6 @@ const anchored = ({ plate, stop }: Pick<EdgePlateHolding, 'plate' | 'stop'>): An
 export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
   kind: 'plate-stops',
   title: 'Plate with dowels as stops',
-  parameters: EdgePlateSchema,
   fields: [
     { key: 'plate', label: 'Plate', kind: 'gear', gear: 'plate' },
     {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { IdSchema, PositiveLength, ZeroOrMore } from '../../../work/part'
-import { MovedAlongSchema } from '../alongX'
+import { MovedAlongSchema } from '../movedAlong'
 
 /** On the rests of a plate that is made for it: against dowels at the back and at one end, pushed there by edge clamps. */
 export const EdgePlateSchema = z.strictObject({

@@ -3,7 +3,7 @@ import { STOP_FIELD } from '../common'
 import { USUALLY_KNOWN_MM } from '../fitted'
 import { parallelsFor } from '../jawedFirst'
 import { type HoldingKind } from '../kind'
-import { type FrameHolding, FrameSchema } from './parameters'
+import { type FrameHolding } from './parameters'
 import { standInFrame } from './stand'
 
 /** A first frame and its tabs, mm (common practice, no source). */
@@ -12,7 +12,6 @@ const [RIM_MM, TABS, TAB_WIDE_MM, TAB_THICK_MM] = [12, 4, 8, 3]
 export const FRAME: HoldingKind<FrameHolding> = {
   kind: 'frame',
   title: 'In a frame of its stock, by tabs, in a vise',
-  parameters: FrameSchema,
   fields: [
     { key: 'flat', label: 'Flat in it', kind: 'side' },
     { key: 'rim', label: 'Frame, wide', kind: 'length', hint: '' },

@@ -1,13 +1,12 @@
 import { FIT_WANTED, USUALLY_KNOWN_MM } from '../fitted'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
-import { type JacksHolding, JacksSchema } from './parameters'
+import { type JacksHolding } from './parameters'
 import { standOnJacks } from './stand'
 
 export const JACKS: HoldingKind<JacksHolding> = {
   kind: 'jacks',
   title: 'On jacks, set by readings',
-  parameters: JacksSchema,
   fields: [
     { key: 'strap', label: 'Straps', kind: 'gear', gear: 'strap' },
     { key: 'instrument', label: 'Read with', kind: 'gear', gear: 'instrument' },

@@ -3,7 +3,7 @@ import { type HoldingKind } from '../kind'
 import { holesAlong } from '../locators'
 import { missing } from '../missing'
 import { largest } from '../rounds'
-import { type MandrelHolding, MandrelSchema } from './parameters'
+import { type MandrelHolding } from './parameters'
 import { standOnMandrel } from './stand'
 
 /** Play with which a plain pin is first proposed, and within what it runs true, mm (common practice, no source). */
@@ -14,7 +14,6 @@ const LEAST_MM = 10
 export const MANDREL: HoldingKind<MandrelHolding> = {
   kind: 'mandrel',
   title: 'Pin in a bore, with a nut',
-  parameters: MandrelSchema,
   fields: [
     { key: 'hole', label: 'On the pin', kind: 'hole' },
     {

@@ -1,13 +1,12 @@
 import { moveAlongX } from '../alongX'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
-import { type MateHolding, MateSchema } from './parameters'
+import { type MateHolding } from './parameters'
 import { standUnderMate } from './stand'
 
 export const UNDER_MATE: HoldingKind<MateHolding> = {
   kind: 'mate',
   title: 'Under its mate, holes handed on',
-  parameters: MateSchema,
   fields: [
     { key: 'name', label: 'Mate', kind: 'text' },
     { key: 'thick', label: 'Thick', kind: 'length', hint: '' },

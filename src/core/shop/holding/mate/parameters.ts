@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { MovedAlongSchema } from '../alongX'
+import { MovedAlongSchema } from '../movedAlong'
 
 const gear = z.string().min(1).max(40)
 const length = (least: number, most: number) =>

@@ -2,7 +2,7 @@ import { axisOf, sizeAlong } from '../../../work/part'
 import { FIT_WANTED, USUALLY_KNOWN_MM } from '../fitted'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
-import { type NestHolding, NestSchema } from './parameters'
+import { type NestHolding } from './parameters'
 import { standInNest } from './stand'
 
 /** How far up its sides a first nest reaches, as a share of the work. */
@@ -11,7 +11,6 @@ const WALL_SHARE = 0.35
 export const NEST: HoldingKind<NestHolding> = {
   kind: 'nest',
   title: 'In a nest with screws',
-  parameters: NestSchema,
   fields: [
     { key: 'instrument', label: 'Read with', kind: 'gear', gear: 'instrument' },
     { key: 'known', label: 'Known to, ±', kind: 'length', hint: '' },

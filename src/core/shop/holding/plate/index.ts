@@ -3,7 +3,7 @@ import { UP_TO_12 } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { holesAlong } from '../locators'
 import { missing } from '../missing'
-import { type PinPlateHolding, PinPlateSchema } from './parameters'
+import { type PinPlateHolding } from './parameters'
 import { standOnPlate } from './stand'
 
 /** Play with which a pin is first proposed, mm (common practice, no source). */
@@ -34,7 +34,6 @@ const plateAnchored = (plate: string): Anchored => ({
 export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
   kind: 'plate',
   title: 'Plate with two pins',
-  parameters: PinPlateSchema,
   fields: [
     { key: 'plate', label: 'Plate', kind: 'gear', gear: 'plate' },
     { key: 'round', label: 'Round pin in', kind: 'hole' },

@@ -3,13 +3,12 @@ import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { softJawsAnchored } from './anchored'
 import { blanksOpen, firstInSoftJaws } from './first'
-import { type SoftJawsHolding, SoftJawsSchema } from './parameters'
+import { type SoftJawsHolding } from './parameters'
 import { standInSoftJaws } from './stand'
 
 export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
   kind: 'soft-jaws',
   title: 'Soft jaws',
-  parameters: SoftJawsSchema,
   fields: [
     { key: 'vise', label: 'Vise', kind: 'gear', gear: 'vise' },
     { key: 'blank', label: 'Blanks', kind: 'gear', gear: 'jawBlank' },

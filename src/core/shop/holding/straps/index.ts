@@ -3,13 +3,12 @@ import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { SQUARE_FIELD } from '../setTrue'
 import { moveStrap } from './clamps'
-import { type StrapsHolding, StrapsSchema } from './parameters'
+import { type StrapsHolding } from './parameters'
 import { standOnTable } from './stand'
 
 export const STRAPS: HoldingKind<StrapsHolding> = {
   kind: 'straps',
   title: 'Strapped to the table',
-  parameters: StrapsSchema,
   fields: [
     { key: 'strap', label: 'Straps', kind: 'gear', gear: 'strap' },
     { key: 'parallels', label: 'Under the straps', kind: 'gear', gear: 'parallels' },

@@ -3,13 +3,12 @@ import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { SQUARE_FIELD } from '../setTrue'
 import { ADHESIVES } from './layout'
-import { type StuckHolding, StuckSchema } from './parameters'
+import { type StuckHolding } from './parameters'
 import { standStuck } from './stand'
 
 export const STUCK: HoldingKind<StuckHolding> = {
   kind: 'stuck',
   title: 'Stuck to a board',
-  parameters: StuckSchema,
   fields: [
     {
       key: 'by',

@@ -4,13 +4,12 @@ import { moveAlongX } from '../alongX'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { setupAxes, sideTowards } from '../work'
-import { type ToeHolding, ToeSchema } from './parameters'
+import { type ToeHolding } from './parameters'
 import { standOnToePlate } from './stand'
 
 export const TOE_CLAMPS: HoldingKind<ToeHolding> = {
   kind: 'toe-clamps',
   title: 'Stops and toe clamps on a plate',
-  parameters: ToeSchema,
   fields: [
     { key: 'plate', label: 'Plate', kind: 'gear', gear: 'toePlate' },
     {

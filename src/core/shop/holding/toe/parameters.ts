@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { MovedAlongSchema } from '../alongX'
+import { MovedAlongSchema } from '../movedAlong'
 
 /** On a plate with rows of holes: against two stops at the back and one at an end, pushed by low clamps from the side. */
 export const ToeSchema = z.strictObject({

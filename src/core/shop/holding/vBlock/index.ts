@@ -5,13 +5,12 @@ import { roundsAlong } from '../locators'
 import { missing } from '../missing'
 import { largest } from '../rounds'
 import { setupAxes } from '../work'
-import { type VBlockHolding, VBlockSchema } from './parameters'
+import { type VBlockHolding } from './parameters'
 import { standInVBlocks } from './stand'
 
 export const V_BLOCKS: HoldingKind<VBlockHolding> = {
   kind: 'v-blocks',
   title: 'V-blocks',
-  parameters: VBlockSchema,
   fields: [
     { key: 'blocks', label: 'Blocks', kind: 'gear', gear: 'vBlock' },
     { key: 'round', label: 'In them lies', kind: 'round' },

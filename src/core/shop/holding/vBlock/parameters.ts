@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { PositiveLength } from '../../../work/part'
-import { MovedAlongSchema } from '../alongX'
+import { MovedAlongSchema } from '../movedAlong'
 
 /** A round lying in a pair of V-blocks, strapped down. */
 export const VBlockSchema = z.strictObject({

@@ -4,13 +4,12 @@ import { roundsAlong } from '../locators'
 import { missing } from '../missing'
 import { largest } from '../rounds'
 import { setupAxes } from '../work'
-import { type VJawHolding, VJawSchema } from './parameters'
+import { type VJawHolding } from './parameters'
 import { standInVJaw } from './stand'
 
 export const V_JAW: HoldingKind<VJawHolding> = {
   kind: 'v-jaw',
   title: 'Upright round in a V, in the vise',
-  parameters: VJawSchema,
   fields: [
     { key: 'vise', label: 'Vise', kind: 'gear', gear: 'vise' },
     { key: 'blocks', label: 'V-block at the fixed jaw', kind: 'gear', gear: 'vBlock' },

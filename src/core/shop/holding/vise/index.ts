@@ -3,7 +3,7 @@ import { firstInVise, opensFor } from './first'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { type Workshop } from '../../workshop'
-import { type ViseHolding, ViseSchema } from './parameters'
+import { type ViseHolding } from './parameters'
 import { standInVise } from './stand'
 import { viseAnchored } from './stays'
 
@@ -26,7 +26,6 @@ function pairIssues({ vises }: Workshop, id: string, apartMm: number) {
 export const VISE: HoldingKind<ViseHolding> = {
   kind: 'vise',
   title: 'Vise',
-  parameters: ViseSchema,
   fields: [
     { key: 'vise', label: 'Vise', kind: 'gear', gear: 'vise' },
     { key: 'parallels', label: 'Parallels', kind: 'gear', gear: 'parallels' },
