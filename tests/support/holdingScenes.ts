@@ -56,6 +56,15 @@ export const spindle = (): Part => ({
   size: { x: mm(100), y: mm(60), z: mm(40) },
 })
 export const journalFirst = setup('s-1', 'right', 'back', ['journal'])
+export const ON_FACEPLATE: Holding & { kind: 'faceplate' } = {
+  kind: 'faceplate',
+  facePlate: 'faceplate-160',
+  end: 'left',
+  on: 'indicator',
+  pin: mm(20),
+  by: 'straps',
+  instrument: 'indicator',
+}
 export const IN_V: Holding & { kind: 'v-blocks' } = {
   kind: 'v-blocks',
   blocks: 'v-60',
@@ -157,7 +166,29 @@ const lowSlot: Feature = {
   place: { dims: [], centred: true },
 }
 
-/** For each finding about chucks, V-blocks, pins, toe clamps and parting, a part and a way in which it is said. */
+const facePlates = (change: Partial<Workshop['facePlates'][number]>): Workshop => ({
+  ...STANDARD_WORKSHOP,
+  facePlates: STANDARD_WORKSHOP.facePlates.map((p) => ({ ...p, ...change })),
+})
+/** A block with a bore along it near its bottom. */
+const faceplate = (change: Partial<typeof ON_FACEPLATE>) => {
+  const bore = topHole('a', 0, 0, {
+    on: 'left',
+    place: {
+      dims: [
+        { from: 'front', at: mm(20) },
+        { from: 'bottom', at: mm(10) },
+      ],
+      centred: false,
+    },
+  } as Partial<Feature>)
+  return [
+    withFeatures([bore]),
+    way(setup('s-1', 'left', 'back', ['a']), held({ ...ON_FACEPLATE, ...change }, ['top'])),
+  ] as const
+}
+
+/** For each finding about chucks, faceplates, V-blocks, pins, toe clamps and parting, a part and a way in which it is said. */
 export const HOLDING_SCENES = {
   'grip.parted': () => [bar(), gripped({}, ['a', 'left'])],
   'grip.parting-room': () => [
@@ -173,6 +204,26 @@ export const HOLDING_SCENES = {
   'chuck.shape': () => [bar(34), gripped({})],
   'chuck.deep': () => [bar(), gripped({ grip: mm(31) })],
   'chuck.slender': () => [bar(), gripped({ grip: mm(22) })],
+  'faceplate.along': () => [
+    plainBlock(),
+    way(held(ON_FACEPLATE, ['top'])),
+    {
+      ...rotary('y'),
+      facePlates: STANDARD_WORKSHOP.facePlates.map(({ divides: _, ...plate }) => plate),
+    },
+  ],
+  'faceplate.hangs': () => faceplate({ round: 'a' }),
+  'faceplate.pin': () => faceplate({ round: 'a', on: 'pin', pin: mm(30) }),
+  'faceplate.room': () => [
+    plainBlock(),
+    way(held(ON_FACEPLATE, ['top'])),
+    facePlates({ diameter: 60 }),
+  ],
+  'faceplate.swings': () => [
+    plainBlock(),
+    way(held(ON_FACEPLATE, ['top'])),
+    facePlates({ centreHeight: 20 }),
+  ],
   'chuck.along': () => [bar(), gripped({}), rotary('y')],
   'v-blocks.size': () => inV(['a'], vBlocks({ most: 30 })),
   'v-blocks.short': () => inV(['a'], vBlocks({ length: 100 })),

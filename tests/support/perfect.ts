@@ -52,6 +52,13 @@ export const only = (change: (w: Workshop) => Partial<Workshop>): Workshop => {
       storedMm: 0,
     })),
     chucks: W.chucks.map((c) => ({ ...c, centreMm: 0, alongPer100: 0, stopMm: 0, storedMm: 0 })),
+    facePlates: W.facePlates.map((p) => ({
+      ...p,
+      facePer100: 0,
+      centreMm: 0,
+      alongPer100: 0,
+      storedMm: 0,
+    })),
     vBlocks: W.vBlocks.map((v) => ({ ...v, matchMm: 0, stopMm: 0, storedMm: 0 })),
     toePlates: W.toePlates.map((p) => ({
       ...p,

@@ -95,6 +95,7 @@ export const workshopItems = pgTable(
         'jawBlank',
         'centringVise',
         'chuck',
+        'facePlate',
         'vBlock',
         'toePlate',
         'tilter',

@@ -13,6 +13,7 @@ const ITEMS: Readonly<Record<GearKind, readonly object[]>> = {
   jawBlank: STANDARD_WORKSHOP.jawBlanks,
   centringVise: STANDARD_WORKSHOP.centringVises,
   chuck: STANDARD_WORKSHOP.chucks,
+  facePlate: STANDARD_WORKSHOP.facePlates,
   vBlock: STANDARD_WORKSHOP.vBlocks,
   toePlate: STANDARD_WORKSHOP.toePlates,
   tilter: [STANDARD_WORKSHOP.tilters[1] ?? {}],

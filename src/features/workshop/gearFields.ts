@@ -22,6 +22,7 @@ export const GEAR_WORDS: Readonly<
   jawBlank: { many: 'Soft jaw blanks', one: 'pair of blanks' },
   centringVise: { many: 'Centring vises', one: 'centring vise' },
   chuck: { many: 'Chucks and collet blocks', one: 'chuck' },
+  facePlate: { many: 'Faceplates', one: 'faceplate' },
   vBlock: { many: 'V-blocks', one: 'pair of V-blocks' },
   toePlate: { many: 'Toe clamp plates', one: 'toe clamp plate' },
   tilter: { many: 'Sine plates, angle blocks', one: 'piece to lean on' },
@@ -39,6 +40,19 @@ const maybe = (path: string, label: string, hint?: string): GearField => ({
   ...mm(path, label, hint),
   optional: true,
 })
+/** How what turns work by itself divides a turn. */
+const dividing: readonly GearField[] = [
+  { path: 'divides', label: 'Turns work by', kind: ['head', 'flats'], optional: true },
+  {
+    path: 'parts',
+    label: 'Into equal parts',
+    kind: 'number',
+    optional: true,
+    hint: '36 holes × 10: 360',
+  },
+  { path: 'divideDeg', label: 'Each off by ± degrees', kind: 'number', optional: true },
+  maybe('divideMm', 'Axis moves with the turn by ±'),
+]
 const name: GearField = { path: 'name', label: 'Name', kind: 'text' }
 
 export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
@@ -144,17 +158,19 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     mm('centreMm', 'Off its axis by ±'),
     mm('alongPer100', 'Axis out of line, in 100'),
     maybe('tailMm', 'Tailstock off its axis by ±', 'where it has one'),
-    { path: 'divides', label: 'Turns work by', kind: ['head', 'flats'], optional: true },
-    {
-      path: 'parts',
-      label: 'Into equal parts',
-      kind: 'number',
-      optional: true,
-      hint: '36 holes × 10: 360',
-    },
-    { path: 'divideDeg', label: 'Each off by ± degrees', kind: 'number', optional: true },
-    maybe('divideMm', 'Axis moves with the turn by ±'),
+    ...dividing,
     mm('stopMm', 'Comes back to the stop ±'),
+    mm('storedMm', 'Stored zero known to ±'),
+  ],
+  facePlate: [
+    name,
+    mm('diameter', 'Diameter'),
+    mm('thickness', 'Mount to its face'),
+    mm('centreHeight', 'Table to its axis'),
+    mm('facePer100', 'Face runs out, in 100'),
+    mm('centreMm', 'Pin in its middle off the axis by ±'),
+    mm('alongPer100', 'Axis out of line, in 100'),
+    ...dividing,
     mm('storedMm', 'Stored zero known to ±'),
   ],
   vBlock: [

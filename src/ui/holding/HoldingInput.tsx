@@ -132,6 +132,11 @@ function optionsOf(props: HoldingInputProps): readonly Option[] | undefined {
         'none',
         holesAlong(surfaces, y).map(({ id }) => named(id)),
       )
+    case 'along':
+      return orNone(
+        'the middle of the work',
+        [...holesAlong(surfaces, x), ...roundsAlong(surfaces, x)].map(({ id }) => named(id)),
+      )
     case 'hole-or-none':
       return orNone(
         'no pin',

@@ -312,11 +312,11 @@ export type HoldingField =
       readonly label: string
       readonly kind: 'setup'
     }
-  /** An upright outside round, an upright hole, or one that runs to the back; or none. */
+  /** An upright outside round, an upright hole, one that runs to the back, a hole or round along X; or none. */
   | {
       readonly key: string
       readonly label: string
-      readonly kind: 'upright' | 'hole-or-none' | 'hole-across'
+      readonly kind: 'upright' | 'hole-or-none' | 'hole-across' | 'along'
     }
 
 /** What stays of a holding in the machine, by itself: for what the register and others know of it. */

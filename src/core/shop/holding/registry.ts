@@ -8,6 +8,7 @@ import { TOE_CLAMPS } from './toe'
 import { V_BLOCKS } from './vBlock'
 import { JACKS } from './jacks'
 import { FRAME } from './frame'
+import { FACEPLATE } from './faceplate'
 import { EDGE_PLATE } from './edgePlate'
 import { UNDER_MATE } from './mate'
 import { NEST } from './nest'
@@ -40,6 +41,7 @@ const KINDS: Kinds = {
   'v-jaw': V_JAW,
   'plate-stops': EDGE_PLATE,
   frame: FRAME,
+  faceplate: FACEPLATE,
 }
 
 export const HOLDING_KINDS = Object.values(KINDS) as readonly HoldingKind<Holding>[]

@@ -8,6 +8,7 @@ import { ToeSchema } from './toe/parameters'
 import { VBlockSchema } from './vBlock/parameters'
 import { JacksSchema } from './jacks/parameters'
 import { FrameSchema } from './frame/parameters'
+import { FaceplateSchema } from './faceplate/parameters'
 import { EdgePlateSchema } from './edgePlate/parameters'
 import { MateSchema } from './mate/parameters'
 import { NestSchema } from './nest/parameters'
@@ -38,5 +39,6 @@ export const HoldingSchema = z.discriminatedUnion('kind', [
   VJawSchema,
   EdgePlateSchema,
   FrameSchema,
+  FaceplateSchema,
 ])
 export type Holding = z.infer<typeof HoldingSchema>

@@ -99,6 +99,22 @@ export const CentringViseSchema = z.strictObject({
   storedMm: spread.describe('How closely the stored middle is known, ± mm.'),
 })
 
+/** How what turns work by itself divides a turn. */
+const dividing = {
+  divides: z
+    .enum(['head', 'flats'])
+    .optional()
+    .describe('It turns work by itself: an index head, or a block put down on another flat.'),
+  parts: z
+    .int()
+    .min(2)
+    .max(3600)
+    .optional()
+    .describe('Into so many equal parts: 36 holes and a vernier of ten make 360.'),
+  divideDeg: z.number().min(0).max(2).optional().describe('Each of them off by up to ± degrees.'),
+  divideMm: spread.optional().describe('Its axis moves with the turn by up to ± mm.'),
+}
+
 /** A chuck or a collet block: what it grips is centred on its axis. */
 export const ChuckSchema = z.strictObject({
   id,
@@ -113,20 +129,23 @@ export const ChuckSchema = z.strictObject({
   centreMm: spread.describe('What it grips is off its axis by up to ± mm.'),
   alongPer100: spread.describe('Its axis out of line with the travel, ± mm in 100 mm.'),
   tailMm: spread.optional().describe('The centre of its tailstock is off the axis by up to ± mm.'),
-  divides: z
-    .enum(['head', 'flats'])
-    .optional()
-    .describe('It turns work by itself: an index head, or a block put down on another flat.'),
-  parts: z
-    .int()
-    .min(2)
-    .max(3600)
-    .optional()
-    .describe('Into so many equal parts: 36 holes and a vernier of ten make 360.'),
-  divideDeg: z.number().min(0).max(2).optional().describe('Each of them off by up to ± degrees.'),
-  divideMm: spread.optional().describe('Its axis moves with the turn by up to ± mm.'),
+  ...dividing,
   stopMm: spread.describe('How closely work comes back to the stop inside it, ± mm.'),
   storedMm: spread.describe('How closely the place of axis and front is known, ± mm.'),
+})
+
+/** A flat plate that turns about X, on a head or on the machine's own axis: work lies against its face. */
+export const FacePlateSchema = z.strictObject({
+  id,
+  name,
+  diameter: positive.describe('Diameter, mm.'),
+  thickness: positive.describe('From where it is mounted to its face, mm.'),
+  centreHeight: positive.describe('From the table to its axis, mm.'),
+  facePer100: spread.describe('Its face runs out, ± mm in 100 mm.'),
+  centreMm: spread.describe('A pin in its middle is off the axis by up to ± mm.'),
+  alongPer100: spread.describe('Its axis out of line with the travel, ± mm in 100 mm.'),
+  ...dividing,
+  storedMm: spread.describe('How closely the place of axis and face is known, ± mm.'),
 })
 
 /** A pair of V-blocks on the table. */
@@ -197,5 +216,6 @@ export type AnglePlate = z.infer<typeof AnglePlateSchema>
 export type JawBlank = z.infer<typeof JawBlankSchema>
 export type CentringVise = z.infer<typeof CentringViseSchema>
 export type Chuck = z.infer<typeof ChuckSchema>
+export type FacePlate = z.infer<typeof FacePlateSchema>
 export type VBlock = z.infer<typeof VBlockSchema>
 export type ToePlate = z.infer<typeof ToePlateSchema>

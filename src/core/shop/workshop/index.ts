@@ -15,6 +15,7 @@ export {
   type AnglePlate,
   type CentringVise,
   type Chuck,
+  type FacePlate,
   type JawBlank,
   type Parallels,
   type Plate,

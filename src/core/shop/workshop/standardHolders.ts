@@ -1,5 +1,6 @@
 import { USUAL_JAW_BLANKS } from './usual'
 import { type Workshop } from './schema'
+import { STANDARD_TURNERS } from './standardTurners'
 
 /** What the invented workshop holds work in; its figures are common practice, no source. */
 export const STANDARD_HOLDERS: Pick<
@@ -12,6 +13,7 @@ export const STANDARD_HOLDERS: Pick<
   | 'jawBlanks'
   | 'centringVises'
   | 'chucks'
+  | 'facePlates'
   | 'vBlocks'
   | 'toePlates'
   | 'tilters'
@@ -158,78 +160,7 @@ export const STANDARD_HOLDERS: Pick<
       storedMm: 0.008,
     },
   ],
-  chucks: [
-    {
-      id: 'chuck-4',
-      name: 'Four-jaw chuck 125',
-      grips: 'square',
-      least: 5,
-      most: 60,
-      deep: 30,
-      body: 125,
-      length: 80,
-      centreHeight: 130,
-      centreMm: 0.02,
-      alongPer100: 0.01,
-      tailMm: 0.015,
-      stopMm: 0.03,
-      storedMm: 0.01,
-    },
-    {
-      id: 'chuck-3',
-      name: 'Three-jaw chuck 125',
-      grips: 'round',
-      least: 4,
-      most: 100,
-      deep: 30,
-      body: 125,
-      length: 80,
-      centreHeight: 130,
-      centreMm: 0.04,
-      alongPer100: 0.015,
-      tailMm: 0.015,
-      stopMm: 0.03,
-      storedMm: 0.01,
-    },
-    {
-      id: 'block-4',
-      name: 'Square collet block',
-      grips: 'round',
-      least: 3,
-      most: 26,
-      deep: 25,
-      body: 45,
-      length: 70,
-      centreHeight: 90,
-      centreMm: 0.015,
-      alongPer100: 0.01,
-      divides: 'flats',
-      parts: 4,
-      divideDeg: 0.02,
-      divideMm: 0.01,
-      stopMm: 0.02,
-      storedMm: 0.01,
-    },
-    {
-      id: 'head-360',
-      name: 'Index head 36 × 10',
-      grips: 'round',
-      least: 3,
-      most: 26,
-      deep: 25,
-      body: 120,
-      length: 110,
-      centreHeight: 75,
-      centreMm: 0.015,
-      alongPer100: 0.01,
-      divides: 'head',
-      parts: 360,
-      divideDeg: 0.03,
-      divideMm: 0.01,
-      stopMm: 0.02,
-      storedMm: 0.01,
-    },
-  ],
+  ...STANDARD_TURNERS,
   vBlocks: [
     {
       id: 'v-60',

@@ -1,4 +1,5 @@
 import { type Finding, finding } from '../../../ground/finding'
+import { acrossFindings } from '../dividing'
 import { type Inspected } from '../kind'
 import { type InChuck } from './layout'
 
@@ -58,7 +59,8 @@ function sizeFindings(own: InChuck, { index, length }: Inspected): readonly Find
   return said
 }
 
-function outFindings(own: InChuck, { index, length }: Inspected): readonly Finding[] {
+function outFindings(own: InChuck, inspected: Inspected): readonly Finding[] {
+  const { index, length } = inspected
   const { across, chuck, holding, overhangMm, work } = own
   const thin = Math.min(...across)
   const said: Finding[] = []
@@ -71,15 +73,5 @@ function outFindings(own: InChuck, { index, length }: Inspected): readonly Findi
         'It bends under the cut and rings. Bring a jack up under the far end until an indicator on the work just moves, or a centre; grip deeper; cut the far end first.',
       ),
     )
-  const { rotary } = work.machine
-  if (!chuck.divides && rotary && rotary.along !== 'x')
-    said.push(
-      finding(
-        'chuck.along',
-        index,
-        `The chuck lies along X, ${rotary.letter} turns about ${rotary.along.toUpperCase()}.`,
-        'What is turned here would not go round its own axis. Stand the part so that its length lies along the axis that turns, or take another machine.',
-      ),
-    )
-  return said
+  return [...said, ...acrossFindings('chuck.along', 'chuck', chuck.divides, work, inspected)]
 }

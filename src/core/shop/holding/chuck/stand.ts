@@ -1,6 +1,7 @@
 import { type Axis, point, type Point } from '../../../ground/geometry'
 import { round as bar } from '../../../ground/recipe'
 import { drawPieces, heldError, stopError, storedStay } from '../common'
+import { ownTurner } from '../dividing'
 import {
   type HeldError,
   type Locator,
@@ -10,8 +11,7 @@ import {
   type Stay,
 } from '../kind'
 import { turnedTrue } from '../setTrue'
-import { DEGREE_RAD } from '../../../handbook/units'
-import { type Chuck, type Turner, figurePath } from '../../workshop'
+import { figurePath } from '../../workshop'
 import { type Work } from '../work'
 import { chuckFindings } from './findings'
 import { inChuck, type InChuck } from './layout'
@@ -39,7 +39,7 @@ export function standInChuck(holding: ChuckHolding, work: Work): Standing {
       face: faceAt[holding.end],
       roomMm: work.before.stockOn[faceAt[holding.end]] - holding.grip.mm,
     },
-    ...(chuck.divides && { turner: dividing(chuck, chuck.divides) }),
+    ...ownTurner(chuck, `chuck ${chuck.id}`),
     guideY: undefined,
     stopX: undefined,
     stopEnd: undefined,
@@ -50,26 +50,6 @@ export function standInChuck(holding: ChuckHolding, work: Work): Standing {
       drawPieces(own, { clamps: [], solids }, { name: chuck.name, guide: '' }, view, paper),
   }
 }
-
-/** An index head or a block with flats turns about its own axis, by equal parts. */
-const dividing = (
-  { divideDeg = 0, divideMm = 0, id, name, parts }: Chuck,
-  by: 'head' | 'flats',
-): Turner => ({
-  key: `chuck ${id}`,
-  name,
-  by,
-  rotary: {
-    letter: 'A',
-    along: 'x',
-    turns: 'table',
-    positive: 'counter-clockwise',
-    centre: { x: 0, y: 0, z: 0 },
-    centreMm: divideMm,
-    angleRad: divideDeg * DEGREE_RAD,
-  },
-  ...(parts !== undefined && { parts }),
-})
 
 /** Shares of the grip, from the front of the jaws, at which it is centred. */
 const [FRONT, BACK] = [0.1, 0.9]
