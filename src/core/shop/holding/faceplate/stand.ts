@@ -37,6 +37,7 @@ export function standOnFaceplate(holding: FaceplateHolding, work: Work): Standin
     guideY: undefined,
     stopX: undefined,
     stopEnd: undefined,
+    stopIsWall: true,
     words: faceplateWords(own),
     errors: (locator) => errorsOf(own, locator),
     findings: (inspected) => faceplateFindings(own, inspected),
