@@ -118,6 +118,36 @@ describe('the worm block, stood on its end', () => {
     expect(design.zero).toMatchObject({ x: -30, y: 0, z: 28 })
   })
 
+  it('its mouth is chamfered along the walls that were cut, and on the edges of the blank it is not', async () => {
+    for (const half of [design.fixed, design.moving]) {
+      const { high, low } = half
+      const isOnBlank = ({ from, to }: { from: PlanePoint; to: PlanePoint }): boolean =>
+        (['x', 'y'] as const).some((axis) =>
+          [low, high].some(
+            (side) =>
+              Math.abs(from[axis] - side[axis]) < 1e-3 && Math.abs(to[axis] - side[axis]) < 1e-3,
+          ),
+        )
+      const flat = half.profile.map((ring) => flatRing(ring, 0.0005))
+      const walls = flat
+        .flatMap((ring) => edgesOf(ring))
+        .filter((edge) => !isOnBlank(edge))
+        .reduce((sum, { from, to }) => sum + Math.hypot(to.x - from.x, to.y - from.y), 0)
+      const top = await withKitchen((kitchen) => {
+        const layer = kitchen.cook({
+          kind: 'box',
+          low: { x: low.x, y: low.y, z: design.topZ - 0.5 } as never,
+          high: { x: high.x, y: high.y, z: design.topZ } as never,
+        })
+        return kitchen.keep(kitchen.cook(half.body).intersect(layer)).volume()
+      })
+      const taken = regionArea(flat) * 0.5 - top
+      // Half of a square of 0.5 along each wall; a corner more or less comes to a third of 0.5³.
+      expect(Math.abs(taken - (0.5 ** 2 / 2) * walls)).toBeLessThan(0.03 * taken)
+      expect(walls).toBeGreaterThan(60 + 32)
+    }
+  })
+
   it('channels run over the floor and out at the gap, within the pocket, and take nothing of walls', async () => {
     const channelled = await jawsOf(planned, { ...softOf(planned), channels: 2 })
     expect(channelled.troubles).toEqual([])

@@ -17,3 +17,4 @@ export {
   round,
   spanOf,
 } from './recipe'
+export { type Floor, OUT_MM, type Section, slantOff, stripRound, stripsAlong } from './strips'

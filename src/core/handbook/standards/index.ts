@@ -32,6 +32,7 @@ export {
   counterboreForScrew,
   countersinkForScrew,
   hexFlatsMm,
+  screwInCounterbore,
 } from './screws'
 export {
   minorDiameterMm,

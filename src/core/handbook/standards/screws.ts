@@ -89,6 +89,24 @@ export function counterboreForScrew(thread: Thread): Counterbore | undefined {
   }
 }
 
+/** The metric screw whose head goes into a counterbore of this diameter: its counterbore, and its clearance hole of the medium series, mm. */
+export function screwInCounterbore(
+  diameterMm: number,
+): { readonly counterbore: Counterbore; readonly clearanceMm: number } | undefined {
+  for (const size of Object.keys(CAP_SCREW_MM)) {
+    const thread = parseThread(`M${size}`)
+    const counterbore = thread && counterboreForScrew(thread)
+    const clearanceMm = CLEARANCE_MM[size]?.[1]
+    if (
+      counterbore &&
+      clearanceMm !== undefined &&
+      Math.abs(counterbore.diameterMm - diameterMm) < 0.01
+    )
+      return { counterbore, clearanceMm }
+  }
+  return undefined
+}
+
 /** The usual counterbore over a clearance hole of the medium series; undefined when it is no such hole. */
 export function counterboreFor(holeMm: number): Counterbore | undefined {
   const size = Object.entries(CLEARANCE_MM).find(([, row]) => Math.abs(row[1] - holeMm) < 0.01)?.[0]

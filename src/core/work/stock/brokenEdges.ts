@@ -1,6 +1,18 @@
 import { cross, dot, type Point, scale, add, subtract, withAxis } from '../../ground/geometry'
 import { type Ring } from '../../ground/outline'
-import { acrossOf, type Bounds, type Plane, prism, type Recipe } from '../../ground/recipe'
+import {
+  acrossOf,
+  type Bounds,
+  type Floor,
+  OUT_MM,
+  type Plane,
+  prism,
+  type Recipe,
+  type Section,
+  slantOff,
+  stripRound,
+  stripsAlong,
+} from '../../ground/recipe'
 import {
   axisOf,
   brokenEdges,
@@ -18,7 +30,6 @@ import {
 } from '../part'
 import { boxFloor, contourFloor } from './floors'
 import { grown } from './over'
-import { type Floor, stripRound, stripsAlong } from './strips'
 
 /** What a slant or an arc takes off edges; undefined where it is not known of which. */
 export function brokenOff(
@@ -106,7 +117,8 @@ function alongFeature(
 ): readonly Recipe<'part'>[] {
   const { on } = taker
   const up = overOf(part, on, grown(block))
-  const section = (mostMm: number, backMm: number): Ring => sectionInto(taker, up, mostMm, backMm)
+  const { deepMm, wideMm } = takenOffEdge(taker)
+  const section = taker.kind === 'chamfer' ? slantOff(wideMm, deepMm, up) : arcOff(wideMm, up)
   if (feature.kind === 'boss') {
     const out = normalOf(on)
     const top = placePoint(part, on, feature.place)
@@ -115,10 +127,15 @@ function alongFeature(
   }
   const floor = floorOf(part, feature, on, block)
   if (!floor || floor.rings.reduce((sum, ring) => sum + ring.length, 0) > MOST_FOOT_EDGES) return []
-  return stripsAlong(mouthOf(part, floor, on), section, 'metal', takenOffEdge(taker).wideMm + up)
+  return stripsAlong(mouthOf(part, floor, on), section, 'metal', wideMm + up)
 }
 
-function floorOf(part: Part, feature: Feature, on: Side, block: Bounds<'part'>): Floor | undefined {
+function floorOf(
+  part: Part,
+  feature: Feature,
+  on: Side,
+  block: Bounds<'part'>,
+): Floor<'part'> | undefined {
   switch (feature.kind) {
     case 'contour':
       return isSquareTo(feature, on) ? edgedFloor(feature) : undefined
@@ -135,14 +152,14 @@ function floorOf(part: Part, feature: Feature, on: Side, block: Bounds<'part'>):
 }
 
 /** Where an outline that is cut all round lies on the block nothing is cut; its edge is there all the same. */
-function edgedFloor(contour: Contour): Floor {
+function edgedFloor(contour: Contour): Floor<'part'> {
   const floor = contourFloor(contour)
   if (contour.takes !== 'outside') return floor
   return { ...floor, rings: contour.rings.map((ring) => ring.map(({ open: _, ...one }) => one)) }
 }
 
 /** A floor carried to the level of a side, and seen from outside of that. */
-function mouthOf(part: Part, floor: Floor, on: Side): Floor {
+function mouthOf(part: Part, floor: Floor<'part'>, on: Side): Floor<'part'> {
   const out = normalOf(on)
   const { across, at } = floor.plane
   const plane: Plane<'part'> = { at: onLevel(part, at, on), across, out }
@@ -167,39 +184,18 @@ function onLevel(part: Part, at: Point<'part'>, on: Side): Point<'part'> {
   return add(at, scale(out, dot(subtract(level, at), out)))
 }
 
-/** Reaches so far out of a wall that facets leave no gap there, mm. */
-const OUT_MM = 0.05
-
-/**
- * The slant or the arc and what is over it: x into the metal from the wall, y up from the face, no farther than the
- * metal goes.
- */
-const sectionInto = (taker: EdgeBreak, up: number, mostMm: number, backMm: number): Ring => {
-  const back = -Math.min(OUT_MM, backMm)
-  return taker.kind === 'chamfer'
-    ? slantInto(taker, up, mostMm, back)
-    : arcInto(taker.radius.mm, up, mostMm, back)
-}
-
-function arcInto(radiusMm: number, up: number, mostMm: number, back: number): Ring {
-  const far = Math.min(radiusMm, mostMm)
-  const turn = Math.acos(1 - far / radiusMm)
-  return [
-    { x: back, y: -radiusMm },
-    { x: 0, y: -radiusMm, bulge: -Math.tan(turn / 4) },
-    { x: far, y: radiusMm * (Math.sin(turn) - 1) },
-    { x: far, y: up },
-    { x: back, y: up },
-  ]
-}
-
-function slantInto(taker: EdgeBreak, up: number, mostMm: number, back: number): Ring {
-  const { deepMm: deep, wideMm: wide } = takenOffEdge(taker)
-  const heightAt = (x: number): number => (x * deep) / wide - deep
-  const far = wide + (up * wide) / deep
-  const from = { x: back, y: heightAt(back) }
-  const over = { x: back, y: up }
-  return far <= mostMm
-    ? [from, { x: far, y: up }, over]
-    : [from, { x: mostMm, y: heightAt(mostMm) }, { x: mostMm, y: up }, over]
-}
+/** The arc and what is over it, as a section for strips over the metal, no farther than that goes. */
+const arcOff =
+  (radiusMm: number, upMm: number): Section =>
+  (mostMm, backMm) => {
+    const back = -Math.min(OUT_MM, backMm)
+    const far = Math.min(radiusMm, mostMm)
+    const turn = Math.acos(1 - far / radiusMm)
+    return [
+      { x: back, y: -radiusMm },
+      { x: 0, y: -radiusMm, bulge: -Math.tan(turn / 4) },
+      { x: far, y: radiusMm * (Math.sin(turn) - 1) },
+      { x: far, y: upMm },
+      { x: back, y: upMm },
+    ]
+  }

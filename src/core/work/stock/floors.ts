@@ -15,7 +15,7 @@ import {
   type Ring,
   roundedRectangle,
 } from '../../ground/outline'
-import { alongPlane, type Bounds, onPlane, type Plane } from '../../ground/recipe'
+import { alongPlane, type Bounds, type Floor, onPlane, type Plane } from '../../ground/recipe'
 import {
   axisOf,
   type Contour,
@@ -28,14 +28,13 @@ import {
   signOf,
 } from '../part'
 import { grown, ORIGIN } from './over'
-import { type Floor } from './strips'
 
 const SAME = 1e-6
 
 export type Boxlike = Extract<Feature, { kind: 'step' | 'slot' | 'pocket' }>
 
 /** What a step, slot or pocket takes, seen from its face: the box, out of the stock where it opens, and its floor. */
-export interface BoxFloor extends Floor {
+export interface BoxFloor extends Floor<'part'> {
   readonly low: Point<'part'>
   readonly high: Point<'part'>
   readonly ring: Ring
@@ -92,7 +91,7 @@ function outlineOf(low: Point<'part'>, high: Point<'part'>, on: Side, corner: nu
 }
 
 /** The floor of an outline, on its own plane. */
-export const contourFloor = (contour: Contour): Floor => ({
+export const contourFloor = (contour: Contour): Floor<'part'> => ({
   plane: contourPlane(contour),
   rings: contour.rings,
   isFloor: (at) => isWithin(contour.rings, at) === (contour.takes === 'inside'),

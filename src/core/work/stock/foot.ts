@@ -1,6 +1,5 @@
-import { type Plane, type Recipe } from '../../ground/recipe'
+import { type Floor, type Plane, type Recipe, stripRound, stripsAlong } from '../../ground/recipe'
 import { type Ring } from '../../ground/outline'
-import { type Floor, stripRound, stripsAlong } from './strips'
 
 /** What stands in a foot reaches so far into wall and floor that facets leave no gap there, mm. */
 const INTO_MM = 0.05
@@ -13,7 +12,7 @@ const INTO_MM = 0.05
  * @param beyondMm - how far it goes on where a wall ends in the open.
  */
 export const footOf = (
-  floor: Floor,
+  floor: Floor<'part'>,
   radiusMm: number,
   beyondMm: number,
 ): readonly Recipe<'part'>[] =>

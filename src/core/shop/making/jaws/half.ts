@@ -1,9 +1,23 @@
 import { sharpEndMills } from '../../workshop'
 import { type PlanePoint, point } from '../../../ground/geometry'
-import { rectangleRing, type Region, type Ring, ringsOfRegion } from '../../../ground/outline'
-import { box, type Plane, prism, type Recipe, round } from '../../../ground/recipe'
-import { DOWEL_DIAMETERS_MM } from '../../../handbook/standards'
-import { type InSoftJaws, shiftsOf } from '../../holding'
+import {
+  isWithin,
+  rectangleRing,
+  type Region,
+  type Ring,
+  ringsOfRegion,
+} from '../../../ground/outline'
+import {
+  box,
+  type Plane,
+  prism,
+  type Recipe,
+  round,
+  slantOff,
+  stripsAlong,
+} from '../../../ground/recipe'
+import { DOWEL_DIAMETERS_MM, screwInCounterbore } from '../../../handbook/standards'
+import { type InSoftJaws, MOUTH_MM, shiftsOf } from '../../holding'
 import { gapsOf } from './measure'
 import { milledBy } from './milled'
 import { type Pocket } from './pocket'
@@ -60,7 +74,7 @@ export function halfOf(
       reliefs,
       under,
       pins,
-      body: bodyOf(own, bounds, { channels, groove, pins, profile, under }),
+      body: bodyOf(own, half, bounds, { channels, groove, pins, profile, under }),
       ...gapsOf(outline, { ...bounds, profile, reliefs }),
     },
     trouble: cutsPart ? [tooThick(own, half, (radiusMm) => !milled(radiusMm).cutsPart)] : [],
@@ -169,9 +183,69 @@ export const grooveCutter = ({ work }: InSoftJaws) =>
     .filter(({ diameter }) => diameter <= WIDEST_GROOVE_MM)
     .sort((a, b) => a.diameter - b.diameter)[0]
 
-function bodyOf(
-  { floorZ, topZ }: InSoftJaws,
+const level = (z: number): Plane<'setup'> => ({
+  at: point(0, 0, z),
+  across: point(1, 0, 0),
+  out: point(0, 0, 1),
+})
+/** Off the edge of the blank by more than this it is a wall that was cut, mm; how far a chamfer reaches over its edge. */
+const [CUT_MM, OVER_MM] = [1e-3, 0.2]
+
+/** What the chamfer at the mouth takes off the walls that were cut, not off the edges of the blank. */
+function mouthOf(
+  { topZ }: InSoftJaws,
   { high, low }: PlaneBounds,
+  profile: readonly Ring[],
+): readonly Recipe<'setup'>[] {
+  const isOnBlank = (a: PlanePoint, b: PlanePoint): boolean =>
+    (['x', 'y'] as const).some((axis) =>
+      [low, high].some((side) => [a, b].every((p) => Math.abs(p[axis] - side[axis]) < CUT_MM)),
+    )
+  const rings = profile.map((ring) =>
+    ring.map((corner, i) => ({
+      ...corner,
+      open: corner.bulge === undefined && isOnBlank(corner, ring[(i + 1) % ring.length] ?? corner),
+    })),
+  )
+  return stripsAlong(
+    { plane: level(topZ), rings, isFloor: (at) => !isWithin(profile, at) },
+    slantOff(MOUTH_MM, MOUTH_MM, OVER_MM),
+    'metal',
+    OVER_MM,
+  )
+}
+
+/** The holes by which a blank is screwed to its jaw, with their heads let into the side of the gap. */
+function screwHolesOf(
+  { blank }: InSoftJaws,
+  half: Half,
+  { high, low }: PlaneBounds,
+): readonly Recipe<'setup'>[] {
+  const screw = screwInCounterbore(blank.headDiameter)
+  if (!screw) return []
+  const { clearanceMm, counterbore } = screw
+  const into = half === 'fixed' ? 1 : -1
+  const gapY = half === 'fixed' ? low.y : high.y
+  const middle = (low.x + high.x) / 2
+  return [-1, 1].flatMap((side) => {
+    const x = middle + (side * blank.screwApart) / 2
+    const hole = (fromMm: number, toMm: number, diameterMm: number): Recipe<'setup'> =>
+      round(
+        point(x, gapY + into * fromMm, blank.screwHeight),
+        point(x, gapY + into * toMm, blank.screwHeight),
+        diameterMm / 2,
+      )
+    return [
+      hole(-OVER_MM, counterbore.depthMm, counterbore.diameterMm),
+      hole(0, high.y - low.y + OVER_MM, clearanceMm),
+    ]
+  })
+}
+
+function bodyOf(
+  own: InSoftJaws,
+  half: Half,
+  bounds: PlaneBounds,
   {
     channels,
     groove,
@@ -180,11 +254,8 @@ function bodyOf(
     under,
   }: Pick<JawHalf, 'channels' | 'groove' | 'pins' | 'profile' | 'under'>,
 ): Recipe<'setup'> {
-  const level = (z: number): Plane<'setup'> => ({
-    at: point(0, 0, z),
-    across: point(1, 0, 0),
-    out: point(0, 0, 1),
-  })
+  const { floorZ, topZ } = own
+  const { high, low } = bounds
   const foot = box<'setup'>(point(low.x, low.y, 0), point(high.x, high.y, floorZ))
   const walls = profile.map((ring) => prism(level(floorZ), [ring], topZ - floorZ))
   const whole: Recipe<'setup'> = { kind: 'united', of: [foot, ...walls] }
@@ -197,6 +268,8 @@ function bodyOf(
     ...under.map(({ at: { x, y }, deepMm, radiusMm }) =>
       round<'setup'>(point(x, y, floorZ - deepMm), point(x, y, floorZ), radiusMm),
     ),
+    ...mouthOf(own, bounds, profile),
+    ...screwHolesOf(own, half, bounds),
   ]
-  return by.length === 0 ? whole : { kind: 'cut', from: whole, by }
+  return { kind: 'cut', from: whole, by }
 }

@@ -1,13 +1,6 @@
-import { add, cross, type PlanePoint, scale, subtract } from '../../ground/geometry'
-import {
-  type Corner,
-  type Edge,
-  edgesOf,
-  headingAt,
-  middleOfEdge,
-  type Ring,
-} from '../../ground/outline'
-import { onPlane, type Plane, prism, type Recipe } from '../../ground/recipe'
+import { add, cross, type Frame, type PlanePoint, scale, subtract } from '../geometry'
+import { type Corner, type Edge, edgesOf, headingAt, middleOfEdge, type Ring } from '../outline'
+import { onPlane, type Plane, prism, type Recipe } from './recipe'
 
 /** An edge of a floor with the side of it on which strips lie; one without a wall is open. */
 interface Wall {
@@ -17,8 +10,8 @@ interface Wall {
 }
 
 /** Walls as seen from above: where they stand, and on which side of them is floor. */
-export interface Floor {
-  readonly plane: Plane<'part'>
+export interface Floor<F extends Frame> {
+  readonly plane: Plane<F>
   /** Outlines; an edge that is open has no wall. */
   readonly rings: readonly (readonly (Corner & { readonly open?: boolean | undefined })[])[]
   /** Whether a place of the plane is floor. */
@@ -31,6 +24,27 @@ export interface Floor {
  */
 export type Section = (mostMm: number, backMm: number) => Ring
 
+/** Reaches so far out of a wall that facets leave no gap there, mm. */
+export const OUT_MM = 0.05
+
+/**
+ * What a slant takes off the upper edge of a wall and what is over it, as a section for strips over the metal.
+ *
+ * @param wideMm - into the metal; `deepMm` down the wall, `upMm` over the edge.
+ */
+export const slantOff =
+  (wideMm: number, deepMm: number, upMm: number): Section =>
+  (mostMm, backMm) => {
+    const heightAt = (x: number): number => (x * deepMm) / wideMm - deepMm
+    const far = wideMm + (upMm * wideMm) / deepMm
+    const back = -Math.min(OUT_MM, backMm)
+    const from = { x: back, y: heightAt(back) }
+    const over = { x: back, y: upMm }
+    return far <= mostMm
+      ? [from, { x: far, y: upMm }, over]
+      : [from, { x: mostMm, y: heightAt(mostMm) }, { x: mostMm, y: upMm }, over]
+  }
+
 /** How far beside an edge it is looked on which side the floor is, mm. */
 const BESIDE_MM = 1e-3
 /** Edges that turn by less run on into each other, rad. */
@@ -42,12 +56,12 @@ const STRAIGHT_ON = 1e-4
  *
  * @param beyondMm - how far a strip goes on where its wall ends in the open.
  */
-export function stripsAlong(
-  { isFloor, plane, rings }: Floor,
+export function stripsAlong<F extends Frame>(
+  { isFloor, plane, rings }: Floor<F>,
   section: Section,
   over: 'floor' | 'metal',
   beyondMm: number,
-): readonly Recipe<'part'>[] {
+): readonly Recipe<F>[] {
   return rings.flatMap((ring) => {
     const walls = edgesOf(ring).map((edge, i): Wall => {
       const { left, middle } = middleOfEdge(edge)
@@ -74,12 +88,12 @@ export function stripsAlong(
 }
 
 /** A strip all round a wall about an axis, outside of it or inside. */
-export const stripRound = (
-  plane: Plane<'part'>,
+export const stripRound = <F extends Frame>(
+  plane: Plane<F>,
   wallMm: number,
   section: Section,
   side: 'outside' | 'inside',
-): Recipe<'part'> =>
+): Recipe<F> =>
   turned(
     plane,
     side === 'outside' ? sectionFrom(wallMm, section) : sectionTo(wallMm, section),
@@ -100,13 +114,13 @@ const sectionTo = (wallMm: number, section: Section): Ring => {
   })
 }
 
-function alongLine(
-  plane: Plane<'part'>,
+function alongLine<F extends Frame>(
+  plane: Plane<F>,
   { edge: { from, to }, isLeft }: Wall,
   section: Section,
   before: number,
   after: number,
-): Recipe<'part'> {
+): Recipe<F> {
   const [a, b] = isLeft ? [from, to] : [to, from]
   const [early, late] = isLeft ? [before, after] : [after, before]
   const [start, end] = [onPlane(plane, a), onPlane(plane, b)]
@@ -117,14 +131,14 @@ function alongLine(
   return prism({ at, across, out }, [section(Infinity, Infinity)], early + length + late)
 }
 
-function alongArc(
-  plane: Plane<'part'>,
+function alongArc<F extends Frame>(
+  plane: Plane<F>,
   { isLeft }: Wall,
   { beginRad, centre, radiusMm: wallMm, turnRad }: Edge & { kind: 'arc' },
   section: Section,
   before: number,
   after: number,
-): Recipe<'part'> {
+): Recipe<F> {
   const [early, late] = turnRad > 0 ? [before, after] : [after, before]
   const first = (turnRad > 0 ? beginRad : beginRad + turnRad) - early / wallMm
   const turn = Math.min(2 * Math.PI, Math.abs(turnRad) + (early + late) / wallMm)
@@ -138,12 +152,12 @@ function alongArc(
 }
 
 /** What lies round the end of a wall that stands out into the side of the strip. */
-function roundCorner(
-  plane: Plane<'part'>,
+function roundCorner<F extends Frame>(
+  plane: Plane<F>,
   before: Wall,
   { edge, isLeft }: Wall,
   section: Section,
-): Recipe<'part'> | undefined {
+): Recipe<F> | undefined {
   const [a, b] = [headingAt(before.edge, 'to'), headingAt(edge, 'from')]
   const turn = Math.atan2(Math.sin(b - a), Math.cos(b - a))
   if (isLeft ? turn > -STRAIGHT_ON : turn < STRAIGHT_ON) return undefined
@@ -151,12 +165,12 @@ function roundCorner(
   return turned(begunAt(plane, edge.from, first), sectionFrom(0, section), Math.abs(turn))
 }
 
-const turned = (
-  plane: Plane<'part'>,
+const turned = <F extends Frame>(
+  plane: Plane<F>,
   section: Ring,
   turnRad: number,
   wallMm?: number,
-): Recipe<'part'> => ({
+): Recipe<F> => ({
   kind: 'turned',
   plane,
   section,
@@ -165,7 +179,7 @@ const turned = (
 })
 
 /** The plane about another place, its x turned on by an angle. */
-const begunAt = (plane: Plane<'part'>, centre: PlanePoint, rad: number): Plane<'part'> => ({
+const begunAt = <F extends Frame>(plane: Plane<F>, centre: PlanePoint, rad: number): Plane<F> => ({
   at: onPlane(plane, centre),
   out: plane.out,
   across: subtract(onPlane(plane, { x: Math.cos(rad), y: Math.sin(rad) }), plane.at),
