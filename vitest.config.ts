@@ -9,5 +9,7 @@ export default defineConfig({
     // Long enough for a busy machine; nothing waits by the clock.
     testTimeout: 120_000,
     fileParallelism: !process.env.DATABASE_URL,
+    // Modules and kernels are loaded once for all files, not once for each; those of the database begin anew.
+    isolate: Boolean(process.env.DATABASE_URL),
   },
 })
