@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { type Point } from '@/core/ground/geometry'
+import { point, type Point } from '@/core/ground/geometry'
 import { roundedRectangle } from '@/core/ground/outline'
+import { type Recipe } from '@/core/ground/recipe'
 import { type EdgeBreak, type Feature, newPart, type Part, partIssues } from '@/core/work/part'
 import { LIE_OF_FILE, laySolid, recognise } from '@/core/work/recognise'
 import { readLines } from '@/core/work/say'
@@ -182,6 +183,32 @@ describe('rounded edges in the solid', () => {
     const { part } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'plate')
     expect(roundings(part)).toMatchObject([{ on: 'top', along: ['front'] }])
     expect(roundings(part)[0]?.of).toBeUndefined()
+    expect(await exactOff(part)).toBeCloseTo(BLOCK_MM3 - solid.volumeMm3, 3)
+  }, 60_000)
+
+  it('an edge that is rounded over half of its length is not taken for all of it', async () => {
+    const half: Recipe<'part'> = {
+      kind: 'prism',
+      plane: {
+        at: point(0, 0, 40),
+        across: point(0, 1, 0),
+        out: point(1, 0, 0),
+      },
+      rings: [
+        [
+          { x: 3, y: 0, bulge: Math.tan(Math.PI / 8) },
+          { x: 0, y: -3 },
+          { x: -1, y: -3 },
+          { x: -1, y: 1 },
+          { x: 3, y: 1 },
+        ],
+      ],
+      heightMm: 50,
+    }
+    const solid = await solidOf({ kind: 'cut', from: nominalSolid(bare), by: [half] })
+    expect(BLOCK_MM3 - solid.volumeMm3).toBeCloseTo(SPANDREL * 9 * 50, 3)
+    const { part } = recognise(laySolid(solid, LIE_OF_FILE).solid, 'half')
+    expect(roundings(part)).toEqual([])
     expect(await exactOff(part)).toBeCloseTo(BLOCK_MM3 - solid.volumeMm3, 3)
   }, 60_000)
 

@@ -226,11 +226,13 @@ function addBreaks(
     known.faces.push(face.index)
     groups.set(key, known)
   }
+  // Where only some of an edge is broken nothing says how far: that is named, and no more.
+  const isWhole = (said: SaidBreak): boolean =>
+    !seen.takesEdge(takenOf(part, { ...said, id: 'trial' } as Feature))
   for (const { along, faces, said } of groups.values()) {
     const { of, ...some } = said
-    const isWhole =
-      of !== undefined && !seen.takesEdge(takenOf(part, { ...said, id: 'trial' } as Feature))
-    add(said.kind, isWhole ? said : { ...some, along }, faces)
+    const whole = along.filter((side) => isWhole({ ...some, along: [side] }))
+    add(said.kind, of !== undefined && isWhole(said) ? said : { ...some, along: whole }, faces)
   }
 }
 
