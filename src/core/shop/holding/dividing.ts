@@ -2,7 +2,8 @@ import { DEGREE_RAD } from '../../handbook/units'
 import { point } from '../../ground/geometry'
 import { finding, type Finding } from '../../ground/finding'
 import { type Chuck, type Turner } from '../workshop'
-import { type Inspected } from './kind'
+import { heldError } from './common'
+import { type HeldError, type Inspected } from './kind'
 import { type Work } from './work'
 
 /** What turns work by equal parts about its own axis, along X. */
@@ -32,6 +33,26 @@ export const ownTurner = (
         },
       }
     : {}
+
+/** What lies along X swings by as much as its axis is out of line with the travel, by how far away that is, mm. */
+export const axisError = (
+  what: 'chuck' | 'faceplate',
+  { alongPer100, id, name }: Pick<Chuck, 'alongPer100' | 'id' | 'name'>,
+  axis: 'y' | 'z',
+  lights: readonly string[],
+  away: number,
+): HeldError =>
+  heldError({
+    key: `${what} ${id}, along ${axis}`,
+    link: `${what} ${id}, along`,
+    cause: `axis of the ${what} out of line`,
+    gear: name,
+    unit: 'mm/mm',
+    plusMinus: alongPer100 / 100,
+    remedy: 'Indicate a bar in it along the travel, from the side and from above.',
+    lights,
+    coefficient: away,
+  })
 
 /** What lies along X is not turned about its own axis by an axis that lies otherwise. */
 export function acrossFindings(

@@ -1,7 +1,7 @@
 import { type Axis, point, type Point } from '../../../ground/geometry'
 import { round as bar } from '../../../ground/recipe'
 import { drawPieces, heldError, stopError, storedStay } from '../common'
-import { ownTurner } from '../dividing'
+import { axisError, ownTurner } from '../dividing'
 import {
   type HeldError,
   type Locator,
@@ -219,17 +219,5 @@ function swing(
         coefficient: away / (high.x - low.x - holding.grip.mm / 2),
       }),
     ]
-  return [
-    heldError({
-      key: `chuck ${chuck.id}, along ${axis}`,
-      link: `chuck ${chuck.id}, along`,
-      cause: 'axis of the chuck out of line',
-      gear: chuck.name,
-      unit: 'mm/mm',
-      plusMinus: chuck.alongPer100 / 100,
-      remedy: 'Indicate a bar in the chuck along the travel, from the side and from above.',
-      lights: LIGHTS,
-      coefficient: away,
-    }),
-  ]
+  return [axisError('chuck', chuck, axis, LIGHTS, away)]
 }

@@ -1,7 +1,7 @@
 import { type Axis, point } from '../../../ground/geometry'
 import { round as bar } from '../../../ground/recipe'
 import { drawPieces, heldError, storedStay } from '../common'
-import { ownTurner } from '../dividing'
+import { axisError, ownTurner } from '../dividing'
 import {
   type HeldError,
   type Locator,
@@ -221,15 +221,5 @@ const faceErrors = (
     lights: AGAINST,
     coefficient: away,
   }),
-  heldError({
-    key: `faceplate ${plate.id}, along ${axis}`,
-    link: `faceplate ${plate.id}, along`,
-    cause: 'axis of the plate out of line',
-    gear: plate.name,
-    unit: 'mm/mm',
-    plusMinus: plate.alongPer100 / 100,
-    remedy: 'Indicate a bar in the head along the travel, from the side and from above.',
-    lights: AGAINST,
-    coefficient: away,
-  }),
+  axisError('faceplate', plate, axis, AGAINST, away),
 ]
