@@ -111,6 +111,11 @@ describe('rounded edges in the solid', () => {
       'rounding 31: the part is not as large as what it takes off its edges.',
     ])
     expect(refused('rounding 41 on top, only at left')).toHaveLength(1)
+    const pocket = 'pocket 40 x 20 x 3 deep, on top, centred'
+    expect(refused(`${pocket}\nrounding 3 round pocket`)).toEqual([])
+    expect(refused(`${pocket}\nrounding 4 round pocket`)).toEqual([
+      'rounding 4: the walls are not as high as what it takes off them.',
+    ])
     const [slot, rounding] = said('slot 12 wide 4 deep along X, on base', 'rounding 1 round slot')
       .features as [Feature, EdgeBreak]
     expect(

@@ -2,7 +2,7 @@
 
 import { type Length } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
-import { type HoldingField, holesAlong, kindOf, roundsAlong } from '@/core/shop/holding'
+import { type HoldingField, axesAlong, holesAlong, kindOf, roundsAlong } from '@/core/shop/holding'
 import { GEAR_LISTS } from '@/core/shop/workshop'
 import { refLabel, SIDES } from '@/core/work/part'
 import { Choice, TextField, Tick } from '../fields'
@@ -135,7 +135,7 @@ function optionsOf(props: HoldingInputProps): readonly Option[] | undefined {
     case 'along':
       return orNone(
         'the middle of the work',
-        [...holesAlong(surfaces, x), ...roundsAlong(surfaces, x)].map(({ id }) => named(id)),
+        axesAlong(surfaces, x).map(({ id }) => named(id)),
       )
     case 'hole-or-none':
       return orNone(

@@ -27,6 +27,7 @@ export {
   locatorPlane,
   locatorsOf,
   topOfHolding,
+  axesAlong,
   holesAlong,
   roundsAlong,
 } from './locators'

@@ -246,7 +246,8 @@ export const roundsAlong = (
   direction: Point<'part'>,
 ): readonly AxisSurface[] => axesAlong(surfaces, direction).filter((s) => s.isOutside)
 
-const axesAlong = (
+/** Both: what can lie on an axis that turns. */
+export const axesAlong = (
   surfaces: ReadonlyMap<string, Surface>,
   direction: Point<'part'>,
 ): readonly AxisSurface[] =>

@@ -32,7 +32,11 @@ export function edgeIssues(part: Part, feature: Feature): readonly NoRoom[] {
   const isBeside = (side: Side): boolean => axisOf(side) !== axisOf(feature.on)
   if (feature.along?.every(isBeside) === false)
     return [{ code: 'edges.along', sentence: 'it breaks edges to sides next to its face only.' }]
-  return of || hasRoom(part, feature)
+  if (of)
+    return takenOffEdge(feature).deepMm <= roomOf(of).deep + SAME_MM
+      ? []
+      : [{ code: 'edges.deep', sentence: 'the walls are not as high as what it takes off them.' }]
+  return hasRoom(part, feature)
     ? []
     : [{ code: 'edges.wide', sentence: 'the part is not as large as what it takes off its edges.' }]
 }

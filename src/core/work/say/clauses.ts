@@ -1,8 +1,9 @@
-import { freeId, type Part, type Side } from '../part'
+import { freeId, type Part } from '../part'
 import { readCounterbore, readCountersink, readHeadFor } from './heads'
 import { PATTERN_WORDS, type PatternWord, readPatternClause } from './patterns'
 import {
   isCentred,
+  moreFaces,
   RADIUS_SIGN,
   readAt,
   readCentred,
@@ -138,13 +139,6 @@ export function readFeatureName(scanner: Scanner, part: Part): string {
   throw scanner.failure('Say which feature, not one of its faces.')
 }
 
-/** `left end and back`: the sides beside the edges. */
-function readEdges(scanner: Scanner, part: Part): Side[] {
-  const sides = [readFace(scanner, part)]
-  while (scanner.skip('and', '&')) sides.push(readFace(scanner, part))
-  return sides
-}
-
 /** What only one kind of feature has. */
 function readOwnClause(
   scanner: Scanner,
@@ -167,7 +161,7 @@ function readOwnClause(
       scanner.skip('inside', 'in', 'down', 'below')
       return
     case 'only':
-      said.only = readEdges(scanner, part)
+      said.only = [readFace(scanner, part), ...moreFaces(scanner, part)]
       return
     case 'inner':
       said.only = []

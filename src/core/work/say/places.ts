@@ -54,16 +54,17 @@ export function readAt(scanner: Scanner, part: Part, said: Clauses): void {
   readFace(scanner, part)
 }
 
+/** What follows a face: “and back and right”. */
+export function moreFaces(scanner: Scanner, part: Part): readonly Side[] {
+  const next = scanner.attempt(() =>
+    scanner.skip('and', '&') ? readFaceIfAny(scanner, part) : undefined,
+  )
+  return next ? [next, ...moreFaces(scanner, part)] : []
+}
+
 /** A side, or several: “left end and back”. */
 function takeBeside(scanner: Scanner, part: Part, said: Clauses, face: Side): void {
-  const sides = [face]
-  for (;;) {
-    const more = scanner.attempt(() =>
-      scanner.skip('and', '&') ? readFaceIfAny(scanner, part) : undefined,
-    )
-    if (!more) break
-    sides.push(more)
-  }
+  const sides = [face, ...moreFaces(scanner, part)]
   if (sides.length > 1) said.only = sides
   else said.at = face
 }

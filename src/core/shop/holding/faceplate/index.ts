@@ -1,7 +1,8 @@
 import { type HoldingKind } from '../kind'
+import { axesAlong } from '../locators'
 import { missing } from '../missing'
 import { largest } from '../rounds'
-import { roundsOnAxis } from './layout'
+import { setupAxes } from '../work'
 import { type FaceplateHolding } from './parameters'
 import { standOnFaceplate } from './stand'
 
@@ -50,7 +51,7 @@ export const FACEPLATE: HoldingKind<FaceplateHolding> = {
   begin: ({ facePlates, instruments }, _part, surfaces, pose) => {
     const reads = instruments.find((t) => t.kind === 'indicator') ?? instruments[0]
     const [plate] = facePlates
-    const round = largest(roundsOnAxis(surfaces, pose))
+    const round = largest(axesAlong(surfaces, setupAxes(pose.up, pose.guide)[0]))
     return plate && reads
       ? {
           kind: 'faceplate',

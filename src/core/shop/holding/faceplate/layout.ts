@@ -1,9 +1,9 @@
 import { point, type Point } from '../../../ground/geometry'
 import { box, round as bar } from '../../../ground/recipe'
-import { type AxisSurface, type Surface } from '../../../work/part'
+import { type AxisSurface } from '../../../work/part'
 import { type FacePlate, type Instrument } from '../../workshop'
 import { type Clamp } from '../kind'
-import { holesAlong, roundsAlong } from '../locators'
+import { axesAlong } from '../locators'
 import { byId, type Placed, placed, setupAxes, toSetup, type Work } from '../work'
 import { type FaceplateHolding } from './parameters'
 
@@ -30,15 +30,6 @@ export interface OnFaceplate extends Placed {
 /** A strap across, and how far it lies over the work; its stud, and how far that stands beside, mm (common practice, no source). */
 const [STRAP_MM, THICK_MM, LAP_MM, STUD_MM, BESIDE_MM] = [25, 15, 12, 10, 14]
 
-/** Holes and outside rounds that lie along the axis of the plate. */
-export const roundsOnAxis = (
-  surfaces: ReadonlyMap<string, Surface>,
-  { guide, up }: Pick<Work, 'guide' | 'up'>,
-): readonly AxisSurface[] => {
-  const [x] = setupAxes(up, guide)
-  return [...holesAlong(surfaces, x), ...roundsAlong(surfaces, x)]
-}
-
 export function onFaceplate(holding: FaceplateHolding, work: Work): OnFaceplate {
   const plate = byId(work.workshop.facePlates, holding.facePlate)
   const out = holding.end === 'left' ? 1 : -1
@@ -47,7 +38,8 @@ export function onFaceplate(holding: FaceplateHolding, work: Work): OnFaceplate 
       const [y, z] = shift(low, high)
       return point(out > 0 ? -low.x : -high.x, y, z)
     })
-  const round = roundsOnAxis(work.surfaces, work).find(({ id }) => id === holding.round)
+  const [x] = setupAxes(work.up, work.guide)
+  const round = axesAlong(work.surfaces, x).find(({ id }) => id === holding.round)
   const axis =
     round &&
     toSetup(
