@@ -96,6 +96,93 @@ const meets = (
     return { shared: kitchen.keep(jaw.intersect(work)).volume(), gap: jaw.minGap(work, 50) }
   })
 
+describe('a casting held by sides that have their draft', () => {
+  const LEAN_RAD = (3 * Math.PI) / 180
+  const cast = { bought: 'cast', stock: mm(2) } as const
+  const draft = { angle: { rad: LEAN_RAD }, narrow: 'bottom' } as const
+  const plain = plainBlock()
+  const casting: Part = {
+    ...plain,
+    faces: {
+      ...plain.faces,
+      front: { ...plain.faces.front, ...cast, draft },
+      back: { ...plain.faces.back, ...cast, draft },
+      left: { ...plain.faces.left, ...cast, draft },
+    },
+  }
+  const stood = (walls: 'upright' | 'draft', part = casting): PlannedSetup => {
+    const holding = { ...IN_JAWS, walls, step: mm(12) }
+    const [planned] = planWay(
+      STANDARD_WORKSHOP,
+      part,
+      way(setup('s-1', 'top', 'back', ['top'], { holding })),
+    ).setups
+    if (!planned) throw new Error('no setup')
+    return planned
+  }
+  const wallsOf = (designed: JawDesign): readonly JawHalf[] => [designed.fixed, designed.moving]
+
+  it('lies flat against walls that lean with it, all the way down, and is in none of them', async () => {
+    const planned = stood('draft')
+    const design = await jawsOf(planned, softOf(planned))
+    expect(design.troubles).toEqual([])
+    expect(design.gripMm).toBeCloseTo(12 - 0.5, 6)
+    expect(design.leans.fixed).toBeCloseTo(Math.tan(LEAN_RAD), 9)
+    expect(design.leans.end).toBeCloseTo(Math.tan(LEAN_RAD), 9)
+    // By hand: as wide as it is bought, less what draft takes between its top and the top of the jaws, on both sides.
+    const wide = casting.size.y.mm + 2 * 2
+    const over = casting.size.z.mm + planned.before.stockOn.bottom - 12
+    expect(design.walls.fixed - design.walls.moving).toBeCloseTo(
+      wide - 2 * Math.tan(LEAN_RAD) * over,
+      6,
+    )
+    for (const [half, sign] of [
+      [design.fixed, 1],
+      [design.moving, -1],
+    ] as const) {
+      const closed = await meets(planned, half)
+      expect(closed.shared).toBeLessThan(1e-2)
+      expect(closed.gap).toBeLessThan(1e-4)
+      const away = await meets(planned, half, [-0.15 * Number(sign > 0), 0.1 * sign, -0.2])
+      // Down by 0.2 and back by 0.1, square to a wall that leans by 3°.
+      expect(away.gap).toBeCloseTo(0.1 * Math.cos(LEAN_RAD) + 0.2 * Math.sin(LEAN_RAD), 3)
+      const pushed = await meets(planned, half, [0, -0.1 * sign, 0])
+      expect(pushed.shared).toBeGreaterThan(0.1 * 11 * 35)
+    }
+    expect(design.cuts.map(({ what }) => what)).toContain(
+      'wall of the moving half leaning 3°, in by 0.63 at the floor',
+    )
+  })
+
+  it('both kernels make the same solid of it, with as much more metal as its wedges hold', async () => {
+    const [upright, leaning] = await Promise.all(
+      (['upright', 'draft'] as const).map((walls) => jawsOf(stood(walls), softOf(stood(walls)))),
+    )
+    if (!upright || !leaning) throw new Error('no design')
+    const exact = await exactKernel()
+    for (const [i, half] of wallsOf(leaning).entries()) {
+      const mesh = (body: JawHalf['body']) => withKitchen((kitchen) => kitchen.cook(body).volume())
+      const volume = await mesh(half.body)
+      const written = stepOf(exact, half.body)
+      if (!written.ok) throw new Error(written.issues[0].sentence)
+      expect(Math.abs(written.value.volumeMm3 / volume - 1)).toBeLessThan(1e-3)
+      const more = volume - (await mesh(wallsOf(upright)[i]?.body ?? half.body))
+      // Half of what it goes in, over its height, along what bears; the groove at its foot is elsewhere then.
+      const wedge = (Math.tan(LEAN_RAD) * 12 ** 2) / 2
+      expect(more / wedge).toBeGreaterThan(0.8 * half.bearsMm)
+      expect(more / wedge).toBeLessThan(1.6 * half.bearsMm)
+    }
+  })
+
+  it('between upright walls it is gripped nowhere along its height', async () => {
+    const planned = stood('upright')
+    const design = await jawsOf(planned, softOf(planned))
+    expect(design.gripMm).toBe(0)
+    expect(design.fixed.leastGapMm).toBeCloseTo(0, 6)
+    expect(design.leans).toEqual({ fixed: 0, moving: 0, end: 0 })
+  })
+})
+
 describe('the worm block, stood on its end', () => {
   const planned = planWay(STANDARD_WORKSHOP, WORM_BLOCK, WORM_BLOCK_WAY_B).setups.at(-1)
   if (!planned) throw new Error('no setup')

@@ -13,7 +13,7 @@ export function castRules(inspection: Inspection): readonly Finding[] {
   ]
 }
 
-/** A drafted side that is still as cast, held from the side: what grips it squeezes the work out towards its narrow end. */
+/** A drafted side that is still as cast, held from the side by what stands upright: it bears along one edge alone. */
 function draftGripped({ length, name, part, plan }: Inspection): Finding[] {
   return plan.setups.flatMap(({ before, contacts, index, indexed, standing }): Finding[] => {
     if (indexed) return []
@@ -22,6 +22,7 @@ function draftGripped({ length, name, part, plan }: Inspection): Finding[] {
       (side) =>
         part.faces[side].draft &&
         !before.cut.has(side) &&
+        !standing.follows?.includes(side) &&
         Math.abs(dot(up, normalOf(side))) < 0.5 &&
         (contacts.some(({ surface }) => surface === side) ||
           standing.held.some(({ face }) => face === side)),
@@ -32,18 +33,18 @@ function draftGripped({ length, name, part, plan }: Inspection): Finding[] {
     const isSideways = Math.abs(along) < 0.5
     // The halves of a split round turn against each other until both bear along all of it.
     if (isSideways && standing.swivelsAt === gripped) return []
-    const goes = isSideways
-      ? `towards ${name(draft.narrow)}`
+    // Narrow end down it lies on the upper edge of what holds it, which pushes square to the side: upwards.
+    const touches = isSideways
+      ? 'at its wide end alone, and the work turns until it lies flat somewhere'
       : along > 0
-        ? 'up'
-        : 'down, which seats it'
-    if (goes.startsWith('down')) return []
+        ? 'along its foot alone, and the work can rock about that'
+        : 'the upper edge of that, which squeezes the work up and out'
     return [
       finding(
         'cast.draft-gripped',
         index,
         `${capital(name(gripped))} is held with its draft on.`,
-        `It goes in by ${length(draftMm(part, gripped))} towards ${name(draft.narrow)}: what bears on it touches at one edge, and squeezes the work ${goes}. Stand it with its wide end up, put something that gives or the halves of a split round between, or hold it by what is cut.`,
+        `It goes in by ${length(draftMm(part, gripped))} towards ${name(draft.narrow)}: it touches ${touches}. Put something that gives or the halves of a split round between, hold it by what is cut${along < -0.5 ? ', or cut soft jaws that lean with it' : ''}.`,
         { feature: gripped },
       ),
     ]

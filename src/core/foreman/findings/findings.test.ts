@@ -156,6 +156,19 @@ const IN_JAWS: Holding & { kind: 'soft-jaws' } = {
   shift: mm(0),
   jaws: 'as cut',
 }
+/** The block as cast: front and back go in by 3° towards one of its ends. */
+const cast = (narrow: Side): Part => {
+  const side = {
+    bought: 'cast',
+    stock: mm(2),
+    draft: { angle: { rad: Math.PI / 60 }, narrow },
+  } as const
+  const { faces } = block
+  return {
+    ...block,
+    faces: { ...faces, front: { ...faces.front, ...side }, back: { ...faces.back, ...side } },
+  }
+}
 const jaws = (change: Partial<typeof IN_JAWS>): Way => way(held({ ...IN_JAWS, ...change }, []))
 const pushing = (sideForceN: number): Workshop => ({
   ...STANDARD_WORKSHOP,
@@ -279,6 +292,8 @@ const SCENES: Record<
   'mate.no-hole': () => [block, way(held(UNDER_COVER, ['top']))],
   'mate.tight': () => [twoHoles, way(cutTop, held({ ...UNDER_COVER, tool: mm(6.2) }, ['a', 'b']))],
   'mate.loose': () => [twoHoles, way(cutTop, held({ ...UNDER_COVER, tool: mm(5) }, ['a', 'b']))],
+  'soft-jaws.draft': () => [cast('bottom'), way(held({ ...IN_JAWS, walls: 'draft' }, ['top']))],
+  'soft-jaws.undercut': () => [cast('top'), way(held({ ...IN_JAWS, walls: 'draft' }, ['top']))],
   'soft-jaws.row': () => [block, jaws({ columns: 3 })],
   'soft-jaws.pin': () => [
     withFeatures([at('a', 50, 30)]),
@@ -828,6 +843,28 @@ describe('the way from one leaning hole to another', () => {
         expect(found).toBeGreaterThan(least - 2.7)
       }),
     )
+  })
+})
+
+describe('a casting held by sides with their draft', () => {
+  const said = (narrow: 'top' | 'bottom', holding: Holding) =>
+    find(cast(narrow), way(held(holding, ['top']))).find(
+      ({ code }) => code === 'cast.draft-gripped',
+    )?.rest
+  const upright = { ...IN_JAWS, walls: 'upright' } as const
+
+  it('narrow end down it lies on the edge of the jaws, which push it up; narrow end up it stands on its foot', () => {
+    expect(said('bottom', upright)).toMatch(/squeezes the work up and out.*soft jaws that lean/)
+    expect(said('top', upright)).toMatch(/along its foot alone(?!.*soft jaws)/)
+  })
+
+  it('jaws that lean with it bear all the way, and what they push it up with is told: twice the tangent of 3°', () => {
+    const leaning = { ...IN_JAWS, walls: 'draft' } as const
+    expect(said('bottom', leaning)).toBeUndefined()
+    const found = find(cast('bottom'), way(held(leaning, ['top'])))
+    expect(found.find(({ code }) => code === 'soft-jaws.draft')?.rest).toMatch(/lean by 3°.* 105 N/)
+    // A cutter from above does not get under them.
+    expect(said('top', leaning)).toMatch(/along its foot alone/)
   })
 })
 

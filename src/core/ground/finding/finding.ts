@@ -113,6 +113,8 @@ export const FINDING_SEVERITY = {
   'soft-jaws.drilled': 'notes',
   'soft-jaws.pin': 'forbids',
   'soft-jaws.row': 'forbids',
+  'soft-jaws.draft': 'warns',
+  'soft-jaws.undercut': 'warns',
   'angle.short': 'warns',
   'index.no-rotary': 'forbids',
   'index.step': 'forbids',

@@ -188,7 +188,7 @@ function drawFigures(
 
 /** Through both halves and the part, seen from the left: step, gap, what stands over the jaws. */
 export function jawsSection(design: JawDesign, unit: LengthUnit, { height, width }: Room): Scene {
-  const { fixed, floorZ, gapY, moving, slug, topZ, walls, workTopZ } = design
+  const { fixed, floorZ, gapY, leans, moving, slug, topZ, walls, workTopZ } = design
   const [u0, u1] = [-fixed.high.y, -moving.low.y]
   const top = Math.max(workTopZ, topZ)
   const scale = Math.min((width - 76) / (u1 - u0), (height - 40) / top)
@@ -197,31 +197,42 @@ export function jawsSection(design: JawDesign, unit: LengthUnit, { height, width
     (width - 56) / 2 - ((u0 + u1) / 2) * scale,
     height - 12 - Math.max(0, (height - 40 - top * scale) / 2),
   )
-  const jaw = (rear: number, wall: number, gap: number): void =>
+  const deep = topZ - floorZ
+  const foot = {
+    fixed: walls.fixed - leans.fixed * deep,
+    moving: walls.moving + leans.moving * deep,
+  }
+  const jaw = (rear: number, wall: number, atFloor: number, gap: number): void =>
     sheet.polygon(
       [
         [-rear, 0],
         [-rear, topZ],
         [-wall, topZ],
-        [-wall, floorZ],
+        [-atFloor, floorZ],
         [-gap, floorZ],
         [-gap, 0],
       ],
       { fill: 'hatch', stroke: 'ink', width: 1 },
     )
-  jaw(fixed.high.y, walls.fixed, gapY[0])
-  jaw(moving.low.y, walls.moving, gapY[1])
+  jaw(fixed.high.y, walls.fixed, foot.fixed, gapY[0])
+  jaw(moving.low.y, walls.moving, foot.moving, gapY[1])
   const middle = -(gapY[0] + gapY[1]) / 2
   const r = slug.diameterMm / 2
   sheet.circle(middle, Math.max(r, slug.topZ - r), r, { stroke: 'soft', width: 1, dash: 'hidden' })
-  sheet.rectangle(-walls.fixed, floorZ, -walls.moving, workTopZ, {
-    fill: 'sheet',
-    stroke: 'ink',
-    width: 1.8,
-  })
-  sheet.line(-walls.fixed, floorZ, -gapY[0], floorZ, { stroke: 'blue', width: 3 })
-  sheet.line(-gapY[1], floorZ, -walls.moving, floorZ, { stroke: 'blue', width: 3 })
-  sheet.line(-walls.fixed, floorZ, -walls.fixed, topZ, { stroke: 'blue', width: 3 })
+  // Over the jaws it leans on as it does between them.
+  const over = Math.max(0, workTopZ - topZ)
+  sheet.polygon(
+    [
+      [-foot.fixed, floorZ],
+      [-walls.fixed - leans.fixed * over, workTopZ],
+      [-walls.moving + leans.moving * over, workTopZ],
+      [-foot.moving, floorZ],
+    ],
+    { fill: 'sheet', stroke: 'ink', width: 1.8 },
+  )
+  sheet.line(-foot.fixed, floorZ, -gapY[0], floorZ, { stroke: 'blue', width: 3 })
+  sheet.line(-gapY[1], floorZ, -foot.moving, floorZ, { stroke: 'blue', width: 3 })
+  sheet.line(-foot.fixed, floorZ, -walls.fixed, topZ, { stroke: 'blue', width: 3 })
   sheet.words(-fixed.high.y, 0, 'fixed', { anchor: 'start', dx: 4, dy: -6, size: 12, ink: 'soft' })
   sheet.words(-moving.low.y, 0, 'moving', { anchor: 'end', dx: -4, dy: -6, size: 12, ink: 'soft' })
   const right = u1

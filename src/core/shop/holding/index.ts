@@ -42,7 +42,14 @@ export {
 } from './plate'
 export { anchoredOf, HOLDING_KINDS, kindOf, standIn } from './registry'
 export { type Holding, HoldingSchema } from './schema'
-export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf, type SoftJawsHolding } from './softJaws'
+export {
+  inSoftJaws,
+  type InSoftJaws,
+  MOUTH_MM,
+  shiftsOf,
+  type SoftJawsHolding,
+  wallLeans,
+} from './softJaws'
 export { type Corners, outlineOf } from './outline'
 export { type Prop, propped, type PropPlace, propPlaces } from './propped'
 export { throughHoles } from './cuts'

@@ -259,6 +259,8 @@ export interface Standing extends Omit<Placed, 'faceAt'> {
   readonly handsOn?: { readonly by: string; readonly errors: readonly HeldError[] }
   /** What presses on this face follows a side that goes in along the jaw. */
   readonly swivelsAt?: Side
+  /** Sides with their draft on that lie flat against what holds them all the same. */
+  readonly follows?: readonly string[]
   /** Pushed each time until a pin bears in a hole: which way, as the part sees it, and by how much that shifts it, mm. */
   readonly pushed?: { readonly on: string; readonly towards: Point<'part'>; readonly mm: number }
   /** What turns the part without the machine's own axis: an index head, a block with flats. */

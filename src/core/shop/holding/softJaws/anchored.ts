@@ -10,11 +10,12 @@ export const softJawsAnchored = ({
   step,
   stop,
   vise,
+  walls,
 }: SoftJawsHolding): Anchored => ({
   mark: `soft jaws ${blank} in ${vise}${jaws === 'as cut' ? '' : `, ${jaws}`}`,
   marks: {
     x: { mark: `${stop} ${shift.mm}`, was: 'at another place before' },
-    y: { mark: `wall ${gap.mm}` },
+    y: { mark: `wall ${gap.mm}${walls === 'draft' ? ' with draft' : ''}` },
     z: { mark: `step ${step.mm}` },
   },
 })

@@ -1,7 +1,8 @@
 import { capital, type Finding, finding } from '../../../ground/finding'
 import { lowestOpenCut, throughHoles } from '../cuts'
 import { type Inspected } from '../kind'
-import { depthInto, type InSoftJaws, MOUTH_MM, shiftsOf } from './layout'
+import { printDegrees } from '../../../handbook/units'
+import { depthInto, type InSoftJaws, MOUTH_MM, shiftsOf, wallLeans } from './layout'
 
 /** What is left behind the pocket, beside an end wall, and over the screws' heads, mm (common practice, no source). */
 export const [LEAST_WALL_MM, LEAST_OVER_SCREW_MM] = [6, 2]
@@ -14,6 +15,7 @@ export function softJawsFindings(own: InSoftJaws, inspected: Inspected): readonl
     ...cutFindings(own, inspected),
     ...pinFindings(own, inspected),
     ...rowFindings(own, inspected),
+    ...draftFindings(own, inspected),
   ]
 }
 
@@ -110,6 +112,38 @@ function blankFindings(own: InSoftJaws, { index: i, length }: Inspected): readon
       ),
     )
   return found
+}
+
+/** Walls that lean squeeze the work out; a side that comes out towards the floor is none that a wall can follow. */
+function draftFindings(own: InSoftJaws, { index, name }: Inspected): readonly Finding[] {
+  const { end, fixed, holding, moving } = own
+  if (holding.walls !== 'draft') return []
+  const bearings = [fixed, moving, ...(end ? [end] : [])]
+  const under = bearings.find(({ leans }) => leans < 0)
+  const push = wallLeans(own, fixed) + wallLeans(own, moving)
+  return [
+    ...(under
+      ? [
+          finding(
+            'soft-jaws.undercut',
+            index,
+            `The wall at ${name(under.surface)} cannot follow its draft.`,
+            'It comes out towards the floor: a cutter from above does not get there, so that wall stands upright and bears at its foot alone. Stand the part with its narrow end down, or hold it by what is cut.',
+            { feature: under.surface },
+          ),
+        ]
+      : []),
+    ...(push > 0
+      ? [
+          finding(
+            'soft-jaws.draft',
+            index,
+            'Walls that lean squeeze the work up and out.',
+            `They lean by ${printDegrees(Math.atan(Math.max(wallLeans(own, fixed), wallLeans(own, moving))))}: of each 1000 N that close the vise ${Math.round(1000 * push)} N push it up, less what friction keeps. Knock it down while the vise closes, feel that it sits on the floor, and let nothing pull it up in the cut. An estimate; the vise’s own limits and a qualified person decide.`,
+          ),
+        ]
+      : []),
+  ]
 }
 
 /** Several side by side must all lie on the blank. */

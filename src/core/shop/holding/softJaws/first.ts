@@ -74,6 +74,11 @@ export function firstInSoftJaws(
     cutter: cutter.id,
     ...(spigot ? { round: spigot.id, stop: 'none' as const } : { stop: 'left' as const }),
     shift: { mm: 0 },
+    ...([guide, oppositeOf(guide)].some(
+      (side) => part.faces[side].draft?.narrow === oppositeOf(up),
+    ) && {
+      walls: 'draft' as const,
+    }),
     jaws: 'as cut',
   }
 }

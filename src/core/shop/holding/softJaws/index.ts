@@ -24,6 +24,15 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     { key: 'between', label: 'Between them', kind: 'length', hint: '' },
     { key: 'shift', label: 'Shifted to the right', kind: 'length', hint: '' },
     {
+      key: 'walls',
+      label: 'Walls that bear',
+      kind: 'choice',
+      options: [
+        { value: 'upright', label: 'upright' },
+        { value: 'draft', label: 'lean with the draft of a casting' },
+      ],
+    },
+    {
       key: 'jaws',
       label: 'The jaws are',
       kind: 'choice',
@@ -80,6 +89,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     step,
     stop,
     vise,
+    walls,
   }) =>
     [
       'soft jaws',
@@ -95,8 +105,9 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
       ...(columns === undefined || columns === 1 ? [] : [columns, between?.mm ?? 0]),
       ...(pin === undefined ? [] : [pin]),
       ...(round === undefined ? [] : [round]),
+      ...(walls === 'draft' ? ['draft'] : []),
     ].join(' '),
 }
 
-export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf } from './layout'
+export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf, wallLeans } from './layout'
 export { type SoftJawsHolding } from './parameters'

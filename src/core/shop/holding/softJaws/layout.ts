@@ -1,6 +1,6 @@
+import { type AxisSurface, isSide, normalOf, type PlaneSurface } from '../../../work/part'
+import { hasMetal, isThere, leaningSide, levelNow, planeNow } from '../../../work/stock'
 import { applyMotion, dot, point, type Point } from '../../../ground/geometry'
-import { type AxisSurface, normalOf, type PlaneSurface } from '../../../work/part'
-import { hasMetal, isThere, planeNow } from '../../../work/stock'
 import { type Cutter, type JawBlank, type Vise } from '../../workshop'
 import { holesAlong, roundsAlong } from '../locators'
 import { byId, type Facing, type Placed, placed, toSetup, type Work } from '../work'
@@ -12,8 +12,11 @@ export const MOUTH_MM = 0.5
 /** A face of the part that lies against a wall of the jaws. */
 export interface Bearing {
   readonly surface: string
-  /** Where it is along the direction that it faces, in the setup, mm. */
+  /** Where it is along the direction that it faces, where it stands out furthest within the step, in the setup, mm. */
   readonly at: number
+  /** A side with its draft on goes in by this for each mm that it goes down, mm/mm; less than nothing where it comes out. */
+  readonly leans: number
+  readonly out: 1 | -1
   /** There is metal of that face within the step. */
   readonly isThere: boolean
 }
@@ -113,7 +116,13 @@ function inBore(
     isThereNow(work, surface) &&
     Math.min(a.z, b.z) < topZ - MOUTH_MM &&
     Math.max(a.z, b.z) > floorZ + MOUTH_MM
-  const bearing = (sign: 1 | -1): Bearing => ({ surface: surface.id, at: sign * radius, isThere })
+  const bearing = (sign: 1 | -1): Bearing => ({
+    surface: surface.id,
+    at: sign * radius,
+    leans: 0,
+    out: sign,
+    isThere,
+  })
   return {
     ...block,
     ...own,
@@ -154,7 +163,7 @@ function bearingOf(
   const { before, part } = work
   const z = floorZ + stepMm * UP
   const [axis, across] = out.x === 0 ? (['y', 'x'] as const) : (['x', 'y'] as const)
-  const sign = out[axis]
+  const sign = out[axis] > 0 ? 1 : -1
   const size = block.high[across] - block.low[across]
   const middle = (block.high[across] + block.low[across]) / 2
   const places = acrossAt === undefined ? PLACES.map((share) => middle + share * size) : [acrossAt]
@@ -162,10 +171,10 @@ function bearingOf(
   const found = [...work.surfaces.values()]
     .filter((s): s is PlaneSurface => s.kind === 'plane')
     .filter(({ normal }) => dot(rows[axis === 'x' ? 0 : 1], normal) * sign > 1 - 1e-9)
-    .map((surface) => ({
-      surface,
-      at: toSetup(block, planeNow(part, before, surface))[axis],
-    }))
+    .flatMap((surface) => {
+      const flat = flatAt(work, block, surface, out, [floorZ, floorZ + stepMm])
+      return flat ? [{ surface, ...flat }] : []
+    })
     .filter(({ at, surface }) =>
       places.some((place) => {
         const here = axis === 'x' ? point<'setup'>(at, place, z) : point<'setup'>(place, at, z)
@@ -175,12 +184,61 @@ function bearingOf(
     .sort((a, b) => (b.at - a.at) * sign)
   const [best] = found
   return best
-    ? { surface: best.surface.id, at: best.at, isThere: true }
+    ? { surface: best.surface.id, at: best.at, leans: best.leans, out: sign, isThere: true }
     : {
         surface: block.faceAt[facing],
         at: sign > 0 ? block.high[axis] : block.low[axis],
+        leans: 0,
+        out: sign,
         isThere: false,
       }
+}
+
+/** A side that leans in along the wall is none to bear on, mm/mm. */
+const ALONG = 1e-9
+
+/** A face as a wall meets it: where it stands out furthest within the step, and how it leans there; nothing where it goes in along the wall. */
+function flatAt(
+  { before, part }: Work,
+  block: Placed,
+  surface: PlaneSurface,
+  out: Point<'setup'>,
+  [floorZ, topZ]: readonly [number, number],
+): Pick<Bearing, 'at' | 'leans'> | undefined {
+  const now = planeNow(part, before, surface)
+  const axis = out.x === 0 ? 'y' : 'x'
+  const cast =
+    isSide(surface.id) && !before.cut.has(surface.id)
+      ? leaningSide(part, surface.id, levelNow(part, before, surface.id))
+      : undefined
+  if (!cast) return { at: toSetup(block, now)[axis], leans: 0 }
+  const [x, y, z] = block.setupFromPart.rows.map((row) => dot(row, cast.normal)) as [
+    number,
+    number,
+    number,
+  ]
+  if (Math.abs(x * out.y - y * out.x) > ALONG) return undefined
+  const leans = -z / (x * out.x + y * out.y)
+  const at = toSetup(block, cast.at)
+  return { at: at[axis] + out[axis] * leans * ((leans > 0 ? topZ : floorZ) - at.z), leans }
+}
+
+/** How far the wall that bears on a face goes in from its top to the floor for each mm, mm/mm. */
+export const wallLeans = (
+  { holding }: Pick<InSoftJaws, 'holding'>,
+  { leans }: Pick<Bearing, 'leans'>,
+): number => (holding.walls === 'draft' ? Math.max(0, leans) : 0)
+
+/** Where a face meets its wall: at what height, and where along the direction that it faces. */
+export function meetsWall(
+  { floorZ, holding, topZ }: Pick<InSoftJaws, 'floorZ' | 'holding' | 'topZ'>,
+  { at, leans, out }: Bearing,
+): { readonly at: number; readonly z: number } {
+  const up = floorZ + holding.step.mm * UP
+  if (leans === 0) return { at, z: up }
+  // Against an upright wall it touches along one edge: at its wide end.
+  if (wallLeans({ holding }, { leans }) === 0) return { at, z: leans > 0 ? topZ : floorZ }
+  return { at: at - out * leans * (topZ - up), z: up }
 }
 
 /** How deep the pocket goes into each half from the gap, mm. */

@@ -26,6 +26,12 @@ export const SoftJawsSchema = z.strictObject({
     .describe('So many channels across the floor for coolant and chips; none where left out.'),
   between: ZeroOrMore.optional().describe('Between them, where there are several.'),
   shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
+  walls: z
+    .enum(['upright', 'draft'])
+    .optional()
+    .describe(
+      'Whether walls that bear on sides with draft lean as those do; upright where left out.',
+    ),
   jaws: z
     .enum(['as cut', 'put back', 'indicated', 'skimmed'])
     .describe('Whether they were unscrewed since they were cut, and what was done about it.'),

@@ -7,7 +7,7 @@ import { type Work } from '../work'
 import { boredErrors, boredSpots } from './bored'
 import { pinErrors, pinSpot } from './pin'
 import { softJawsFindings } from './findings'
-import { type InSoftJaws, inSoftJaws } from './layout'
+import { type InSoftJaws, inSoftJaws, meetsWall, wallLeans } from './layout'
 import { softJawsAnchored } from './anchored'
 import { type SoftJawsHolding } from './parameters'
 import { backErrors } from './putBack'
@@ -35,6 +35,9 @@ export function standInSoftJaws(holding: SoftJawsHolding, work: Work): Standing 
     outOfLinePer100: wallOf(own).formMm,
     comesBackMm: wallOf(own).formMm,
     pivot: point(0, 0, low.z),
+    follows: [own.fixed, own.moving, ...(end ? [end] : [])]
+      .filter((bearing) => wallLeans(own, bearing) > 0)
+      .map(({ surface }) => surface),
     held: [faceAt.guide, faceAt.away].map((face) => ({
       face,
       what: 'is held by the jaws here.',
@@ -69,10 +72,10 @@ const floorOf = ({ work }: InSoftJaws) => work.workshop.capabilities.mill
 const OUT = 0.8
 
 function spotsOf(own: InSoftJaws): readonly Spot[] {
-  const { blank, end, faceAt, fixed, floorZ, gapY, high, holding, low, moving, pin } = own
+  const { blank, end, faceAt, fixed, gapY, high, low, moving, pin } = own
   const [x0, x1] = [Math.max(low.x, -blank.width / 2), Math.min(high.x, blank.width / 2)]
   const [middle, half] = [(x0 + x1) / 2, ((x1 - x0) / 2) * OUT]
-  const up = floorZ + holding.step.mm * 0.6
+  const [atWall, atEnd] = [meetsWall(own, fixed), end && meetsWall(own, end)]
   const rest = (id: string, x: number, y: number, by: 'fixed' | 'moving'): Spot => ({
     id,
     role: 'rest',
@@ -84,7 +87,7 @@ function spotsOf(own: InSoftJaws): readonly Spot[] {
     id,
     role: 'guide',
     surface: fixed.surface,
-    at: point(x, fixed.at, up),
+    at: point(x, atWall.at, atWall.z),
   })
   const at = [(fixed.at + gapY[0]) / 2, (moving.at + gapY[1]) / 2] as const
   return [
@@ -94,13 +97,13 @@ function spotsOf(own: InSoftJaws): readonly Spot[] {
     guide('guide1', middle - half),
     guide('guide2', middle + half),
     ...(pin ? [pinSpot(own, pin)] : []),
-    ...(end
+    ...(end && atEnd
       ? [
           {
             id: 'stop1',
             role: 'stop' as const,
             surface: end.surface,
-            at: point<'setup'>(end.at, at[0], up),
+            at: point<'setup'>(atEnd.at, at[0], atEnd.z),
           },
         ]
       : []),

@@ -18,6 +18,7 @@ import {
 } from '../../../ground/recipe'
 import { DOWEL_DIAMETERS_MM, screwInCounterbore } from '../../../handbook/standards'
 import { type InSoftJaws, MOUTH_MM, shiftsOf } from '../../holding'
+import { underWedges, wedgesOf } from './lean'
 import { gapsOf } from './measure'
 import { milledBy } from './milled'
 import { type Pocket } from './pocket'
@@ -60,8 +61,9 @@ export function halfOf(
   const milled = (radiusMm: number) => milledBy(kernel, pocket, half, bounds, radiusMm)
   const { cutsPart, region, reliefs } = milled(own.cutter.diameter / 2)
   const profile = ringsOfRegion(kernel.cut([rectangleRing(bounds.low, bounds.high)], region))
-  const groove = ringsOfRegion(grooveOf(own, kernel, region, bounds))
-  const channels = ringsOfRegion(channelsOf(own, kernel, region, bounds))
+  const floor = kernel.cut(region, underWedges(own, half, profile))
+  const groove = ringsOfRegion(grooveOf(own, kernel, floor, bounds))
+  const channels = ringsOfRegion(channelsOf(own, kernel, floor, bounds))
   const under = underHoles(own, bounds, holes)
   const pins = half === 'fixed' ? pinsOf(own) : []
   return {
@@ -258,7 +260,8 @@ function bodyOf(
   const { high, low } = bounds
   const foot = box<'setup'>(point(low.x, low.y, 0), point(high.x, high.y, floorZ))
   const walls = profile.map((ring) => prism(level(floorZ), [ring], topZ - floorZ))
-  const whole: Recipe<'setup'> = { kind: 'united', of: [foot, ...walls] }
+  const wedges = wedgesOf(own, half, profile, level(floorZ))
+  const whole: Recipe<'setup'> = { kind: 'united', of: [foot, ...walls, ...wedges] }
   const by: readonly Recipe<'setup'>[] = [
     ...(groove.length > 0 ? [prism(level(floorZ - GROOVE_DEEP_MM), groove, GROOVE_DEEP_MM)] : []),
     ...channels.map((ring) => prism(level(floorZ - CHANNEL.deepMm), [ring], CHANNEL.deepMm)),

@@ -1,5 +1,6 @@
 import { filled, flatRing, type Region, type Ring, ringsOfRegion } from '../../../ground/outline'
 import { type Cut } from '../../../work/stock'
+import { printDegrees } from '../../../handbook/units'
 import {
   inSoftJaws,
   type InSoftJaws,
@@ -10,6 +11,7 @@ import {
   type Work,
 } from '../../holding'
 import { CHANNEL, GROOVE_DEEP_MM, grooveCutter, halfOf } from './half'
+import { leansOf } from './lean'
 import { pocketsOf } from './pocket'
 import { PAST_MM } from './reliefs'
 import {
@@ -56,6 +58,7 @@ export function designJaws(
     gapY: own.gapY,
     slug: { diameterMm: holding.gap.mm, topZ: floorZ - SLUG_BELOW_MM },
     walls: { fixed: fixed.at, moving: own.moving.at },
+    leans: leansOf(own),
     workTopZ: own.high.z,
     stepMm: holding.step.mm,
     gripMm: gripOf(own, kernel),
@@ -117,15 +120,20 @@ const SLICES = 24
 const FLAT_MM = 0.01
 
 /** The height over which both walls have something flat against them, less the mouth, mm. */
-function gripOf({ fixed, floorZ, moving, topZ }: InSoftJaws, kernel: JawKernel): number {
+function gripOf(own: InSoftJaws, kernel: JawKernel): number {
+  const { fixed, floorZ, moving, topZ } = own
+  const leans = leansOf(own)
   const [from, to] = [floorZ, topZ - MOUTH_MM]
   const step = (to - from) / SLICES
   if (step <= 0) return 0
   let flat = 0
   for (let i = 0; i < SLICES; i++) {
-    const ys = kernel.section(from + (i + 0.5) * step).flatMap((loop) => loop.map(({ y }) => y))
+    const z = from + (i + 0.5) * step
+    const ys = kernel.section(z).flatMap((loop) => loop.map(({ y }) => y))
     if (ys.length === 0) continue
-    if (Math.max(...ys) > fixed.at - FLAT_MM && Math.min(...ys) < moving.at + FLAT_MM) flat += step
+    const high = fixed.at - leans.fixed * (topZ - z)
+    const low = moving.at + leans.moving * (topZ - z)
+    if (Math.max(...ys) > high - FLAT_MM && Math.min(...ys) < low + FLAT_MM) flat += step
   }
   return flat
 }
@@ -153,6 +161,7 @@ function cutsOf(own: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] 
           } as const,
         ]
       : []),
+    ...leaningCuts(own),
     ...(small
       ? [
           {
@@ -179,6 +188,26 @@ function cutsOf(own: InSoftJaws, halves: readonly JawHalf[]): readonly JawCut[] 
       halves: 'both',
     },
   ]
+}
+
+/** Walls that lean with the draft of what bears on them. */
+function leaningCuts(own: InSoftJaws): readonly JawCut[] {
+  const { cutters } = own.work.workshop
+  const ball = cutters.find(({ diameter, nose }) => nose !== undefined && nose * 2 >= diameter)
+  return Object.entries(leansOf(own)).flatMap(([wall, leans]): readonly JawCut[] =>
+    leans > 0
+      ? [
+          {
+            what: `${wall === 'end' ? 'end wall' : `wall of the ${wall} half`} leaning ${printDegrees(Math.atan(leans))}, in by ${(leans * own.holding.step.mm).toFixed(2)} at the floor`,
+            cutter: ball
+              ? `${ball.name} in steps, or a tapered end mill`
+              : 'a tapered end mill, or a ball end mill in steps',
+            depthMm: own.holding.step.mm,
+            halves: wall === 'moving' ? 'moving' : 'fixed',
+          },
+        ]
+      : [],
+  )
 }
 
 /** What is let into the floor: channels, and reliefs under what comes through. */

@@ -95,6 +95,8 @@ export interface JawDesign {
   /** Faces at the walls, in Y of the setup, and how high the work stands. */
   readonly walls: { readonly fixed: number; readonly moving: number }
   readonly workTopZ: number
+  /** What those walls lean, in by so much for each mm down to the floor, mm/mm. */
+  readonly leans: { readonly fixed: number; readonly moving: number; readonly end: number }
   readonly stepMm: number
   /** Height of flat contact at the walls, less the mouth, mm. */
   readonly gripMm: number
