@@ -15,7 +15,7 @@ import {
 import { WORM_BLOCK, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
 import { findingsOf } from '@/core/foreman/findings'
 import { predictWay } from '@/core/predict/prediction'
-import { planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
+import { type Plan, planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
 import { type Locator, type SoftJawsHolding } from '@/core/shop/holding'
 import { designSoftJaws, type JawDesign, type JawHalf } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
@@ -69,14 +69,19 @@ const lobed: Part = {
     },
   ],
 }
-const held = (part: Part, holding: SoftJawsHolding): PlannedSetup => {
+const planHeld = (part: Part, holding: SoftJawsHolding): Plan => {
   const sides = ['left', 'right', 'front', 'back', 'top'] as const
   const first = setup('s-1', 'top', 'back', [...sides, ...part.features.map(({ id }) => id)])
   const second = setup('s-2', 'bottom', 'back', [], { holding, ops: [op('bottom')] })
-  const planned = planWay(STANDARD_WORKSHOP, part, way(first, second)).setups[1]
+  return planWay(STANDARD_WORKSHOP, part, way(first, second))
+}
+const held = (part: Part, holding: SoftJawsHolding): PlannedSetup => {
+  const planned = planHeld(part, holding).setups[1]
   if (!planned) throw new Error('no setup')
   return planned
 }
+const codesOf = (plan: Plan): readonly string[] =>
+  findingsOf(predictWay(plan)).map(({ code }) => code)
 
 const softOf = ({ clamping: { holding } }: PlannedSetup): SoftJawsHolding => {
   if (holding.kind !== 'soft-jaws') throw new Error('not in soft jaws')
@@ -180,6 +185,51 @@ describe('a casting held by sides that have their draft', () => {
     expect(design.gripMm).toBe(0)
     expect(design.fixed.leastGapMm).toBeCloseTo(0, 6)
     expect(design.leans).toEqual({ fixed: 0, moving: 0, end: 0 })
+  })
+})
+
+describe('two-piece jaws', () => {
+  const block: Part = { ...plainBlock(), size: { x: mm(70), y: mm(50), z: mm(30) } }
+  const tops = (step: number): SoftJawsHolding => ({
+    ...IN_JAWS,
+    blank: 'soft-125-tops',
+    step: mm(step),
+  })
+
+  it('the top alone is cut: it begins on its base, and its screws go in from above, by hand', async () => {
+    const planned = held(block, tops(9))
+    const design = await jawsOf(planned, softOf(planned))
+    expect(design.troubles).toEqual([])
+    const exact = await exactKernel()
+    for (const { body, high, low } of [design.fixed, design.moving]) {
+      const between = (from: number, to: number): Promise<number> =>
+        withKitchen((kitchen) => {
+          const layer = kitchen.cook({
+            kind: 'box',
+            low: { x: low.x - 1, y: low.y - 1, z: from } as never,
+            high: { x: high.x + 1, y: high.y + 1, z: to } as never,
+          })
+          return kitchen.keep(kitchen.cook(body).intersect(layer)).volume()
+        })
+      expect(await between(-1, 20)).toBeLessThan(1e-6)
+      // 125 × 45 less two clearance holes of M6 (6.6) to 6 over the base, less two counterbores (11) over that.
+      const slab = 125 * 45
+      expect((await between(20, 26)) / 6 / (slab - 2 * (Math.PI / 4) * 6.6 ** 2)).toBeCloseTo(1, 3)
+      expect((await between(26, 40)) / 14 / (slab - 2 * (Math.PI / 4) * 11 ** 2)).toBeCloseTo(1, 3)
+      const written = stepOf(exact, body)
+      if (!written.ok) throw new Error(written.issues[0].sentence)
+      const mesh = await meshOf(body)
+      expect(Math.abs(written.value.volumeMm3 / mesh.volumeMm3 - 1)).toBeLessThan(1e-3)
+    }
+  })
+
+  it('a step through the top, or a pocket over the heads of its screws, is told', () => {
+    expect(codesOf(planHeld(block, tops(9)))).not.toContain('soft-jaws.screws')
+    expect(codesOf(planHeld(block, tops(28)))).toContain('soft-jaws.base')
+    // 80 wide it goes 34 into each half, over screws 33 from the gap: whose heads reach 33 up, its floor at 43 or at 28.
+    const wide: Part = { ...block, size: { ...block.size, x: mm(90), y: mm(80) } }
+    expect(codesOf(planHeld(wide, tops(9)))).not.toContain('soft-jaws.screws')
+    expect(codesOf(planHeld(wide, tops(24)))).toContain('soft-jaws.screws')
   })
 })
 
@@ -383,7 +433,7 @@ describe('a round boss in bored halves', () => {
           setup('s-2', 'bottom', 'back', [], { holding: bored, ops: [op('bottom')] }),
         ),
       )
-      return findingsOf(predictWay(plan)).map(({ code }) => code)
+      return codesOf(plan)
     }
     expect(codes(['top', 'spigot'])).not.toContain('soft-jaws.no-flat')
     expect(codes(['top'])).toContain('soft-jaws.no-flat')

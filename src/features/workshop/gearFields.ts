@@ -129,6 +129,8 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     mm('screwApart', 'Between the two screws'),
     mm('screwHeight', 'Bed to middle of the screws'),
     mm('headDiameter', 'Counterbore of the screws'),
+    maybe('baseHeight', 'Two-piece: height of the base'),
+    maybe('screwBack', 'Two-piece: gap to its screws'),
     { path: 'pairs', label: 'Pairs owned, uncut', kind: 'number' },
     mm('backMm', 'Come back, screwed on again ±'),
   ],

@@ -292,6 +292,7 @@ const SCENES: Record<
   'mate.no-hole': () => [block, way(held(UNDER_COVER, ['top']))],
   'mate.tight': () => [twoHoles, way(cutTop, held({ ...UNDER_COVER, tool: mm(6.2) }, ['a', 'b']))],
   'mate.loose': () => [twoHoles, way(cutTop, held({ ...UNDER_COVER, tool: mm(5) }, ['a', 'b']))],
+  'soft-jaws.base': () => [block, jaws({ blank: 'soft-125-tops', step: mm(30) })],
   'soft-jaws.draft': () => [cast('bottom'), way(held({ ...IN_JAWS, walls: 'draft' }, ['top']))],
   'soft-jaws.undercut': () => [cast('top'), way(held({ ...IN_JAWS, walls: 'draft' }, ['top']))],
   'soft-jaws.row': () => [block, jaws({ columns: 3 })],

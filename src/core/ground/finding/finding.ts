@@ -113,6 +113,7 @@ export const FINDING_SEVERITY = {
   'soft-jaws.drilled': 'notes',
   'soft-jaws.pin': 'forbids',
   'soft-jaws.row': 'forbids',
+  'soft-jaws.base': 'forbids',
   'soft-jaws.draft': 'warns',
   'soft-jaws.undercut': 'warns',
   'angle.short': 'warns',

@@ -2,6 +2,7 @@ import { type PlannedSetup } from '../../plan/planning'
 import { flatRing, type Ring, ringBounds } from '../../ground/outline'
 import { dimension, type Scene, Sheet } from '../../ground/scene'
 import { type LengthUnit, printLength } from '../../handbook/units'
+import { screwBackOf } from '../../shop/holding'
 import { type JawDesign, type JawHalf } from '../../shop/making'
 import { drawContacts } from './bench'
 import { drawWork } from './drawnWork'
@@ -96,6 +97,12 @@ function drawHalf(
   for (const ring of groove) sheet.polygon(flat(ring), { stroke: 'faint', width: 0.6 })
   for (const side of [-1, 1]) {
     const [x, r] = [(side * blank.screwApart) / 2, blank.headDiameter / 2]
+    if (blank.baseHeight !== undefined) {
+      const back = screwBackOf(blank)
+      const y = half === 'fixed' ? low.y + back : high.y - back
+      sheet.circle(x, y, r, { stroke: 'soft', width: 1, dash: 'hidden' })
+      continue
+    }
     sheet.line(x, low.y, x, high.y, { stroke: 'soft', width: 0.7, dash: 'centre' })
     for (const edge of [-r, r])
       sheet.line(x + edge, low.y, x + edge, high.y, { stroke: 'faint', width: 0.6, dash: 'hidden' })
@@ -186,6 +193,29 @@ function drawFigures(
   dimension(sheet, [right, moving.low.y], [right, gapY[1]], 22, figure(gapY[1] - moving.low.y))
 }
 
+/** One half cut through, with its base where it is of two pieces. */
+function jawSection(
+  sheet: Sheet,
+  { half, high, low }: JawHalf,
+  { blank: { baseHeight }, floorZ, gapY, topZ, walls }: JawDesign,
+  foot: number,
+): void {
+  const [rear, gap] = half === 'fixed' ? [-high.y, -gapY[0]] : [-low.y, -gapY[1]]
+  sheet.polygon(
+    [
+      [rear, 0],
+      [rear, topZ],
+      [-walls[half], topZ],
+      [-foot, floorZ],
+      [gap, floorZ],
+      [gap, 0],
+    ],
+    { fill: 'hatch', stroke: 'ink', width: 1 },
+  )
+  if (baseHeight !== undefined)
+    sheet.line(rear, baseHeight, gap, baseHeight, { stroke: 'ink', width: 1 })
+}
+
 /** Through both halves and the part, seen from the left: step, gap, what stands over the jaws. */
 export function jawsSection(design: JawDesign, unit: LengthUnit, { height, width }: Room): Scene {
   const { fixed, floorZ, gapY, leans, moving, slug, topZ, walls, workTopZ } = design
@@ -202,20 +232,7 @@ export function jawsSection(design: JawDesign, unit: LengthUnit, { height, width
     fixed: walls.fixed - leans.fixed * deep,
     moving: walls.moving + leans.moving * deep,
   }
-  const jaw = (rear: number, wall: number, atFloor: number, gap: number): void =>
-    sheet.polygon(
-      [
-        [-rear, 0],
-        [-rear, topZ],
-        [-wall, topZ],
-        [-atFloor, floorZ],
-        [-gap, floorZ],
-        [-gap, 0],
-      ],
-      { fill: 'hatch', stroke: 'ink', width: 1 },
-    )
-  jaw(fixed.high.y, walls.fixed, foot.fixed, gapY[0])
-  jaw(moving.low.y, walls.moving, foot.moving, gapY[1])
+  for (const half of [fixed, moving]) jawSection(sheet, half, design, foot[half.half])
   const middle = -(gapY[0] + gapY[1]) / 2
   const r = slug.diameterMm / 2
   sheet.circle(middle, Math.max(r, slug.topZ - r), r, { stroke: 'soft', width: 1, dash: 'hidden' })

@@ -43,6 +43,10 @@ export {
 export { anchoredOf, HOLDING_KINDS, kindOf, standIn } from './registry'
 export { type Holding, HoldingSchema } from './schema'
 export {
+  footOf,
+  headsReach,
+  screwBackOf,
+  seatOf,
   inSoftJaws,
   type InSoftJaws,
   MOUTH_MM,

@@ -290,6 +290,56 @@ describe('soft jaws bored for a round', () => {
   })
 })
 
+describe('soft jaws that set the work upright by their walls', () => {
+  const JAWS: Holding & { kind: 'soft-jaws' } = {
+    kind: 'soft-jaws',
+    vise: 'vise-125',
+    blank: 'soft-125',
+    step: mm(12),
+    gap: mm(12),
+    clear: mm(0.3),
+    cutter: 'end-10',
+    stop: 'left',
+    shift: mm(0),
+    jaws: 'as cut',
+  }
+  const part = asking(
+    bright({
+      ...newPart('Post', { x: mm(30), y: mm(40), z: mm(60) }),
+      features: [topHole('d', 15, 20)],
+    }),
+    distance('d', 'left'),
+    distance('d', 'back'),
+  )
+  const leaning = only(({ capabilities }) => ({
+    capabilities: { ...capabilities, wall: { ...capabilities.wall, leanPer100: 0.1 } },
+  }))
+  const said = (stands: 'floor' | 'walls', workshop = leaning) =>
+    worstOf(workshop, part, way(inHolding({ ...JAWS, stands }, ['d'])))
+
+  it('a wall that leans as cut leans the work: by hand at its top, over where zero of the wall is', () => {
+    // Zero is at 0.6 of the step of 12; the hole begins at 60. On its floor the work stands as that is.
+    const atTop = 0.001 * (60 - 0.6 * 12)
+    const [left, back] = said('walls')
+    expect(left).toBeCloseTo(atTop, 6)
+    expect(back).toBeCloseTo(atTop, 6)
+    expect(said('floor')).toEqual([expect.closeTo(0, 9), expect.closeTo(0, 9)])
+  })
+
+  it('what the floor is off tips it no more; without an end wall it is told what is free', () => {
+    const rough = only(({ capabilities }) => ({
+      capabilities: { ...capabilities, mill: { ...capabilities.mill, formMm: 0.02 } },
+    }))
+    const [onFloor = 0] = said('floor', rough)
+    const [byWalls = 1] = said('walls', rough)
+    expect(onFloor).toBeGreaterThan(0.01)
+    expect(byWalls).toBeCloseTo(0, 9)
+    const open = way(inHolding({ ...JAWS, stands: 'walls', stop: 'none' }, ['d']))
+    const codes = findingsOf(predictionOf(STANDARD_WORKSHOP, part, open)).map(({ code }) => code)
+    expect(codes).toContain('footing.free')
+  })
+})
+
 describe('V-blocks', () => {
   /** A floor cut over a round whose diameter was made to ± so much. */
   const sized = (sizeMm: number, angleDeg: number): Workshop =>

@@ -78,6 +78,16 @@ export const JawBlankSchema = z.strictObject({
   screwApart: positive.describe('Between the two screws of each, mm.'),
   screwHeight: positive.describe('Middle of the screws over the bed, mm.'),
   headDiameter: positive.describe('Counterbore of the screws, mm.'),
+  baseHeight: positive
+    .optional()
+    .describe(
+      'Two-piece: a base so high stays on the vise, mm; its top alone is cut and changed, held by screws from above.',
+    ),
+  screwBack: positive
+    .optional()
+    .describe(
+      'From the gap to the middle of those screws, mm; the middle of the thickness where left out.',
+    ),
   pairs: z.int().min(0).max(1000).describe('How many pairs are there uncut.'),
   backMm: spread.describe('How closely cut jaws come back when they are screwed on again, ± mm.'),
 })

@@ -142,7 +142,23 @@ export const STANDARD_HOLDERS: Pick<
       storedMm: 0.015,
     },
   ],
-  jawBlanks: USUAL_JAW_BLANKS.map((blank) => ({ ...blank, pairs: 2 })),
+  jawBlanks: [
+    ...USUAL_JAW_BLANKS.map((blank) => ({ ...blank, pairs: 2 })),
+    {
+      id: 'soft-125-tops',
+      name: 'Two-piece jaws 125',
+      width: 125,
+      thickness: 45,
+      height: 52,
+      screwApart: 90,
+      screwHeight: 14,
+      headDiameter: 11,
+      baseHeight: 20,
+      screwBack: 33,
+      pairs: 4,
+      backMm: 0.01,
+    },
+  ],
   centringVises: [
     {
       id: 'centring-100',

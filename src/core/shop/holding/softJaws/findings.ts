@@ -2,10 +2,13 @@ import { capital, type Finding, finding } from '../../../ground/finding'
 import { lowestOpenCut, throughHoles } from '../cuts'
 import { type Inspected } from '../kind'
 import { printDegrees } from '../../../handbook/units'
+import { footOf, headsReach, isOverScrews } from './blank'
 import { depthInto, type InSoftJaws, MOUTH_MM, shiftsOf, wallLeans } from './layout'
 
 /** What is left behind the pocket, beside an end wall, and over the screws' heads, mm (common practice, no source). */
 export const [LEAST_WALL_MM, LEAST_OVER_SCREW_MM] = [6, 2]
+/** What is left of the top of two-piece jaws under the floor, mm (common practice, no source). */
+export const LEAST_OVER_BASE_MM = 5
 
 /** Grip, the blanks, their screws, what is cut below their top or drilled into their floor. */
 export function softJawsFindings(own: InSoftJaws, inspected: Inspected): readonly Finding[] {
@@ -56,7 +59,7 @@ function gripFindings(own: InSoftJaws, { index: i, length }: Inspected): readonl
 }
 
 function blankFindings(own: InSoftJaws, { index: i, length }: Inspected): readonly Finding[] {
-  const { blank, end, floorZ, holding, vise } = own
+  const { blank, end, holding, vise } = own
   const found: Finding[] = []
   const open = 2 * blank.thickness + holding.gap.mm
   if (open > vise.opening)
@@ -91,16 +94,7 @@ function blankFindings(own: InSoftJaws, { index: i, length }: Inspected): readon
         `The step reaches ${length(Math.max(0, least))} under it; a gap of ${length(Math.max(1, holding.gap.mm - 2 * (4 - least)))} leaves enough, or parallels in the gap.`,
       ),
     )
-  const head = blank.screwHeight + blank.headDiameter / 2
-  if (floorZ < head + LEAST_OVER_SCREW_MM && screwsMeet(own))
-    found.push(
-      finding(
-        'soft-jaws.screws',
-        i,
-        'The pocket goes into the heads of the jaws’ screws.',
-        `Its floor stands ${length(floorZ)} over the bed, the heads reach ${length(head)}. A step no deeper than ${length(blank.height - head - LEAST_OVER_SCREW_MM)}, higher blanks, or the part moved off the screws.`,
-      ),
-    )
+  found.push(...screwFindings(own, { index: i, length }))
   const left = end && blank.width / 2 - Math.abs(end.at)
   if (left !== undefined && (left < LEAST_WALL_MM || endIsOutside(own)))
     found.push(
@@ -109,6 +103,35 @@ function blankFindings(own: InSoftJaws, { index: i, length }: Inspected): readon
         i,
         'The blank is too short for an end wall.',
         `${length(Math.max(0, endIsOutside(own) ? 0 : left))} would stand beside the work, ${length(LEAST_WALL_MM)} are wanted. Move the work, take a wider blank, or stop it otherwise.`,
+      ),
+    )
+  return found
+}
+
+/** The floor stays over the heads of the screws, and in the top of two-piece jaws. */
+function screwFindings(
+  own: InSoftJaws,
+  { index: i, length }: Pick<Inspected, 'index' | 'length'>,
+): readonly Finding[] {
+  const { blank, floorZ } = own
+  const found: Finding[] = []
+  const head = headsReach(blank)
+  if (floorZ < footOf(blank) + LEAST_OVER_BASE_MM)
+    found.push(
+      finding(
+        'soft-jaws.base',
+        i,
+        'The step goes through the top of two-piece jaws.',
+        `The top begins ${length(footOf(blank))} over the bed, its floor would stand at ${length(floorZ)}. A step no deeper than ${length(blank.height - footOf(blank) - LEAST_OVER_BASE_MM)}, or a higher top.`,
+      ),
+    )
+  if (floorZ < head + LEAST_OVER_SCREW_MM && isOverScrews(own))
+    found.push(
+      finding(
+        'soft-jaws.screws',
+        i,
+        'The pocket goes into the heads of the jaws’ screws.',
+        `Its floor stands ${length(floorZ)} over the bed, the heads reach ${length(head)}. A step no deeper than ${length(blank.height - head - LEAST_OVER_SCREW_MM)}, higher blanks, or the part moved off the screws.`,
       ),
     )
   return found
@@ -164,16 +187,6 @@ function rowFindings(own: InSoftJaws, { index, length }: Inspected): readonly Fi
 
 const endIsOutside = ({ blank, end }: InSoftJaws): boolean =>
   end !== undefined && Math.abs(end.at) >= blank.width / 2
-
-/** Whether the pocket lies over a screw, seen from above. */
-function screwsMeet({ blank, cutter, high, holding, low }: InSoftJaws): boolean {
-  // A corner that is relieved goes out by some third of the cutter’s radius.
-  const reach = blank.headDiameter / 2 + holding.clear.mm + cutter.diameter / 6
-  return [-1, 1].some((side) => {
-    const x = (side * blank.screwApart) / 2
-    return x > low.x - reach && x < high.x + reach
-  })
-}
 
 function cutFindings(
   own: InSoftJaws,

@@ -1,6 +1,7 @@
 import { axisOf, oppositeOf, type Part, type Side, sizeAlong } from '../../../work/part'
 import { type JawBlank, sharpEndMills, type Vise, type Workshop } from '../../workshop'
-import { LEAST_OVER_SCREW_MM, LEAST_WALL_MM } from './findings'
+import { footOf, headsReach } from './blank'
+import { LEAST_OVER_BASE_MM, LEAST_OVER_SCREW_MM, LEAST_WALL_MM } from './findings'
 import { MOUTH_MM } from './layout'
 import { type SoftJawsHolding } from './parameters'
 
@@ -62,7 +63,10 @@ export function firstInSoftJaws(
   const { blank, gap, vise } = best
   const spigot = part.features.find(({ kind, on }) => kind === 'boss' && on === oppositeOf(up))
   const tall = across(part, up)
-  const deepest = blank.height - blank.screwHeight - blank.headDiameter / 2 - LEAST_OVER_SCREW_MM
+  const deepest = Math.min(
+    blank.height - headsReach(blank) - LEAST_OVER_SCREW_MM,
+    blank.height - footOf(blank) - LEAST_OVER_BASE_MM,
+  )
   const step = Math.max(3, Math.min(Math.ceil(tall / 6 + MOUTH_MM), Math.floor(deepest), tall / 2))
   return {
     kind: 'soft-jaws',

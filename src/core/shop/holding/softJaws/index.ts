@@ -24,6 +24,15 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     { key: 'between', label: 'Between them', kind: 'length', hint: '' },
     { key: 'shift', label: 'Shifted to the right', kind: 'length', hint: '' },
     {
+      key: 'stands',
+      label: 'Set upright by',
+      kind: 'choice',
+      options: [
+        { value: 'floor', label: 'the floor, on three places' },
+        { value: 'walls', label: 'both walls, over the depth of the step' },
+      ],
+    },
+    {
       key: 'walls',
       label: 'Walls that bear',
       kind: 'choice',
@@ -86,6 +95,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
     pin,
     round,
     shift,
+    stands,
     step,
     stop,
     vise,
@@ -106,8 +116,10 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
       ...(pin === undefined ? [] : [pin]),
       ...(round === undefined ? [] : [round]),
       ...(walls === 'draft' ? ['draft'] : []),
+      ...(stands === 'walls' ? ['upright by walls'] : []),
     ].join(' '),
 }
 
+export { footOf, headsReach, screwBackOf, seatOf } from './blank'
 export { inSoftJaws, type InSoftJaws, MOUTH_MM, shiftsOf, wallLeans } from './layout'
 export { type SoftJawsHolding } from './parameters'

@@ -140,8 +140,9 @@ const isThereNow = ({ before, part }: Work, { owner }: AxisSurface): boolean =>
 
 /** Places along a face at which it is looked for metal, as parts of the work's size from its middle. */
 const PLACES = [0, 0.12, -0.12, 0.25, -0.25, 0.38, -0.38, 0.46, -0.46]
-/** So far up the step a wall bears, as a share of it. */
-const UP = 0.6
+/** So far up the step a wall bears, as a share of it; where it sets the work upright, there and there. */
+export const UP = 0.6
+export const UPRIGHT_AT = [0.85, 0.2] as const
 
 const OUTWARD: Readonly<Record<'guide' | 'away' | 'left' | 'right', Point<'setup'>>> = {
   guide: point(0, 1, 0),
@@ -229,12 +230,17 @@ export const wallLeans = (
   { leans }: Pick<Bearing, 'leans'>,
 ): number => (holding.walls === 'draft' ? Math.max(0, leans) : 0)
 
-/** Where a face meets its wall: at what height, and where along the direction that it faces. */
+/**
+ * Where a face meets its wall: at what height, and where along the direction that it faces.
+ *
+ * @param share - so far up the step, as a share of it.
+ */
 export function meetsWall(
   { floorZ, holding, topZ }: Pick<InSoftJaws, 'floorZ' | 'holding' | 'topZ'>,
   { at, leans, out }: Bearing,
+  share: number = UP,
 ): { readonly at: number; readonly z: number } {
-  const up = floorZ + holding.step.mm * UP
+  const up = floorZ + holding.step.mm * share
   if (leans === 0) return { at, z: up }
   // Against an upright wall it touches along one edge: at its wide end.
   if (wallLeans({ holding }, { leans }) === 0) return { at, z: leans > 0 ? topZ : floorZ }

@@ -26,6 +26,12 @@ export const SoftJawsSchema = z.strictObject({
     .describe('So many channels across the floor for coolant and chips; none where left out.'),
   between: ZeroOrMore.optional().describe('Between them, where there are several.'),
   shift: LengthSchema.describe('Middle of the work to the right of the middle of the vise.'),
+  stands: z
+    .enum(['floor', 'walls'])
+    .optional()
+    .describe(
+      'What sets it upright: the floor, or both walls over the depth of the step; the floor where left out.',
+    ),
   walls: z
     .enum(['upright', 'draft'])
     .optional()

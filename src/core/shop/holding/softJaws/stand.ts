@@ -7,7 +7,7 @@ import { type Work } from '../work'
 import { boredErrors, boredSpots } from './bored'
 import { pinErrors, pinSpot } from './pin'
 import { softJawsFindings } from './findings'
-import { type InSoftJaws, inSoftJaws, meetsWall, wallLeans } from './layout'
+import { type InSoftJaws, inSoftJaws, meetsWall, UP, UPRIGHT_AT, wallLeans } from './layout'
 import { softJawsAnchored } from './anchored'
 import { type SoftJawsHolding } from './parameters'
 import { backErrors } from './putBack'
@@ -72,45 +72,54 @@ const floorOf = ({ work }: InSoftJaws) => work.workshop.capabilities.mill
 const OUT = 0.8
 
 function spotsOf(own: InSoftJaws): readonly Spot[] {
-  const { blank, end, faceAt, fixed, gapY, high, low, moving, pin } = own
+  const { blank, faceAt, fixed, gapY, high, holding, low, moving, pin } = own
   const [x0, x1] = [Math.max(low.x, -blank.width / 2), Math.min(high.x, blank.width / 2)]
   const [middle, half] = [(x0 + x1) / 2, ((x1 - x0) / 2) * OUT]
-  const [atWall, atEnd] = [meetsWall(own, fixed), end && meetsWall(own, end)]
-  const rest = (id: string, x: number, y: number, by: 'fixed' | 'moving'): Spot => ({
+  const at = [(fixed.at + gapY[0]) / 2, (moving.at + gapY[1]) / 2] as const
+  const rest = (id: string, x: number, by: 'fixed' | 'moving'): Spot => ({
     id,
     role: 'rest',
     surface: faceAt.down,
-    at: point(x, y, low.z),
+    at: point(x, at[by === 'fixed' ? 0 : 1], low.z),
     by,
   })
-  const guide = (id: string, x: number): Spot => ({
-    id,
-    role: 'guide',
-    surface: fixed.surface,
-    at: point(x, atWall.at, atWall.z),
+  const guide = (id: string, x: number, share?: number): Spot => {
+    const met = meetsWall(own, fixed, share)
+    return { id, role: 'guide', surface: fixed.surface, at: point(x, met.at, met.z) }
+  }
+  const stops = pin ? [pinSpot(own, pin)] : endSpots(own, at[0])
+  const [top, foot] = UPRIGHT_AT
+  return holding.stands === 'walls'
+    ? [
+        rest('rest1', middle, 'fixed'),
+        guide('guide1', middle - half, top),
+        guide('guide2', middle + half, top),
+        guide('guide3', middle, foot),
+        ...stops,
+      ]
+    : [
+        rest('rest1', middle - half, 'fixed'),
+        rest('rest2', middle + half, 'fixed'),
+        rest('rest3', middle, 'moving'),
+        guide('guide1', middle - half),
+        guide('guide2', middle + half),
+        ...stops,
+      ]
+}
+
+/** Where the end wall bears: at one place, or at two over each other where it sets the work upright. */
+const endSpots = (own: InSoftJaws, y: number): readonly Spot[] => {
+  const { end, holding } = own
+  if (!end) return []
+  const shares = holding.stands === 'walls' ? UPRIGHT_AT : [undefined]
+  return shares.map((share, i) => {
+    const { at, z } = meetsWall(own, end, share)
+    return { id: `stop${i + 1}`, role: 'stop', surface: end.surface, at: point(at, y, z) }
   })
-  const at = [(fixed.at + gapY[0]) / 2, (moving.at + gapY[1]) / 2] as const
-  return [
-    rest('rest1', middle - half, at[0], 'fixed'),
-    rest('rest2', middle + half, at[0], 'fixed'),
-    rest('rest3', middle, at[1], 'moving'),
-    guide('guide1', middle - half),
-    guide('guide2', middle + half),
-    ...(pin ? [pinSpot(own, pin)] : []),
-    ...(end && atEnd
-      ? [
-          {
-            id: 'stop1',
-            role: 'stop' as const,
-            surface: end.surface,
-            at: point<'setup'>(atEnd.at, at[0], atEnd.z),
-          },
-        ]
-      : []),
-  ]
 }
 
 const RESTS = ['parallels', 'rest1', 'rest2', 'rest3'] as const
+const STOPS = ['stop1', 'stop2'] as const
 
 /** What the jaws are off by where each locator bears: as they were cut, and as they were put back. */
 function errorsOf(
@@ -149,23 +158,26 @@ function errorsOf(
     ]
   if (own.bored) return boredErrors(own, cut, { id, role })
   if (role === 'stop' && own.pin) return pinErrors(own, own.pin)
-  if (role === 'stop')
-    return [
-      cut('end wall', wallOf(own).formMm / 2, ['stop1']),
-      ...backErrors(own, 'x', 1, ['stop1']),
-    ]
-  const lights = ['jaw', 'guide1', 'guide2']
-  return [
-    cut('wall of the fixed half', wallOf(own).formMm / 2, lights),
+  const leans = (key: string, wall: string, lights: readonly string[]): HeldError =>
     heldError({
-      key: 'wall leans',
-      cause: 'wall of the fixed half leans as cut',
+      key,
+      cause: `${wall} leans as cut`,
       unit: 'mm/mm',
       plusMinus: wallOf(own).leanPer100 / 100,
       remedy: 'A light last pass at full depth; a stiffer cutter.',
       lights,
-      coefficient: inSetup.z - (floorZ + holding.step.mm * 0.6),
-    }),
+      coefficient: inSetup.z - (floorZ + holding.step.mm * UP),
+    })
+  if (role === 'stop')
+    return [
+      cut('end wall', wallOf(own).formMm / 2, STOPS),
+      ...(holding.stands === 'walls' ? [leans('end wall leans', 'end wall', STOPS)] : []),
+      ...backErrors(own, 'x', 1, STOPS),
+    ]
+  const lights = ['jaw', 'guide1', 'guide2', ...(holding.stands === 'walls' ? ['guide3'] : [])]
+  return [
+    cut('wall of the fixed half', wallOf(own).formMm / 2, lights),
+    leans('wall leans', 'wall of the fixed half', lights),
     ...backErrors(own, 'y', 1, lights),
     ...backErrors(own, 'turn', (2 * inSetup.x) / own.blank.width, lights),
   ]

@@ -39,9 +39,8 @@ const MOTIONS = {
 }
 
 export function softJawsWords(own: InSoftJaws): HoldingWords {
-  const { blank, cutter, faceAt, high, holding, topZ, vise, work } = own
+  const { blank, faceAt, high, holding, topZ, vise, work } = own
   const length = lengthIn(work)
-  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
   const grip = Math.max(0, holding.step.mm - MOUTH_MM)
   return {
     roles: ROLES,
@@ -75,26 +74,44 @@ export function softJawsWords(own: InSoftJaws): HoldingWords {
           ]),
     ],
     note: `A step of ${length(holding.step.mm)}, ${length(Math.max(0, high.z - topZ))} stand over the jaws. Close it as hard as the jaws were closed while they were cut, no harder: it must not crush a thin part. An estimate of what is enough; the vise’s own limits and a qualified person decide.`,
-    lines: [
-      `${work.machine.name}, ${vise.name}, ${blank.name.toLowerCase()}, cut in place with ${cutter.name.toLowerCase()}.`,
-      `${face('up')} up, ${face('guide')} to the fixed half, standing on ${face('down')}.`,
-      `Step ${length(holding.step.mm)} deep, gap ${length(holding.gap.mm)} closed on the part; ${length(holding.clear.mm)} free where nothing locates.`,
-      own.bored
-        ? `Bored ${length(2 * own.bored.radius)} over both halves: boring head or round about the axis, to the size of the part as measured. Turned true along ${face('guide')} with an indicator.`
-        : own.pin
-          ? `A pin ${length(own.pin.headMm)} in the floor of the fixed half, ${length(own.pin.at.x)} from the middle of the vise, relieved across: it stops the part along X, the wall guides it.`
-          : holding.stop === 'none'
-            ? 'No end wall.'
-            : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
-      ...rowLines(own, length),
-      SINCE_WORDS[holding.jaws],
-      ...(holding.jaws === 'put back' || holding.jaws === 'indicated'
-        ? []
-        : [
-            `First the jaws: closed on a slug ${length(holding.gap.mm)} thick low over the screw, as hard as the part; both halves cut in one go, their zero is the zero of this setup.`,
-          ]),
-    ],
+    lines: linesOf(own),
   }
+}
+
+/** How it is set up, step by step. */
+function linesOf(own: InSoftJaws): readonly string[] {
+  const { blank, cutter, faceAt, holding, vise, work } = own
+  const length = lengthIn(work)
+  const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
+  return [
+    `${work.machine.name}, ${vise.name}, ${blank.name.toLowerCase()}, cut in place with ${cutter.name.toLowerCase()}.`,
+    `${face('up')} up, ${face('guide')} to the fixed half, standing on ${face('down')}.`,
+    `Step ${length(holding.step.mm)} deep, gap ${length(holding.gap.mm)} closed on the part; ${length(holding.clear.mm)} free where nothing locates.`,
+    own.bored
+      ? `Bored ${length(2 * own.bored.radius)} over both halves: boring head or round about the axis, to the size of the part as measured. Turned true along ${face('guide')} with an indicator.`
+      : own.pin
+        ? `A pin ${length(own.pin.headMm)} in the floor of the fixed half, ${length(own.pin.at.x)} from the middle of the vise, relieved across: it stops the part along X, the wall guides it.`
+        : holding.stop === 'none'
+          ? 'No end wall.'
+          : `${stopLine(own, holding.stop)} Push it there by hand while the vise closes: the moving half does not.`,
+    ...(holding.stands === 'walls' && !own.bored
+      ? [
+          'Set upright by its walls: hold it against both while the vise closes, the floor carries it at one place. Never hammer it down; try with a thin feeler that it bears on the end wall above and below.',
+        ]
+      : []),
+    ...rowLines(own, length),
+    ...(blank.baseHeight === undefined
+      ? []
+      : [
+          `Two-piece: the base, ${length(blank.baseHeight)} high, stays on the vise; the top alone is cut, and changed.`,
+        ]),
+    SINCE_WORDS[holding.jaws],
+    ...(holding.jaws === 'put back' || holding.jaws === 'indicated'
+      ? []
+      : [
+          `First the jaws: closed on a slug ${length(holding.gap.mm)} thick low over the screw, as hard as the part; both halves cut in one go, their zero is the zero of this setup.`,
+        ]),
+  ]
 }
 
 function rowLines(own: InSoftJaws, length: (mm: number) => string): readonly string[] {

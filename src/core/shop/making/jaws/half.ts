@@ -17,7 +17,15 @@ import {
   stripsAlong,
 } from '../../../ground/recipe'
 import { DOWEL_DIAMETERS_MM, screwInCounterbore } from '../../../handbook/standards'
-import { type InSoftJaws, MOUTH_MM, shiftsOf } from '../../holding'
+import {
+  footOf,
+  headsReach,
+  type InSoftJaws,
+  MOUTH_MM,
+  screwBackOf,
+  seatOf,
+  shiftsOf,
+} from '../../holding'
 import { underWedges, wedgesOf } from './lean'
 import { gapsOf } from './measure'
 import { milledBy } from './milled'
@@ -104,7 +112,7 @@ function tooThick(
 
 /** How deep the floor may be cut into, clear of the heads of the screws, mm; less than nothing where it may not. */
 const overHeadsMm = ({ blank, floorZ }: Pick<InSoftJaws, 'blank' | 'floorZ'>): number =>
-  floorZ - blank.screwHeight - blank.headDiameter / 2 - 1
+  floorZ - headsReach(blank) - 1
 
 /** Pockets in the floor of a half under what comes through there, clear of the heads of its screws. */
 function underHoles(
@@ -217,7 +225,7 @@ function mouthOf(
   )
 }
 
-/** The holes by which a blank is screwed to its jaw, with their heads let into the side of the gap. */
+/** The holes by which a blank is screwed to its jaw, with their heads let into the side of the gap; from above where it is the top of two pieces. */
 function screwHolesOf(
   { blank }: InSoftJaws,
   half: Half,
@@ -231,6 +239,15 @@ function screwHolesOf(
   const middle = (low.x + high.x) / 2
   return [-1, 1].flatMap((side) => {
     const x = middle + (side * blank.screwApart) / 2
+    if (blank.baseHeight !== undefined) {
+      const upright = (from: number, to: number, diameterMm: number): Recipe<'setup'> =>
+        round(at(from), at(to), diameterMm / 2)
+      const at = (z: number) => point<'setup'>(x, gapY + into * screwBackOf(blank), z)
+      return [
+        upright(seatOf(blank), blank.height + OVER_MM, counterbore.diameterMm),
+        upright(footOf(blank) - OVER_MM, blank.height, clearanceMm),
+      ]
+    }
     const hole = (fromMm: number, toMm: number, diameterMm: number): Recipe<'setup'> =>
       round(
         point(x, gapY + into * fromMm, blank.screwHeight),
@@ -258,7 +275,8 @@ function bodyOf(
 ): Recipe<'setup'> {
   const { floorZ, topZ } = own
   const { high, low } = bounds
-  const foot = box<'setup'>(point(low.x, low.y, 0), point(high.x, high.y, floorZ))
+  const from = footOf(own.blank)
+  const foot = box<'setup'>(point(low.x, low.y, from), point(high.x, high.y, floorZ))
   const walls = profile.map((ring) => prism(level(floorZ), [ring], topZ - floorZ))
   const wedges = wedgesOf(own, half, profile, level(floorZ))
   const whole: Recipe<'setup'> = { kind: 'united', of: [foot, ...walls, ...wedges] }

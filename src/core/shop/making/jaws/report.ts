@@ -80,6 +80,7 @@ export function jawReport(design: JawDesign, half?: Half) {
       widthMm: blank.width,
       thicknessMm: blank.thickness,
       heightMm: blank.height,
+      ...(blank.baseHeight !== undefined && { baseHeightMm: blank.baseHeight }),
       pairsOwned: blank.pairs,
       vise: vise.name,
       gapMm: slug.diameterMm,
