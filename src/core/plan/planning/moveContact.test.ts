@@ -122,28 +122,38 @@ describe('a contact moved by hand', () => {
   })
 })
 
-describe('a strap moved by hand', () => {
-  const strapped = (count = 3): PlannedSetup =>
-    plannedWith(
-      setup('s-2', 'bottom', 'back', [], {
-        holding: {
-          kind: 'straps',
-          strap: 'straps-30',
-          parallels: 'p-12',
-          square: 'indicator',
-          instrument: 'indicator',
-          stop: 'none',
-          count,
-        },
-      }),
-    )
-  const of = (planned: PlannedSetup, id: string) => {
-    const found = movableClamps(planned).find((clamp) => clamp.id === id)
-    if (!found) throw new Error(id)
-    return found
-  }
-  const taken = (planned: PlannedSetup, holding: Holding): PlannedSetup =>
-    plannedWith(setup('s-2', 'bottom', 'back', [], { holding: { ...holding } }))
+const ON_PARALLELS: Holding = {
+  kind: 'straps',
+  strap: 'straps-30',
+  parallels: 'p-12',
+  square: 'indicator',
+  instrument: 'indicator',
+  stop: 'none',
+  count: 3,
+}
+const ON_JACKS: Holding = {
+  kind: 'jacks',
+  strap: 'straps-30',
+  instrument: 'indicator',
+  known: mm(0.1),
+  clearance: mm(15),
+  count: 3,
+}
+
+const taken = (holding: Holding): PlannedSetup =>
+  plannedWith(setup('s-2', 'bottom', 'back', [], { holding: { ...holding } }))
+const clampIn = (planned: PlannedSetup, id: string) => {
+  const found = movableClamps(planned).find((clamp) => clamp.id === id)
+  if (!found) throw new Error(id)
+  return found
+}
+
+// On jacks straps lie low down beside the casting, on its ears; on the table on its top.
+describe.each([
+  ['on parallels', ON_PARALLELS, 1],
+  ['on jacks', ON_JACKS, 0.35],
+] as const)('a strap moved by hand, of work %s', (_, holding, share) => {
+  const strapped = (): PlannedSetup => taken(holding)
 
   it('lies, once taken, where it was shown to come: over the nearest edge, its foot on the work', () => {
     const planned = strapped()
@@ -154,17 +164,17 @@ describe('a strap moved by hand', () => {
         fc.double({ min: low.x - 30, max: high.x + 30, noNaN: true }),
         fc.double({ min: low.y - 30, max: high.y + 30, noNaN: true }),
         (id, x, y) => {
-          const moved = moveClamp(planned, of(planned, id), { x, y }, 0)
-          const { foot, shape } = of(taken(planned, moved.holding), id)
+          const moved = moveClamp(planned, clampIn(planned, id), { x, y }, 0)
+          const { foot, shape } = clampIn(taken(moved.holding), id)
           expect([foot.x, foot.y]).toEqual([moved.inSetup.x, moved.inSetup.y])
           expect(foot.x).toBeGreaterThanOrEqual(low.x)
           expect(foot.x).toBeLessThanOrEqual(high.x)
           expect(foot.y).toBeGreaterThanOrEqual(low.y)
           expect(foot.y).toBeLessThanOrEqual(high.y)
           const { high: to, low: from } = boundsOf(shape)
-          // It comes from outside of the work, and lies on its top.
+          // It comes from outside of the work.
           expect(from.x < low.x || from.y < low.y || to.x > high.x || to.y > high.y).toBe(true)
-          expect(from.z).toBeCloseTo(high.z, 9)
+          expect(from.z).toBeCloseTo(low.z + share * (high.z - low.z), 9)
         },
       ),
       { numRuns: 60 },
@@ -175,27 +185,31 @@ describe('a strap moved by hand', () => {
     const planned = strapped()
     const { high, low } = planned.standing
     const middle = (low.x + high.x) / 2
-    const moved = moveClamp(planned, of(planned, 'strap3'), { x: middle + 1.4, y: high.y }, 2)
+    const moved = moveClamp(planned, clampIn(planned, 'strap3'), { x: middle + 1.4, y: high.y }, 2)
     expect(moved.inSetup.x).toBeCloseTo(middle, 9)
-    const off = moveClamp(planned, of(planned, 'strap3'), { x: 17.3, y: high.y + 4 }, 1)
+    const off = moveClamp(planned, clampIn(planned, 'strap3'), { x: 17.3, y: high.y + 4 }, 1)
     expect(off.inSetup.x).toBeCloseTo(17, 9)
-    const after = taken(planned, off.holding)
-    expect(of(after, 'strap1')).toEqual(of(planned, 'strap1'))
-    expect(of(taken(after, putClampBack(after, 'strap3')), 'strap3')).toEqual(of(planned, 'strap3'))
+    const after = taken(off.holding)
+    expect(clampIn(after, 'strap1')).toEqual(clampIn(planned, 'strap1'))
+    expect(clampIn(taken(putClampBack(after, 'strap3')), 'strap3')).toEqual(
+      clampIn(planned, 'strap3'),
+    )
   })
+})
 
+describe('a strap of work on parallels', () => {
   it('is told where nothing lies under it: neither a parallel nor a jack', () => {
-    const planned = strapped()
+    const planned = taken(ON_PARALLELS)
     const told = (second: Setup): number =>
       findingsOf(predictWay(planWay(STANDARD_WORKSHOP, part, way(first, second)))).filter(
         ({ code }) => code === 'clamp.unpropped',
       ).length
     expect(told(planned.setup)).toBe(1)
-    const { x, y } = applyMotion(planned.standing.partFromSetup, of(planned, 'strap3').foot)
+    const { x, y } = applyMotion(planned.standing.partFromSetup, clampIn(planned, 'strap3').foot)
     expect(told(putProp(planned.setup, { id: 'jack1', surface: 'top', u: x, v: y }))).toBe(0)
     // By hand: a parallel of 8 lies 15 in from the left end, under half of the reach.
     const overParallel = { x: planned.standing.low.x + 15, y: planned.standing.low.y }
-    const moved = moveClamp(planned, of(planned, 'strap3'), overParallel, 0)
-    expect(told(taken(planned, moved.holding).setup)).toBe(0)
+    const moved = moveClamp(planned, clampIn(planned, 'strap3'), overParallel, 0)
+    expect(told(taken(moved.holding).setup)).toBe(0)
   })
 })

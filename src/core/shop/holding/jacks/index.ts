@@ -1,6 +1,7 @@
 import { FIT_WANTED, USUALLY_KNOWN_MM } from '../fitted'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
+import { moveStrap, STRAP_COUNT_FIELD } from '../strapRow'
 import { type JacksHolding } from './parameters'
 import { standOnJacks } from './stand'
 
@@ -12,6 +13,7 @@ export const JACKS: HoldingKind<JacksHolding> = {
     { key: 'instrument', label: 'Read with', kind: 'gear', gear: 'instrument' },
     { key: 'known', label: 'Known to, ±', kind: 'length', hint: '' },
     { key: 'clearance', label: 'Lowest jack', kind: 'length', hint: '' },
+    STRAP_COUNT_FIELD,
   ],
   leads: undefined,
   wants: FIT_WANTED,
@@ -33,6 +35,7 @@ export const JACKS: HoldingKind<JacksHolding> = {
     ...missing(workshop.instruments, instrument, 'instrument', 'instrument'),
   ],
   stand: standOnJacks,
+  moveClamp: moveStrap,
   anchored: ({ strap }) => ({
     mark: `table, jacks, straps ${strap}`,
     marks: { x: { mark: 'none' }, y: { mark: 'none' }, z: { mark: 'table' } },

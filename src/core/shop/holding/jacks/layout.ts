@@ -1,9 +1,9 @@
 import { point } from '../../../ground/geometry'
-import { box } from '../../../ground/recipe'
 import { type Strap } from '../../workshop'
 import { JACKS_AT } from '../../../work/casting'
 import { type SetByFit } from '../fitted'
 import { type Clamp } from '../kind'
+import { strapsOver } from '../strapRow'
 import { byId, placed, type Work } from '../work'
 import { type JacksHolding } from './parameters'
 
@@ -30,16 +30,6 @@ export function onJacks(holding: JacksHolding, work: Work): OnJacks {
   const carried = JACKS_AT.map(([a, b]) =>
     point<'setup'>(low.x + a * (high.x - low.x), low.y + b * (high.y - low.y), low.z),
   )
-  const middleY = (low.y + high.y) / 2
-  // Low down on ears or in openings, so that what is up stays free.
-  const height = low.z + STRAP_AT * (high.z - low.z)
-  const beside = (x0: number, x1: number): Clamp => ({
-    name: 'strap',
-    shape: box(
-      point(x0, middleY - strap.width / 2, height),
-      point(x1, middleY + strap.width / 2, height + strap.height),
-    ),
-  })
   return {
     ...block,
     work,
@@ -48,6 +38,10 @@ export function onJacks(holding: JacksHolding, work: Work): OnJacks {
     instrument,
     carried,
     knownMm: holding.known.mm,
-    clamps: [beside(low.x - 2 * strap.width, low.x), beside(high.x, high.x + 2 * strap.width)],
+    // Low down on ears or in openings, so that what is up stays free.
+    clamps: strapsOver(holding, strap, block, {
+      z: low.z + STRAP_AT * (high.z - low.z),
+      reach: () => 0,
+    }),
   }
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { strapRowFields } from '../strapRowFields'
 
 const gear = z.string().min(1).max(40)
 
@@ -13,6 +14,7 @@ export const JacksSchema = z.strictObject({
   clearance: z
     .strictObject({ mm: z.number().min(1).max(500), typed: z.string().max(60).optional() })
     .describe('The lowest jack.'),
+  ...strapRowFields,
 })
 
 export type JacksHolding = z.infer<typeof JacksSchema>

@@ -3,7 +3,7 @@ import { boundsOf } from '../../../ground/recipe'
 import { throughHoles } from '../cuts'
 import { cutsUnder } from '../inTheWay'
 import { type Inspected } from '../kind'
-import { reachAlong } from './clamps'
+import { reachAlong } from '../strapRow'
 import { type OnTable } from './layout'
 
 /** What a strap is in the way of, and what is drilled into under the part. */

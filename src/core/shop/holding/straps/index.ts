@@ -2,7 +2,7 @@ import { STOP_FIELD } from '../common'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { SQUARE_FIELD } from '../setTrue'
-import { moveStrap } from './clamps'
+import { moveStrap, STRAP_COUNT_FIELD } from '../strapRow'
 import { type StrapsHolding } from './parameters'
 import { standOnTable } from './stand'
 
@@ -15,7 +15,7 @@ export const STRAPS: HoldingKind<StrapsHolding> = {
     SQUARE_FIELD,
     { key: 'instrument', label: 'With', kind: 'gear', gear: 'instrument' },
     STOP_FIELD,
-    { key: 'count', label: 'How many straps', kind: 'number', options: [2, 3, 4, 5, 6] },
+    STRAP_COUNT_FIELD,
   ],
   leads: undefined,
   begin: ({ instruments, parallels, straps }) => {

@@ -2,8 +2,8 @@ import { point } from '../../../ground/geometry'
 import { type Parallels, type Strap } from '../../workshop'
 import { type Clamp } from '../kind'
 import { type SetTrue } from '../setTrue'
+import { reachAlong, strapsOver } from '../strapRow'
 import { byId, placed, type Work } from '../work'
-import { clampsOf, reachAlong } from './clamps'
 import { type StrapsHolding } from './parameters'
 
 /**
@@ -40,6 +40,6 @@ export function onTable(holding: StrapsHolding, work: Work): OnTable {
     parallels,
     instrument,
     parallelX: [low.x + under, high.x - under],
-    clamps: clampsOf(holding, strap, block),
+    clamps: strapsOver(holding, strap, block),
   }
 }
