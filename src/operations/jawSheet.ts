@@ -35,7 +35,7 @@ export function jawSheet(planned: PlannedSetup, design: JawDesign): DrawingSheet
     notes: [
       edges,
       `While they are cut the halves are closed on a slug ${length(slug.diameterMm)} thick over the vise’s screw, its top ${length(blank.height - slug.topZ)} below theirs, as hard as the part will be gripped. The moving half is free at both ends: push the part to the end wall by hand.`,
-      'Grip and force are estimates: the limits of vise and machine, local rules and a qualified person decide. The solid and the profile are without the chamfer at the mouth and without the blank’s own holes.',
+      'Grip and force are estimates: the limits of vise and machine, local rules and a qualified person decide. The profile is without the chamfer at the mouth and the blank’s own holes; the solid has both.',
     ],
   }
 }
