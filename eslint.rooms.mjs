@@ -7,7 +7,6 @@ export const LIMITS = { function: 60, screen: 120, file: 300 }
  */
 export const LONG_ROOMS = [
   ['src/core/chain/variation/evaluate.ts', undefined, 67],
-  ['src/core/chain/variation/events.ts', 307, undefined],
   ['src/core/chain/variation/excess.ts', undefined, 73],
   ['src/core/chain/variation/fit.ts', 314, 84],
   ['src/core/floor/standin/exercises.ts', undefined, 71],

@@ -1,9 +1,10 @@
 import {
   type CompiledMeasure,
   figuresOf,
+  FormBuilder,
   type NamedSource,
+  ROUNDING,
   type Sparse,
-  sparseFrom,
 } from '../variation'
 import { type Observed } from './observed'
 import { along as read, spreadOf } from './spread'
@@ -38,26 +39,23 @@ export function believe(sources: readonly NamedSource[], observed: readonly Obse
   const known = sources.length + observed.length
   const all: readonly NamedSource[] =
     observed.length === 0 ? sources : [...sources, ...observed.map(errorOf), CERTAIN]
+  let builder: FormBuilder | undefined
   const believed = (form: Sparse): Sparse => {
     if (observed.length === 0) return form
     const weights = gain.weights(form)
-    const sums = new Map<number, number>()
-    const add = (index: number, value: number): void =>
-      void sums.set(index, (sums.get(index) ?? 0) + value)
-    form.indices.forEach((index, i) => add(index, form.coefficients[i] as number))
+    builder ??= new FormBuilder(all.length)
+    const made = builder
+    made.addForm(form, 1)
     let certain = 0
     observed.forEach((one, j) => {
       const weight = weights[j] as number
       if (Math.abs(weight) < 1e-14) return
-      one.form.indices.forEach((index, i) => add(index, -weight * (one.form.coefficients[i] ?? 0)))
-      add(sources.length + j, -weight)
+      made.addForm(one.form, -weight)
+      made.add(sources.length + j, -weight)
       certain += weight * one.value
     })
-    if (certain !== 0) add(known, certain)
-    const most = Math.max(0, ...[...sums.values()].map(Math.abs))
-    return sparseFrom(
-      [...sums].filter(([, c]) => Math.abs(c) > 1e-12 * most).sort(([i], [j]) => i - j),
-    )
+    if (certain !== 0) made.add(known, certain)
+    return made.take(ROUNDING)
   }
   const covariance = (a: Sparse, b: Sparse): number => {
     let sum = product(a, b, sigma)

@@ -38,12 +38,19 @@ export function lazily(solve: Solve): Solve {
 }
 
 /** The places of the lowest few of some figures, infinite ones left out. */
-const lowest = (figures: readonly number[], most: number): readonly number[] =>
-  figures
-    .flatMap((value, at) => (value < Infinity ? [{ value, at }] : []))
-    .sort((a, b) => a.value - b.value)
-    .slice(0, most)
-    .map(({ at }) => at)
+function lowest(figures: readonly number[], most: number): readonly number[] {
+  // Few are wanted of many: those found so far are kept in order.
+  const found: { readonly value: number; readonly at: number }[] = []
+  figures.forEach((value, at) => {
+    const last = found[most - 1]
+    if (!(value < (last?.value ?? Infinity))) return
+    let place = Math.min(found.length, most - 1)
+    for (; place > 0 && (found[place - 1]?.value ?? 0) > value; place--)
+      found[place] = found[place - 1] as (typeof found)[number]
+    found[place] = { value, at }
+  })
+  return found.map(({ at }) => at)
+}
 
 /** How far from nothing a row's limit lies. */
 const roomOf = ({ high = Infinity, of }: Row): number =>

@@ -17,51 +17,50 @@ export interface Atoms {
 
 export function atomsOf(forms: readonly Sparse[], sources: readonly NamedSource[]): Atoms {
   const shapes: Shape[] = []
-  const atomsOfSource = new Map<number, readonly number[]>()
-  const atomsFor = (index: number): readonly number[] => {
-    const known = atomsOfSource.get(index)
-    if (known) return known
-    const made: number[] = []
-    const source = sources[index] as NamedSource
-    if (source.plusMinus !== 0) {
-      const one = (shape: Shape): void => void made.push(shapes.push(shape) - 1)
-      if (source.distribution === 'triangular') {
-        one('uniform')
-        one('uniform')
-      } else
-        one(
-          source.distribution === 'one-sided'
-            ? 'half'
-            : source.distribution === 'uniform'
-              ? 'uniform'
-              : 'normal',
-        )
-    }
-    atomsOfSource.set(index, made)
-    return made
+  // Of each source: its first variable, how many it has of one kind, and what one unit of it is.
+  const firstOf = new Int32Array(sources.length).fill(-1)
+  const countOf = new Uint8Array(sources.length)
+  const scaleOf = new Float64Array(sources.length)
+  const meet = (index: number): void => {
+    const { distribution, plusMinus } = sources[index] as NamedSource
+    firstOf[index] = shapes.length
+    if (plusMinus === 0) return
+    const [shape, count, scale] = UNITS[distribution]
+    countOf[index] = count
+    scaleOf[index] = plusMinus * scale
+    for (let i = 0; i < count; i++) shapes.push(shape)
   }
-  const scaleOf = ({ distribution, plusMinus }: NamedSource): number =>
-    distribution === 'uniform'
-      ? plusMinus
-      : distribution === 'triangular'
-        ? plusMinus / 2
-        : plusMinus / 3
   const centre = new Float64Array(forms.length)
   const made = forms.map((form, i) => {
-    const indices: number[] = []
-    const coefficients: number[] = []
-    form.indices.forEach((index, k) => {
-      const source = sources[index] as NamedSource
+    const most = 2 * form.indices.length
+    const [indices, coefficients] = [new Int32Array(most), new Float64Array(most)]
+    let [used, middle] = [0, 0]
+    for (let k = 0; k < form.indices.length; k++) {
+      const index = form.indices[k] as number
       const coefficient = form.coefficients[k] as number
-      centre[i] = (centre[i] as number) + coefficient * source.offset
-      for (const atom of atomsFor(index)) {
-        indices.push(atom)
-        coefficients.push(coefficient * scaleOf(source))
+      if ((firstOf[index] as number) < 0) meet(index)
+      middle += coefficient * (sources[index] as NamedSource).offset
+      const first = firstOf[index] as number
+      const end = first + (countOf[index] as number)
+      for (let atom = first; atom < end; atom++) {
+        indices[used] = atom
+        coefficients[used++] = coefficient * (scaleOf[index] as number)
       }
-    })
-    return { indices: Int32Array.from(indices), coefficients: Float64Array.from(coefficients) }
+    }
+    centre[i] = middle
+    return { indices: indices.subarray(0, used), coefficients: coefficients.subarray(0, used) }
   })
   return { count: shapes.length, shapes, centre, forms: made }
+}
+
+/** What a source is drawn from: a shape, how many of it, and the size of one for each unit of ±. */
+const UNITS: Readonly<
+  Record<NamedSource['distribution'], readonly [shape: Shape, count: number, scale: number]>
+> = {
+  normal: ['normal', 1, 1 / 3],
+  'one-sided': ['half', 1, 1 / 3],
+  uniform: ['uniform', 1, 1],
+  triangular: ['uniform', 2, 1 / 2],
 }
 
 export function valueOf({ coefficients, indices }: Sparse, atoms: Float64Array): number {
@@ -69,6 +68,34 @@ export function valueOf({ coefficients, indices }: Sparse, atoms: Float64Array):
   for (let i = 0; i < indices.length; i++)
     sum += (coefficients[i] as number) * (atoms[indices[i] as number] as number)
   return sum
+}
+
+/** Forms over fewer variables than this are read row by row of a full matrix. */
+const FEW = 48
+
+/** Fills in the values of all forms at a draw of the variables. */
+export function valuesOf(atoms: Atoms): (draw: Float64Array, values: Float64Array) => void {
+  const { centre, count, forms } = atoms
+  if (count > FEW)
+    return (draw, values) => {
+      for (let k = 0; k < forms.length; k++)
+        values[k] = (centre[k] as number) + valueOf(forms[k] as Sparse, draw)
+    }
+  const rows = new Float64Array(forms.length * count)
+  forms.forEach(({ coefficients, indices }, k) => {
+    for (let i = 0; i < indices.length; i++) {
+      const at = k * count + (indices[i] as number)
+      rows[at] = (rows[at] as number) + (coefficients[i] as number)
+    }
+  })
+  return (draw, values) => {
+    let at = 0
+    for (let k = 0; k < forms.length; k++) {
+      let sum = centre[k] as number
+      for (let j = 0; j < count; j++) sum += (rows[at++] as number) * (draw[j] as number)
+      values[k] = sum
+    }
+  }
 }
 
 /** Mean and variance of one standard variable. Half-normal: √(2/π) and 1 − 2/π; uniform: 1/3. */
@@ -103,12 +130,16 @@ export function smoothed(atoms: Atoms): Atoms {
       (coefficients[k] as number) ** 2 * SHAPE_VARIANCE[shapes[indices[k] as number] as Shape]
     let total = 0
     for (let k = 0; k < indices.length; k++) total += variance(k)
-    indices.forEach((atom, k) => {
+    for (let k = 0; k < indices.length; k++) {
+      const atom = indices[k] as number
+      const shape = shapes[atom]
+      if (shape === 'normal') continue
       const share = total > 0 ? variance(k) / total : 1
-      const loss =
-        shapes[atom] === 'half' ? HALF_SKEW * share ** 1.5 : UNIFORM_KURTOSIS * share ** 2
-      if (shapes[atom] !== 'normal') losses.set(atom, [...(losses.get(atom) ?? []), { form, loss }])
-    })
+      const loss = shape === 'half' ? HALF_SKEW * share ** 1.5 : UNIFORM_KURTOSIS * share ** 2
+      const known = losses.get(atom)
+      if (known) known.push({ form, loss })
+      else losses.set(atom, [{ form, loss }])
+    }
   })
   const lost = new Float64Array(forms.length)
   const most = (of: readonly { readonly loss: number }[]): number =>
@@ -152,24 +183,14 @@ export function gathered(atoms: Atoms): Atoms {
   const m = forms.length
   const normals = shapes.reduce((sum, shape) => sum + (shape === 'normal' ? 1 : 0), 0)
   if (m >= normals) return atoms
-  const dense = forms.map((form) => {
+  const parts = forms.map((form) => normalPart(form, shapes))
+  const dense = parts.map(({ coefficients, indices }) => {
     const row = new Float64Array(count)
-    for (let i = 0; i < form.indices.length; i++) {
-      const atom = form.indices[i] as number
-      if (shapes[atom] === 'normal') row[atom] = form.coefficients[i] as number
-    }
+    for (let k = 0; k < indices.length; k++) row[indices[k] as number] = coefficients[k] as number
     return row
   })
-  const covariance = (i: number, j: number): number => {
-    const row = dense[i] as Float64Array
-    const { coefficients, indices } = forms[j] as Sparse
-    let sum = 0
-    for (let k = 0; k < indices.length; k++) {
-      const atom = indices[k] as number
-      if (shapes[atom] === 'normal') sum += (coefficients[k] as number) * (row[atom] as number)
-    }
-    return sum
-  }
+  const covariance = (i: number, j: number): number =>
+    valueOf(parts[j] as Sparse, dense[i] as Float64Array)
   const columns = pivotedCholesky(m, covariance)
   const others = shapes.flatMap((shape, atom) => (shape === 'normal' ? [] : [atom]))
   const newOf = new Map(others.map((atom, k) => [atom, columns.length + k]))
@@ -185,15 +206,28 @@ export function gathered(atoms: Atoms): Atoms {
         indices.push(r)
         coefficients.push(column[i] as number)
       })
-      form.indices.forEach((atom, k) => {
-        const other = newOf.get(atom)
-        if (other === undefined) return
-        indices.push(other)
-        coefficients.push(form.coefficients[k] as number)
-      })
+      if (others.length > 0)
+        form.indices.forEach((atom, k) => {
+          const other = newOf.get(atom)
+          if (other === undefined) return
+          indices.push(other)
+          coefficients.push(form.coefficients[k] as number)
+        })
       return { indices: Int32Array.from(indices), coefficients: Float64Array.from(coefficients) }
     }),
   }
+}
+
+function normalPart({ coefficients, indices }: Sparse, shapes: readonly Shape[]): Sparse {
+  const [own, by] = [new Int32Array(indices.length), new Float64Array(indices.length)]
+  let used = 0
+  for (let k = 0; k < indices.length; k++) {
+    const atom = indices[k] as number
+    if (shapes[atom] !== 'normal') continue
+    own[used] = atom
+    by[used++] = coefficients[k] as number
+  }
+  return { indices: own.subarray(0, used), coefficients: by.subarray(0, used) }
 }
 
 /** Columns whose outer products add up to a covariance, largest pivot first, stopped at its rank. */

@@ -27,14 +27,60 @@ export interface Tilt {
   readonly log: number
 }
 
-/** Densities of all aims that tilt nothing, added up: such an aim draws alike whatever lies over its level. */
-export function plainDensity(aims: readonly Aim[]): (read: Float64Array) => number {
+/** What a draw counts for some aims: from the events' own figures as read, or from the variables as drawn. */
+export type Density = (read: Float64Array, draw: Float64Array) => number
+
+export interface PlainDensity {
+  readonly of: Density
+  /** It looks at the variables alone. */
+  readonly isOverVariables: boolean
+}
+
+/**
+ * Densities of all aims that tilt nothing, added up: such an aim draws alike whatever lies over its level. What an
+ * event comes to is worked out over the figures that it adds up, or over the variables, whichever are fewer.
+ */
+export function plainDensity(aims: readonly Aim[]): PlainDensity {
+  const [first] = aims
+  if (!first) return { of: () => 0, isOverVariables: true }
+  const terms = aims.reduce((sum, { event }) => sum + event.at.length, 0)
+  const isOverVariables = terms > aims.length * first.event.weights.length
+  return {
+    of: isOverVariables ? overVariables(aims, first) : overFigures(aims, first, terms),
+    isOverVariables,
+  }
+}
+
+function overVariables(aims: readonly Aim[], { density, event }: Aim): Density {
+  const count = event.weights.length
+  const by = new Float64Array(aims.length * count)
+  const needed = new Float64Array(aims.length)
+  aims.forEach(({ event: { centre, weights }, level }, a) => {
+    by.set(weights, a * count)
+    needed[a] = level - centre
+  })
+  return (_, draw) => {
+    let [hits, k] = [0, 0]
+    for (let a = 0; a < needed.length; a++) {
+      let figure = 0
+      for (let j = 0; j < count; j++) figure += (by[k++] as number) * (draw[j] as number)
+      if (figure > (needed[a] as number)) hits++
+    }
+    return hits * density
+  }
+}
+
+function overFigures(aims: readonly Aim[], { density }: Aim, terms: number): Density {
   const starts = new Int32Array(aims.length + 1)
-  aims.forEach(({ event }, a) => (starts[a + 1] = (starts[a] as number) + event.at.length))
-  const at = Int32Array.from(aims.flatMap(({ event }) => [...event.at]))
-  const by = Float64Array.from(aims.flatMap(({ event }) => [...event.by]))
-  const needed = Float64Array.from(aims, ({ event, level }) => level - event.constant)
-  const density = aims[0]?.density ?? 0
+  const [at, by] = [new Int32Array(terms), new Float64Array(terms)]
+  const needed = new Float64Array(aims.length)
+  aims.forEach(({ event, level }, a) => {
+    const start = starts[a] as number
+    starts[a + 1] = start + event.at.length
+    at.set(event.at, start)
+    by.set(event.by, start)
+    needed[a] = level - event.constant
+  })
   return (read) => {
     let hits = 0
     for (let a = 0; a < needed.length; a++) {
@@ -52,9 +98,7 @@ export function plainDensity(aims: readonly Aim[]): (read: Float64Array) => numb
  * Densities of all loose aims, added up: each is the exponential of a linear figure, tilt and lean together,
  * over the event's own figures and what of it is not normal.
  */
-export function leaningDensity(
-  aims: readonly Aim[],
-): (read: Float64Array, draw: Float64Array) => number {
+export function leaningDensity(aims: readonly Aim[]): Density {
   const rows = aims.map(({ event, half, leans, part, tilts, uneven }) => {
     const { at, by, centre, constant } = event
     const theta = new Map(tilts.map((tilt) => [tilt.atom, tilt.theta]))

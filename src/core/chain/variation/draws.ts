@@ -1,4 +1,4 @@
-import { type Atoms, type Shape, valueOf } from './atoms'
+import { type Atoms, type Shape, valuesOf } from './atoms'
 import { type Chance, CRUDE, isNearlyNormal, overOf, splitWeights } from './chances'
 import { type Aim, densityOf, leaningDensity, plainDensity, type Tilt } from './densities'
 import { type Event, type SharedFigure } from './events'
@@ -27,11 +27,10 @@ export function drawTail(
   level: number,
   samples: number,
 ): TailDraws {
-  const { atoms, figures, measure, reader } = prepared
+  const { atoms, figures, reader } = prepared
   const aims = prepared.isLoose
     ? looseAims(events, chances, atoms, level)
     : aimsOf(events, chances, atoms, level)
-  const forms = measure.forms.length
   const values = new Float64Array(reader.room)
   const draw = new Float64Array(atoms.count)
   const read = new Float64Array(figures.length)
@@ -40,10 +39,13 @@ export function drawTail(
   const columns = atoms.shapes.map((shape, j) =>
     shape === 'normal' ? normalColumn(samples, j) : evenColumn(samples, j),
   )
+  const isNormal = Uint8Array.from(atoms.shapes, (shape) => (shape === 'normal' ? 1 : 0))
   const isPlain = (aim: Aim): boolean => aim.sigma > 0 && aim.tilts.length === 0
   const plain = plainDensity(aims.filter(isPlain))
   const leaning = leaningDensity(aims.filter(({ leans }) => leans > 0))
   const others = aims.filter((aim) => !isPlain(aim) && aim.leans === 0)
+  const readsFigures = !plain.isOverVariables || others.length > 0 || prepared.isLoose
+  const fill = valuesOf(atoms)
   let [next, begun] = [0, 0]
   for (let i = 0; i < samples; i++) {
     const place = (i + 0.5) / samples
@@ -54,14 +56,13 @@ export function drawTail(
     for (let j = 0; j < draw.length; j++) draw[j] = (columns[j] as Float64Array)[i] as number
     for (const { atom, theta } of aim.tilts)
       draw[atom] = tilted(atoms.shapes[atom] as Shape, theta, draw[atom] as number)
-    if (aim.sigma > 0) moveOver(aim, draw, atoms, within)
-    else if (aim.leans > 0) leanTo(aim, draw, atoms)
-    for (let k = 0; k < forms; k++)
-      values[k] =
-        (atoms.centre[k] as number) + valueOf(atoms.forms[k] as Atoms['forms'][number], draw)
-    for (let f = 0; f < figures.length; f++)
-      read[f] = figureValue(figures[f] as SharedFigure, values)
-    let density = plain(read) + leaning(read, draw)
+    if (aim.sigma > 0) moveOver(aim, draw, isNormal, within)
+    else if (aim.leans > 0) leanTo(aim, draw, isNormal)
+    fill(draw, values)
+    if (readsFigures)
+      for (let f = 0; f < figures.length; f++)
+        read[f] = figureValue(figures[f] as SharedFigure, values)
+    let density = plain.of(read, draw) + leaning(read, draw)
     for (const other of others) density += densityOf(other, draw, read)
     weight[i] = density > 0 ? 1 / density / samples : 0
     excess[i] = reader.read(values)
@@ -77,11 +78,14 @@ function aimsOf(
 ): Aim[] {
   const probability = chances.map((chance) => Math.max(1e-300, chance(level)))
   const total = probability.reduce((a, b) => a + b, 0)
-  const kept = events.flatMap((event, i) => {
+  const kept: { readonly event: Event; readonly p: number }[] = []
+  let sum = 0
+  events.forEach((event, i) => {
     const p = probability[i] as number
-    return p * events.length > NEGLIGIBLE * total ? [{ event, p }] : []
+    if (p * events.length <= NEGLIGIBLE * total) return
+    kept.push({ event, p })
+    sum += p
   })
-  const sum = kept.reduce((all, { p }) => all + p, 0)
   return kept.map(({ event, p }): Aim => {
     const { others, sigma } = splitWeights(event.weights, atoms)
     const over = overOf(event, level)
@@ -141,30 +145,30 @@ function looseAims(
   return [...aims, plain]
 }
 
-function leanTo({ event, leans }: Aim, draw: Float64Array, { shapes }: Atoms): void {
+function leanTo({ event, leans }: Aim, draw: Float64Array, isNormal: Uint8Array): void {
   for (let j = 0; j < draw.length; j++)
-    if (shapes[j] === 'normal') draw[j] = (draw[j] as number) + leans * (event.weights[j] as number)
+    if (isNormal[j] === 1) draw[j] = (draw[j] as number) + leans * (event.weights[j] as number)
 }
 
 /** Moves the normal atoms so that the event's figure lies over the level, by its own tail; the rest follows. */
 function moveOver(
   { event, level, sigma }: Aim,
   draw: Float64Array,
-  { shapes }: Atoms,
+  isNormal: Uint8Array,
   within: number,
 ): void {
   const { centre, weights } = event
   let [rest, along] = [centre, 0]
   for (let j = 0; j < draw.length; j++) {
     const part = (weights[j] as number) * (draw[j] as number)
-    if (shapes[j] === 'normal') along += part
+    if (isNormal[j] === 1) along += part
     else rest += part
   }
   const beyond = normalAbove((level - rest) / sigma)
   const goal = sigma * normalPointAbove(Math.max(1e-300, within * beyond))
   const factor = (goal - along) / (sigma * sigma)
   for (let j = 0; j < draw.length; j++)
-    if (shapes[j] === 'normal') draw[j] = (draw[j] as number) + factor * (weights[j] as number)
+    if (isNormal[j] === 1) draw[j] = (draw[j] as number) + factor * (weights[j] as number)
 }
 
 function figureValue({ at, by, constant }: SharedFigure, values: Float64Array): number {
@@ -192,7 +196,7 @@ function tilted(shape: Shape, theta: number, even: number): number {
 }
 
 function tailOf(excess: Float64Array, weight: Float64Array, level: number): TailDraws {
-  const order = Array.from(excess.keys()).sort(
+  const order = Int32Array.from({ length: excess.length }, (_, i) => i).sort(
     (a, b) => (excess[b] as number) - (excess[a] as number),
   )
   const over = (t: number): number => {

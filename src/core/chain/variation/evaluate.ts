@@ -111,7 +111,7 @@ export function evaluateLikely(
   sources: readonly NamedSource[],
 ): Verdict {
   const prepared = prepare(compiled, sources)
-  return verdictOf(compiled, tightestReading(prepared), likelyPoint(prepared).point)
+  return verdictOf(compiled, { offset: offsetOf(prepared) }, likelyPoint(prepared).point)
 }
 
 const verdictOf = (
@@ -131,21 +131,38 @@ interface Tightest {
   readonly offset: number
 }
 
+/** The event of those asked for that reaches furthest by itself. */
+function furthest(events: readonly Event[], isAsked: (event: Event) => boolean): Event | undefined {
+  const reach = ({ mean, sigma }: Event): number => mean + 3 * sigma
+  return events.reduce<Event | undefined>(
+    (most, e) => (isAsked(e) && !(most && reach(most) >= reach(e)) ? e : most),
+    undefined,
+  )
+}
+
+const tightestEvent = ({ events }: Prepared): Event | undefined =>
+  furthest(events, ({ isBound }) => !isBound)
+
+/** Middle of the tightest reading against the middle of its limits. */
+function offsetOf(prepared: Prepared): number {
+  const first = tightestEvent(prepared)
+  return first ? (first.turn === 0 ? 1 : -1) * (first.mean + prepared.measure.allowed) : 0
+}
+
 /** The reading that alone would go farthest over: for a round zone with the one square to it. */
 function tightestReading(prepared: Prepared): Tightest {
   const { directions, events, measure } = prepared
-  const reach = (e: Event): number => e.mean + 3 * e.sigma
-  const [first] = events.filter((e) => !e.isBound).sort((a, b) => reach(b) - reach(a))
+  const first = tightestEvent(prepared)
   if (!first) return { forms: [], offset: 0 }
   const quarter = (first.turn + directions / 4) % directions
-  const [second] = events
-    .filter((e) => e.check === first.check && e.turn === quarter && measure.kind === 'zone')
-    .sort((a, b) => reach(b) - reach(a))
+  const second =
+    measure.kind === 'zone'
+      ? furthest(events, ({ check, turn }) => check === first.check && turn === quarter)
+      : undefined
   const isRound = events.some((e) => e.check === first.check && e.turn === 2)
-  const sign = first.turn === 0 ? 1 : -1
   return {
     forms: [first, ...(second && isRound ? [second] : [])].map((e) => formOfEvent(e, prepared)),
-    offset: sign * (first.mean + measure.allowed),
+    offset: offsetOf(prepared),
   }
 }
 

@@ -2,25 +2,21 @@ import { type CompiledMeasure } from './compile'
 import { type Event } from './events'
 import { prepare, type Prepared } from './prepare'
 import { type NamedSource } from './source'
-import { type Sparse, sparseFrom } from './sparse'
+import { FormBuilder, ROUNDING, type Sparse } from './sparse'
 
 /** An event as a form over the sources. */
-export function formOfEvent({ at, by }: Event, { figures, measure }: Prepared): Sparse {
-  const sums = new Map<number, number>()
+export function formOfEvent(
+  { at, by }: Event,
+  { figures, measure, sources }: Pick<Prepared, 'figures' | 'measure' | 'sources'>,
+): Sparse {
+  const form = new FormBuilder(sources.length)
   at.forEach((index, n) => {
     const figure = figures[index]
-    figure?.at.forEach((k, i) => {
-      const factor = (by[n] as number) * (figure.by[i] as number)
-      const form = measure.forms[k] as Sparse
-      form.indices.forEach((source, j) =>
-        sums.set(source, (sums.get(source) ?? 0) + factor * (form.coefficients[j] as number)),
-      )
-    })
+    figure?.at.forEach((k, i) =>
+      form.addForm(measure.forms[k] as Sparse, (by[n] as number) * (figure.by[i] as number)),
+    )
   })
-  const most = Math.max(0, ...[...sums.values()].map(Math.abs))
-  return sparseFrom(
-    [...sums].filter(([, c]) => Math.abs(c) > 1e-12 * most).sort(([i], [j]) => i - j),
-  )
+  return form.take(ROUNDING)
 }
 
 /** How a requirement comes to fail: a linear figure over the sources that then goes over 0. */
@@ -53,17 +49,17 @@ export function reachesOf(
   return events.map(({ at, by, mean, sigma }) => ({
     mean,
     sigma,
-    slopes: [...added(at, by, ofFigures, asked.length)],
+    slopes: added(at, by, ofFigures, asked.length),
   }))
 }
 
 function added(
   at: Int32Array,
   by: Float64Array,
-  of: readonly Float64Array[],
+  of: readonly ArrayLike<number>[],
   length: number,
-): Float64Array {
-  const sum = new Float64Array(length)
+): readonly number[] {
+  const sum = new Array<number>(length).fill(0)
   at.forEach((index, i) => {
     const own = of[index]
     if (own)

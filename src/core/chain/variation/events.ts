@@ -6,6 +6,7 @@ import {
   type Line,
   stepFigures,
 } from './compile'
+import { addTerm, copyOf, markOf, sharedOf, type Sum } from './eventSum'
 import { leastSquaresRows } from './fit'
 
 /**
@@ -61,13 +62,6 @@ interface Figure {
   constant: number
 }
 
-/** A sum of figures by their numbers, and what it takes of the steps still to be resolved. */
-interface Sum {
-  readonly terms: Map<number, number>
-  readonly steps: Float64Array
-  constant: number
-}
-
 class EventMaker {
   private readonly stepCount: number
   private readonly figures: Figure[] = []
@@ -75,6 +69,10 @@ class EventMaker {
   private readonly centres: number[] = []
   private readonly events: Event[] = []
   private readonly known = new Set<number>()
+  /** Room for the weights of the event in hand; of each variable its mean and variance. */
+  private readonly weights: Float64Array
+  private readonly means: Float64Array
+  private readonly variances: Float64Array
   private checks = 0
   private isBound = false
   /** Each highest step's readings by its figure's number; pins are linear here, by least squares. */
@@ -87,6 +85,9 @@ class EventMaker {
     private readonly directions: number,
   ) {
     this.stepCount = stepFigures(measure.steps)
+    this.weights = new Float64Array(atoms.count)
+    this.means = Float64Array.from(atoms.shapes, (shape) => SHAPE_MEAN[shape])
+    this.variances = Float64Array.from(atoms.shapes, (shape) => SHAPE_VARIANCE[shape])
     for (const step of measure.steps) {
       if (step.kind === 'highest') {
         this.highest.push(step.of.map((line) => this.keep(this.figureOf(line))))
@@ -106,14 +107,7 @@ class EventMaker {
 
   finished(): Events {
     return {
-      figures: this.figures.map(({ constant, forms }) => {
-        const used = Array.from(forms.keys()).filter((k) => forms[k] !== 0)
-        return {
-          at: Int32Array.from(used),
-          by: Float64Array.from(used, (k) => forms[k] as number),
-          constant,
-        }
-      }),
+      figures: this.figures.map(sharedOf),
       events: this.events,
       directions: this.directions,
     }
@@ -257,13 +251,13 @@ class EventMaker {
   }
 
   private sum(constant: number): Sum {
-    return { terms: new Map(), steps: new Float64Array(this.stepCount), constant }
+    return { at: [], by: [], steps: new Float64Array(this.stepCount), constant }
   }
 
   private addTo(sum: Sum, index: number, factor: number): void {
     const figure = this.figures[index] as Figure
     if (Math.abs(factor) < 1e-12) return
-    sum.terms.set(index, (sum.terms.get(index) ?? 0) + factor)
+    addTerm(sum, index, factor)
     addTo(sum.steps, figure.steps, factor)
   }
 
@@ -276,37 +270,40 @@ class EventMaker {
     for (let s = this.stepCount - 1; s >= 0; s--) {
       const choices = this.highest[s]
       if (!choices) continue
-      open = open.flatMap((f) => {
+      const next: Sum[] = []
+      for (const f of open) {
         const coefficient = f.steps[s] as number
-        if (Math.abs(coefficient) < 1e-9) return [f]
+        if (Math.abs(coefficient) < 1e-9) {
+          next.push(f)
+          continue
+        }
         f.steps[s] = 0
         if (coefficient > 0)
-          return choices.map((choice) => {
-            const made = {
-              terms: new Map(f.terms),
-              steps: Float64Array.from(f.steps),
-              constant: f.constant,
-            }
+          for (const choice of choices) {
+            const made = copyOf(f)
             this.addTo(made, choice, coefficient)
-            return made
-          })
-        for (const choice of choices) this.addTo(f, choice, coefficient / choices.length)
-        return [f]
-      })
+            next.push(made)
+          }
+        else {
+          for (const choice of choices) this.addTo(f, choice, coefficient / choices.length)
+          next.push(f)
+        }
+      }
+      open = next
     }
     for (const f of open) {
       const event = this.eventOf(f, turn)
-      const mark = markOf(event)
-      if (this.known.has(mark)) continue
-      this.known.add(mark)
-      this.events.push(event)
+      if (event) this.events.push(event)
     }
   }
 
-  private eventOf({ constant, terms }: Sum, turn: number): Event {
-    const weights = new Float64Array(this.atoms.count)
+  /** A sum as an event; nothing where the same is known already. */
+  private eventOf({ at, by, constant }: Sum, turn: number): Event | undefined {
+    const { weights } = this
+    weights.fill(0)
     let centre = constant
-    for (const [index, factor] of terms) {
+    for (let i = 0; i < at.length; i++) {
+      const [index, factor] = [at[i] as number, by[i] as number]
       addTo(weights, (this.figures[index] as Figure).atoms, factor)
       centre += factor * (this.centres[index] as number)
     }
@@ -314,18 +311,21 @@ class EventMaker {
     for (let j = 0; j < weights.length; j++) {
       const w = weights[j] as number
       if (w === 0) continue
-      const shape = this.atoms.shapes[j] ?? 'normal'
-      mean += w * SHAPE_MEAN[shape]
-      variance += w * w * SHAPE_VARIANCE[shape]
+      mean += w * (this.means[j] as number)
+      variance += w * w * (this.variances[j] as number)
     }
+    const sigma = Math.sqrt(variance)
+    const mark = markOf({ centre, sigma, weights })
+    if (this.known.has(mark)) return undefined
+    this.known.add(mark)
     return {
-      at: Int32Array.from(terms.keys()),
-      by: Float64Array.from(terms.values()),
+      at: new Int32Array(at),
+      by: new Float64Array(by),
       constant,
-      weights,
+      weights: weights.slice(),
       centre,
       mean,
-      sigma: Math.sqrt(variance),
+      sigma,
       check: this.checks,
       turn,
       isBound: this.isBound,
@@ -336,16 +336,6 @@ class EventMaker {
 /** How much a bounded place may count beside one that is toleranced, and what going over a bound costs. */
 const WEIGHTS_OF_BOUNDS = [0.01, 0.2, 0.5, 1, 2, 5, 30]
 const OVER_A_BOUND = 5
-
-/** Tells events apart by one number: the ends of a bore that only shifts are one and the same reading. */
-function markOf({ centre, sigma, weights }: Event): number {
-  let mark = 2.718 * centre
-  for (let j = 0; j < weights.length; j++)
-    mark += (weights[j] as number) * (MARKS[j % MARKS.length] as number)
-  return Math.round((mark / (sigma || Math.abs(centre) || 1)) * 1e9)
-}
-
-const MARKS = Float64Array.from({ length: 257 }, (_, j) => Math.sin(1 + 12.9898 * (j + 1)))
 
 function addFigure(target: Figure, other: Figure, factor: number): void {
   if (factor === 0) return

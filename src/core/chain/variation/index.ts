@@ -50,7 +50,7 @@ export {
   figuresOf,
   momentsOf,
 } from './source'
-export { FormBuilder, type Sparse, type SparseSix, sparseFrom, subtractForms } from './sparse'
+export { FormBuilder, plusForm, ROUNDING, type Sparse, type SparseSix, sparseFrom } from './sparse'
 export { worstBearing } from './bearing'
 export {
   type Bearing,

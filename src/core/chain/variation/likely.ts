@@ -55,8 +55,9 @@ function told(prepared: Prepared, samples: number): Told {
   }
   const linear = isLinear(measure)
   const chances = events.map((e) => chanceOf(e, atoms, linear ? EXACT : CRUDE))
-  const rough = Math.max(
-    ...events.flatMap(({ isBound, mean, sigma }) => (isBound ? [] : [mean + 3 * sigma])),
+  const rough = events.reduce(
+    (most, { isBound, mean, sigma }) => (isBound ? most : Math.max(most, mean + 3 * sigma)),
+    -Infinity,
   )
   const alone = linear ? tightestAlone(events, chances, rough) : rough
   const spread = (alone - (events[0] as Event).mean) / 3

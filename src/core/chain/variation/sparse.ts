@@ -14,6 +14,8 @@ export interface SparseSix {
 
 /** Coefficients below this are rounding, not cause: mm per mm. */
 const NEGLIGIBLE = 1e-15
+/** As a part of the largest. */
+export const ROUNDING = 1e-12
 
 /** A form from index and coefficient pairs, indices rising and each once. */
 export function sparseFrom(pairs: readonly (readonly [number, number])[]): Sparse {
@@ -99,17 +101,27 @@ export class FormBuilder {
     }
   }
 
-  /** The form as it stands; the builder is empty again after it. */
-  take(): Sparse {
+  /**
+   * The form as it stands; the builder is empty again after it.
+   *
+   * @param share - what is less than this part of the largest coefficient is rounding too.
+   */
+  take(share = 0): Sparse {
     const touched = this.touched.subarray(0, this.used).sort()
     const indices = new Int32Array(this.used)
     const coefficients = new Float64Array(this.used)
+    let most = 0
+    if (share > 0)
+      for (let t = 0; t < touched.length; t++)
+        most = Math.max(most, Math.abs(this.values[touched[t] as number] as number))
+    const least = Math.max(NEGLIGIBLE, share * most)
     let kept = 0
-    for (const index of touched) {
+    for (let t = 0; t < touched.length; t++) {
+      const index = touched[t] as number
       const value = this.values[index] as number
       this.values[index] = 0
       this.isTouched[index] = 0
-      if (Math.abs(value) < NEGLIGIBLE) continue
+      if (Math.abs(value) < least) continue
       indices[kept] = index
       coefficients[kept++] = value
     }
@@ -118,14 +130,20 @@ export class FormBuilder {
   }
 }
 
-/** a − b, form by form. */
-export function subtractForms(a: Sparse, b: Sparse): Sparse {
-  const sums = new Map<number, number>()
-  a.indices.forEach((index, i) => sums.set(index, a.coefficients[i] as number))
-  b.indices.forEach((index, i) =>
-    sums.set(index, (sums.get(index) ?? 0) - (b.coefficients[i] as number)),
-  )
-  return sparseFrom(
-    [...sums].filter(([, c]) => Math.abs(c) >= NEGLIGIBLE).sort(([i], [j]) => i - j),
-  )
+/** a + factor · b, form by form; what cancels is rounding. */
+export function plusForm(a: Sparse, b: Sparse, factor: number): Sparse {
+  const most = a.indices.length + b.indices.length
+  const [indices, coefficients] = [new Int32Array(most), new Float64Array(most)]
+  let [i, j, kept] = [0, 0, 0]
+  while (i < a.indices.length || j < b.indices.length) {
+    const [p, q] = [a.indices[i] ?? Infinity, b.indices[j] ?? Infinity]
+    const index = Math.min(p, q)
+    const value =
+      (p === index ? (a.coefficients[i++] as number) : 0) +
+      (q === index ? factor * (b.coefficients[j++] as number) : 0)
+    if (Math.abs(value) < NEGLIGIBLE) continue
+    indices[kept] = index
+    coefficients[kept++] = value
+  }
+  return { indices: indices.subarray(0, kept), coefficients: coefficients.subarray(0, kept) }
 }

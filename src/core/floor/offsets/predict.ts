@@ -6,7 +6,7 @@ import { type Plan, type PlannedSetup, touchedPoint, zeroPoint } from '../../pla
 import { chainOf } from '../../predict/prediction'
 import { type Found } from '../../handbook/probing'
 import { printLength } from '../../handbook/units'
-import { combineIndependent, type Sparse, subtractForms } from '../../chain/variation'
+import { combineIndependent, type Sparse, plusForm } from '../../chain/variation'
 import { type FoundZero } from './found'
 
 /**
@@ -160,7 +160,7 @@ function spreadOf(plan: Plan, index: number, anchor: Anchor, axis: number): numb
   const { plusMinus: from = 0, setup } = anchor.axes[name] ?? {}
   if (!here) return from
   const before = setup === undefined ? undefined : stacked.zeroed[setup]?.[axis]
-  const form: Sparse = before ? subtractForms(here, before) : here
+  const form: Sparse = before ? plusForm(here, before, -1) : here
   const { mean, sigma } = combineIndependent(form, model.stack.sources)
   const planned = setup === undefined ? undefined : plan.setups[setup]
   // Where the plan took the vise's own zero, the touches that were made instead add what they had.

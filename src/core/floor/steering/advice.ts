@@ -65,7 +65,8 @@ export function adviceFor(state: PieceBelief, solve: Solve): Advice {
   const { open } = state
   const knobs = knobsLeft(state)
   const free = open.filter(({ isSettled }) => !isSettled)
-  const limits = free.flatMap((one, of) => limitsOf(one, of, knobs, state))
+  const limitsEach = free.map((one, of) => limitsOf(one, of, knobs, state))
+  const limits = limitsEach.flat()
   if (limits.length === 0) return NOTHING_OPEN
   const ranges = knobs.map(({ inMm, kind, outMm }): KnobRange => ({
     low: -inMm,
@@ -77,7 +78,7 @@ export function adviceFor(state: PieceBelief, solve: Solve): Advice {
   const stay = knobs.map(() => 0)
   const gains = free
     .flatMap((one, of): readonly Gain[] => {
-      const own = limits.filter((limit) => limit.of === of)
+      const own = limitsEach[of] ?? []
       if (own.length === 0) return []
       const { margin } = likelyOf(one, state)
       return [
@@ -212,7 +213,30 @@ function limitsOf(
       slopes,
     }),
   )
-  return limits.some(({ slopes }) => slopes.some((slope) => Math.abs(slope) > 1e-9)) ? limits : []
+  return limits.some(({ slopes }) => slopes.some((slope) => Math.abs(slope) > NOTHING))
+    ? furthestOf(limits)
+    : []
+}
+
+/** A slope, or what two differ by, that moves nothing. */
+const NOTHING = 1e-9
+
+/** Of limits of one requirement that every knob moves alike only the one that reaches furthest counts. */
+function furthestOf(limits: readonly Limit[]): readonly Limit[] {
+  const known = new Map<number, Limit[]>()
+  for (const limit of limits) {
+    const mark = Math.round(
+      limit.slopes.reduce((sum, slope, k) => sum + slope * (k + Math.SQRT2), 0) / NOTHING,
+    )
+    const alike = known.get(mark) ?? []
+    known.set(mark, alike)
+    const same = alike.findIndex(({ slopes }) =>
+      slopes.every((slope, k) => Math.abs(slope - (limit.slopes[k] as number)) <= NOTHING),
+    )
+    if (same < 0) alike.push(limit)
+    else if ((alike[same] as Limit).reach < limit.reach) alike[same] = limit
+  }
+  return [...known.values()].flat()
 }
 
 /** Where a source of the model stands among those of a piece. */

@@ -11,7 +11,7 @@ import {
   seededUniform,
   type Sparse,
   sparseFrom,
-  subtractForms,
+  plusForm,
 } from '../../chain/variation'
 import { type Requirement } from '../../work/part'
 import { measureOf, type WayChain } from '../prediction'
@@ -107,7 +107,7 @@ export function formsOf(
         const middle = middles[value]
         return middle
           ? {
-              form: plus(sum.form, middle.form, coefficient),
+              form: plusForm(sum.form, middle.form, coefficient),
               more: sum.more + coefficient * middle.more,
               variance: sum.variance + coefficient ** 2 * middle.variance,
             }
@@ -121,12 +121,12 @@ export function formsOf(
     const places = step.of.map((reading) => withSteps(reading, forms[at++] ?? EMPTY))
     const form = meanOf(places.map((place) => place.form))
     const over = highestOver(
-      places.map((place) => subtractForms(place.form, form)),
+      places.map((place) => plusForm(place.form, form, -1)),
       sources,
     )
     const touch = touchOf(sources, touchKey(requirement, middles.length))
     middles.push({
-      form: touch === undefined ? form : plus(form, sparseFrom([[touch, 1]]), 1),
+      form: touch === undefined ? form : plusForm(form, sparseFrom([[touch, 1]]), 1),
       more: over.mean + Math.max(...places.map(({ more }) => more)),
       // Shared by all readings of the requirement where the chain has it as a source.
       variance: touch === undefined ? over.variance : 0,
@@ -137,17 +137,8 @@ export function formsOf(
 
 export const EMPTY = sparseFrom([])
 
-export const plus = (a: Sparse, b: Sparse, factor: number): Sparse => {
-  const sums = new Map<number, number>()
-  a.indices.forEach((index, i) => sums.set(index, a.coefficients[i] as number))
-  b.indices.forEach((index, i) =>
-    sums.set(index, (sums.get(index) ?? 0) + factor * (b.coefficients[i] as number)),
-  )
-  return sparseFrom([...sums].filter(([, c]) => c !== 0).sort(([i], [j]) => i - j))
-}
-
 export const meanOf = (forms: readonly Sparse[]): Sparse =>
-  forms.reduce((sum, form) => plus(sum, form, 1 / forms.length), EMPTY)
+  forms.reduce((sum, form) => plusForm(sum, form, 1 / forms.length), EMPTY)
 
 /** Draws by which the highest of several places is found: its mean to a few parts in a hundred. */
 const DRAWS = 2000

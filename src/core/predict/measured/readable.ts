@@ -1,8 +1,14 @@
 import { AXES, dotSix, norm, type Point, point, type Six } from '../../ground/geometry'
 import { directionOf, nominalOf, refLabel, resolveRef, type Requirement } from '../../work/part'
-import { type Check, type Measure, type Reading, type Sparse } from '../../chain/variation'
+import {
+  type Check,
+  type Measure,
+  plusForm,
+  type Reading,
+  type Sparse,
+} from '../../chain/variation'
 import { measureOf, type WayChain } from '../prediction'
-import { EMPTY, type Formed, formsOf, plus } from './forms'
+import { EMPTY, type Formed, formsOf } from './forms'
 
 /** One reading of a requirement that an instrument can give with its sign. */
 export interface Readable {
@@ -107,7 +113,7 @@ function readings(chain: WayChain, requirement: Requirement): readonly Readable[
       requirement: requirement.id,
       name: names[i] ?? '',
       words: names[i] ?? '',
-      form: factor === 1 ? form : plus(EMPTY, form, factor),
+      form: factor === 1 ? form : plusForm(EMPTY, form, factor),
       more: factor * more,
       own: factor * Math.sqrt(variance),
       surfaces: [...reading.rows.map(({ surface }) => surface), ...sized(chain, requirement)],

@@ -3,7 +3,7 @@ import {
   type NamedSource,
   type Sparse,
   sparseFrom,
-  subtractForms,
+  plusForm,
 } from '../../chain/variation'
 import { fail, type Result, succeed } from '../../ground/issues'
 import { type PlannedSetup } from '../../plan/planning'
@@ -85,7 +85,7 @@ export function differing(forms: readonly Sparse[], sources: readonly NamedSourc
   const { sigma } = figuresOf(sources)
   const middle = meanOf(forms)
   const squares = forms.map((form) => {
-    const { coefficients, indices } = subtractForms(form, middle)
+    const { coefficients, indices } = plusForm(form, middle, -1)
     return indices.reduce((sum, at, i) => sum + ((coefficients[i] ?? 0) * (sigma[at] ?? 0)) ** 2, 0)
   })
   return Math.sqrt(squares.reduce((sum, square) => sum + square, 0) / forms.length)
