@@ -20,7 +20,7 @@ function pagesOf(
   return [
     ['jobs', '/'],
     ['part', `/jobs/${id}/part`],
-    ['ways', first],
+    ['ways', `${first}?setup=s-4`],
     ['import', '/import'],
     ['file', `/jobs/${fromFile}/file`],
     ['casting', `/jobs/${cast}/casting`],
@@ -64,23 +64,24 @@ const overRight = (page: Page): Promise<number> =>
 
 test.describe.configure({ mode: 'parallel' })
 
-for (const [look, size, theme] of [
-  ['on the bench screen', { width: 1280, height: 800 }, 'light'],
-  ['in the dark', { width: 1280, height: 800 }, 'dark'],
-  ['on a phone', { width: 390, height: 844 }, 'light'],
+for (const [look, size] of [
+  ['on the bench screen, also in the dark', { width: 1280, height: 800 }],
+  ['on a phone', { width: 390, height: 844 }],
 ] as const)
   test(`every page ${look}: readable, in the window, open to all`, async ({ page, request }) => {
-    test.setTimeout(150_000)
+    test.setTimeout(180_000)
     const job = await freshWorm(request, `Looked at ${look}`)
     await page.setViewportSize(size)
-    await page.emulateMedia({ colorScheme: theme })
     const fromFile = await jobFromFile(request, `From a file ${look}`)
     const cast = await freshSaddle(request, `Cast ${look}`)
     for (const [name, path] of pagesOf(job, fromFile, cast.id)) {
       await open(page, path)
       expect.soft(await tooSmall(page), `${name} ${look}`).toEqual([])
       expect.soft(await overRight(page), `${name} ${look}`).toBeLessThanOrEqual(0)
-      await accessible(page, theme === 'dark' ? 'contrast' : undefined)
+      await accessible(page)
+      if (size.width < 1000) continue
+      await page.evaluate(() => (document.documentElement.dataset.theme = 'dark'))
+      await accessible(page, 'contrast')
     }
   })
 

@@ -210,45 +210,6 @@ test('the server going away under an edit: it is kept in the page and sent when 
   await expect(page.getByRole('heading', { name: '4 · Bore it' })).toBeVisible()
 })
 
-test('every main view passes the accessibility checker, light and dark', async ({
-  page,
-  request,
-}) => {
-  const job = await freshWorm(request)
-  test.setTimeout(150_000)
-  for (const theme of ['light', 'dark']) {
-    await page.addInitScript((t) => localStorage.setItem('foothold:theme', t), theme)
-    for (const path of [
-      '/',
-      `/jobs/${job.id}/part`,
-      `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`,
-      `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`,
-    ]) {
-      await open(page, path)
-      await expect(page.getByRole('heading').first()).toBeVisible()
-      await accessible(page, theme === 'dark' ? 'contrast' : undefined)
-    }
-  }
-})
-
-test('readable at a phone’s width: nothing runs out of the page', async ({ page, request }) => {
-  const job = await freshWorm(request)
-  await page.setViewportSize({ width: 390, height: 800 })
-  for (const path of [
-    '/',
-    `/jobs/${job.id}/part`,
-    `/jobs/${job.id}/ways/${job.ways[0]?.id}?setup=s-4`,
-    `/jobs/${job.id}/ways/${job.ways[0]?.id}/sheet`,
-  ]) {
-    await open(page, path)
-    await expect(page.getByRole('heading').first()).toBeVisible()
-    expect(
-      await page.evaluate(() => document.documentElement.scrollWidth),
-      path,
-    ).toBeLessThanOrEqual(391)
-  }
-})
-
 test('made to a measured shaft, and stopped short of before the last cut', async ({
   page,
   request,
