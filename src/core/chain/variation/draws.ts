@@ -196,9 +196,9 @@ function tilted(shape: Shape, theta: number, even: number): number {
 }
 
 function tailOf(excess: Float64Array, weight: Float64Array, level: number): TailDraws {
-  const order = Int32Array.from({ length: excess.length }, (_, i) => i).sort(
-    (a, b) => (excess[b] as number) - (excess[a] as number),
-  )
+  const order = new Int32Array(excess.length)
+  for (let i = 0; i < order.length; i++) order[i] = i
+  order.sort((a, b) => (excess[b] as number) - (excess[a] as number))
   const over = (t: number): number => {
     let sum = 0
     excess.forEach((v, i) => {

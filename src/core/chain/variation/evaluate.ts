@@ -242,9 +242,17 @@ function halfWidths(form: Sparse, sources: readonly NamedSource[]): readonly [nu
 
 /** Stock first, then the gear, then the setups as the sources tell of them. */
 function orderIn(sources: readonly NamedSource[]): (link: LinkShare) => number {
-  const setups = [...new Set(sources.flatMap(({ setup }) => setup ?? []))]
+  const setups = orders.get(sources) ?? new Map<string, number>()
+  if (!orders.has(sources)) {
+    for (const { setup } of sources)
+      if (setup !== undefined && !setups.has(setup)) setups.set(setup, setups.size)
+    orders.set(sources, setups)
+  }
   return ({ gear, setup }) =>
-    setup !== undefined ? setups.indexOf(setup) : gear === undefined ? -2 : -1
+    setup !== undefined ? (setups.get(setup) ?? -1) : gear === undefined ? -2 : -1
 }
+
+/** In which order the setups come, once for all requirements over the same sources. */
+const orders = new WeakMap<readonly NamedSource[], Map<string, number>>()
 
 const EMPTY = sparseFrom([])

@@ -107,6 +107,16 @@ export const DRILLS: readonly Drill[] = [
 /** The inch series: fractions, numbers and letters. */
 export const INCH_DRILLS: readonly DrillSeries[] = ['fraction', 'number', 'letter']
 
+const drawers = new Map<string, readonly Drill[]>()
+
+/** The drills of some series, looked out once. */
+function drawerOf(series: readonly DrillSeries[]): readonly Drill[] {
+  const key = series.join()
+  const known = drawers.get(key) ?? DRILLS.filter((drill) => series.includes(drill.series))
+  drawers.set(key, known)
+  return known
+}
+
 /**
  * The standard drill nearest in size.
  *
@@ -118,8 +128,7 @@ export function nearestDrill(
   series: readonly DrillSeries[] = ['metric', ...INCH_DRILLS],
 ): Drill {
   const off = (drill: Drill): number => Math.abs(drill.diameterMm - diameterMm)
-  const drawer = DRILLS.filter((drill) => series.includes(drill.series))
-  return drawer.reduce((best, drill) => {
+  return drawerOf(series).reduce((best, drill) => {
     const gain = off(best) - off(drill)
     if (gain > 1e-9) return drill
     const earlier = series.indexOf(drill.series) < series.indexOf(best.series)
