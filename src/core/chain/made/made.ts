@@ -61,12 +61,23 @@ export function makePiece(
   for (const { columns, surface } of model.stock) surfaces.set(surface, piece.movedBy(columns))
   const done: Clamped[] = []
   model.setups.forEach((setup, index) => {
-    const before = setup.shares === undefined ? undefined : done[setup.shares]
+    const { shares } = setup
+    const put = (seating: Pick<StackSetup, 'contacts' | 'swing'>, of: StackSetup): Moved =>
+      inTurn(
+        piece.clamp(seating, locate(of.contacts, model.halfSizeMm, model.centre)),
+        piece.movedBy(of.moved ?? []),
+      )
     for (const seating of seatingsOf(setup)) {
-      const clamped = before
-        ? before.held
-        : piece.clamp(seating, locate(setup.contacts, model.halfSizeMm, model.centre))
-      const held = inTurn(clamped, piece.movedBy(setup.moved ?? []))
+      const first = shares === undefined ? undefined : model.setups[shares]
+      if (shares !== undefined && first && seating.clamped) {
+        const held = put(seating.clamped, first)
+        const { along } = piece.zero(seating.clamped.pickups, held, done)
+        done[shares] = { held, pickups: seating.clamped.pickups, along }
+      }
+      const before = shares === undefined ? undefined : done[shares]
+      const held = before
+        ? inTurn(before.held, piece.movedBy(setup.moved ?? []))
+        : put(seating, setup)
       const { along, frame } = piece.zero(seating.pickups, held, done)
       done[index] = { held, pickups: seating.pickups, along }
       const back = invertMotion(held)

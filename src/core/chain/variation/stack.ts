@@ -83,17 +83,25 @@ export interface StackSetup {
 }
 
 /** Another seating of a setup, with what was cut only after it. */
-export interface StackAgain extends Pick<StackSetup, 'contacts' | 'pickups' | 'swing'> {
+export interface StackAgain extends Seating {
   readonly surfaces: ReadonlySet<string>
+  /** Where the clamping is another setup's: that one, seated and found once more. All that shares it goes on from there. */
+  readonly clamped?: Seating | undefined
 }
+
+/** How a part is put down, and how zero is found. */
+type Seating = Pick<StackSetup, 'contacts' | 'pickups' | 'swing'>
 
 /** The seatings of a setup in order, each with what is cut in it. */
 export function seatingsOf(
   setup: StackSetup,
-): readonly Pick<StackSetup, 'contacts' | 'cuts' | 'pickups' | 'swing'>[] {
+): readonly (Pick<StackSetup, 'contacts' | 'cuts' | 'pickups' | 'swing'> &
+  Pick<StackAgain, 'clamped'>)[] {
   const { again = [], contacts, cuts, pickups, swing } = setup
   const of = (surface: string): number => again.findLastIndex((one) => one.surfaces.has(surface))
-  return [{ contacts, pickups, swing }, ...again].map((one, k) => ({
+  const first: Seating & Pick<StackAgain, 'clamped'> = { contacts, pickups, swing }
+  return [first, ...again].map((one, k) => ({
+    clamped: one.clamped,
     contacts: one.contacts,
     pickups: one.pickups,
     swing: one.swing,
@@ -167,23 +175,44 @@ export function stack(model: StackModel): Stacked {
   const known = model.sources.length
   const open = model.setups.reduce(
     (sum, { again = [], shares }, i) =>
-      held[i]?.kind === 'redundant' && shares === undefined ? sum + 1 + again.length : sum,
+      held[shares ?? i]?.kind === 'redundant'
+        ? sum + again.length + (shares === undefined ? 1 : 0)
+        : sum,
     0,
   )
   const count = known + 6 * open
   const frames: Framed[] = []
   model.setups.forEach((setup, index) => {
     const how = held[index] as Locating
-    const before = setup.shares === undefined ? undefined : frames[setup.shares]
-    for (const seating of seatingsOf(setup)) {
-      const q = before
-        ? Float64Array.from(before.q)
-        : clampedAnew(seating, how, surfaces, { count, known, bearings })
-      addColumns(q, setup.moved ?? [])
+    const clamp = (seating: Seating, by: Locating, moved: readonly Column[] = []): Clamped => {
+      const q = clampedAnew(seating, by, surfaces, { count, known, bearings })
+      return framed(q, seating, moved)
+    }
+    const framed = (
+      q: Float64Array,
+      seating: Pick<StackSetup, 'pickups'>,
+      moved: readonly Column[] = [],
+    ): Clamped => {
+      addColumns(q, moved)
       const displaced = sparseSixOf(q)
-      const { along, w: shared } = programFrame(seating, displaced, surfaces, count, frames)
+      const { along, w } = programFrame(seating, displaced, surfaces, count, frames)
+      return { q, pickups: seating.pickups, along, displaced, w }
+    }
+    const { shares } = setup
+    for (const seating of seatingsOf(setup)) {
+      if (shares !== undefined && seating.clamped)
+        frames[shares] = clamp(
+          seating.clamped,
+          held[shares] as Locating,
+          model.setups[shares]?.moved,
+        )
+      const before = shares === undefined ? undefined : frames[shares]
+      const now = before
+        ? framed(Float64Array.from(before.q), seating, setup.moved)
+        : clamp(seating, how, setup.moved)
+      const { along, displaced, q, w: shared } = now
       // What comes after goes on from the last seating.
-      frames[index] = { q: Float64Array.from(q), pickups: seating.pickups, along }
+      frames[index] = now
       for (let k = 0; k < shared.length; k++) shared[k] = (shared[k] as number) - (q[k] as number)
       const forms = sparseSixOf(shared)
       for (const cut of seating.cuts)
@@ -194,6 +223,12 @@ export function stack(model: StackModel): Stacked {
     locating.push(how)
   })
   return { surfaces, locating, seated, zeroed, bearings }
+}
+
+/** A part as it is clamped, with the frame that its zero gives. */
+interface Clamped extends Framed {
+  readonly displaced: SparseSix
+  readonly w: Float64Array
 }
 
 /** What a setup hands on to those that share its clamping: its displacement and its zero, whole. */

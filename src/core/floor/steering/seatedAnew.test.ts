@@ -104,7 +104,8 @@ describe('a part that is seated and found anew in the middle of a setup', () => 
       [
         planWay(W, CLUTCH_HUB, CLUTCH_HUB_WAY),
         CLUTCH_HUB_WAY.setups
-          .filter(({ ops }) => ops.length > 1)
+          // What only turns a clamping is seated anew with that, also where all of it is still to be cut.
+          .filter(({ clamping, ops }) => ops.length > 1 || clamping.kind === 'indexed')
           .map(({ id, ops }) => ({ setup: id, only: [ops[ops.length - 1]?.feature ?? ''] })),
       ],
     ] as const) {
@@ -135,5 +136,44 @@ describe('a part that is seated and found anew in the middle of a setup', () => 
         made.surfaces.get(id)?.forEach((value, k) => expect(value).toBeCloseTo(six[k] ?? NaN, 7))
       }
     }
+  })
+
+  it('in a clamping that is only turned on: what was cut before keeps the bump, all turns after it are as if it had never been', () => {
+    const hub = planWay(W, CLUTCH_HUB, CLUTCH_HUB_WAY)
+    const turned = hub.setups.filter(({ indexed }) => indexed)
+    const [first, second] = turned
+    const base = first?.indexed?.base
+    if (!first || !second || !base) throw new Error('nothing is turned')
+    const { sources } = chainOf(hub).model.stack
+    // Something lies under it in the chuck: it is off the axis by half of that, as two jaws share it.
+    const slipped = sources.filter(({ key }) =>
+      [1, 2].some((n) => key === `at ${base.id}, seat rest${n}`),
+    )
+    expect(slipped.length).toBeGreaterThan(0)
+    const cutIn = (index: number): readonly string[] =>
+      chainOf(hub).model.stack.setups[index]?.cuts.map(({ surface }) => surface) ?? []
+    const made = (slip: number, isAnew: boolean) => {
+      const only = first.setup.ops.map(({ feature }) => feature)
+      const plain = steerable(chainOf(hub))
+      const { chain } = isAnew ? seatedAnew(plain, [{ setup: first.id, only }]) : plain
+      const all = chain.model.stack.sources
+      const keys = new Set(slipped.map(({ key }) => key))
+      const values = Float64Array.from(all, ({ key }) => (keys.has(key) ? slip : 0))
+      return makePiece(chain.model.stack, values, drawnOf(hub)).surfaces
+    }
+    const off = (isAnew: boolean, index: number): number => {
+      const [sound, bumped] = [made(0, isAnew), made(0.05, isAnew)]
+      const apart = cutIn(index).map((id) =>
+        Math.max(
+          ...(bumped.get(id) ?? []).map((value, k) => Math.abs(value - (sound.get(id)?.[k] ?? 0))),
+        ),
+      )
+      return Math.max(0, ...apart)
+    }
+    for (const index of [base.index, first.index, second.index])
+      expect(off(false, index)).toBeGreaterThan(0.02)
+    expect(off(true, base.index)).toBeGreaterThan(0.02)
+    expect(off(true, first.index)).toBeLessThan(1e-9)
+    expect(off(true, second.index)).toBeLessThan(1e-9)
   })
 })

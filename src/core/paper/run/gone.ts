@@ -30,13 +30,33 @@ export function goneThrough(
       skipped.delete(body.step)
     } else if (body.kind === 'skipped') skipped.set(body.step, body.why)
     else if (body.kind === 'changed') {
+      const clamping = steps.find(({ setup }) => setup === body.setup)?.clamping
       for (const { falls, id, setup } of steps)
-        if (falls && setup === body.setup && done.delete(id)) fallen.add(id)
-      const { only, roughed } = toCutIn(steps, body.setup, isOver)
-      if (only && only.length > 0)
-        anew.push({ setup: body.setup, only, ...(roughed && { roughed }), at })
+        if (falls && (setup === body.setup || setup === clamping) && done.delete(id)) fallen.add(id)
+      const next = seatedNext(steps, body.setup, isOver)
+      if (next) anew.push({ ...next, at })
     }
   return { anew, done, fallen, skipped }
+}
+
+/** Where a part that is seated anew is cut next in the same clamping, and what; nothing where nothing was cut in it before, or nothing is left. */
+function seatedNext(
+  steps: readonly RunStep[],
+  setup: string,
+  isOver: (step: RunStep) => boolean,
+): Anew | undefined {
+  const clamping = steps.find((one) => one.setup === setup)?.clamping
+  const cuts = steps.filter((one) => one.kind === 'cut' && one.clamping === clamping)
+  const from = cuts.findIndex((one) => one.setup === setup)
+  const left = cuts.filter((one, i) => i >= from && !isOver(one))
+  const [first] = left
+  if (!first || !cuts.some(isOver)) return undefined
+  const { only, roughed } = toCutIn(steps, first.setup, isOver)
+  return {
+    setup: first.setup,
+    only: only ?? featuresOf(left.filter((one) => one.setup === first.setup)),
+    ...(roughed && { roughed }),
+  }
 }
 
 /** What of a setup is still to be cut, and what of that is roughed; nothing is said where all of it is. */

@@ -194,6 +194,33 @@ describe('how far a piece is', () => {
     expect(state.done.has('s-1 zero')).toBe(true)
   })
 
+  it('where a clamping is only turned, that is clamped and found again, and what is still to be cut in it is cut from there', () => {
+    const hub = stepsOf(predictWay(planWay(W, CLUTCH_HUB, CLUTCH_HUB_WAY)))
+    const doneUpTo = (last: string) =>
+      hub
+        .slice(0, hub.findIndex(({ id }) => id === last) + 1)
+        .map(({ id }) => ({ kind: 'done', step: id }) as const)
+    const after = (last: string, setup: string) =>
+      pieceState(hub, logOf(...doneUpTo(last), { kind: 'changed', setup, text: 'a bump' }), 1)
+    const cutsOf = (setup: string) =>
+      hub.filter((one) => one.setup === setup && one.kind === 'cut').map(({ id }) => id)
+    const [first = '', second = ''] = cutsOf('s-4')
+    // In the middle of the second turn: the chuck of setup 3 is closed anew, the turn before it stays as it is.
+    const middle = after(first, 's-4')
+    expect(hub.find(({ id }) => id === middle.next?.id)?.setup).toBe('s-3')
+    expect(middle.next?.kind).toBe('hold')
+    expect(middle.anew).toMatchObject([{ setup: 's-4', only: ['detent-front'] }])
+    expect(second).toContain('detent-front')
+    // Before anything of it is cut all of it is still to be cut, and nothing of setup 3 is.
+    const before = after(cutsOf('s-3').at(-1) ?? '', 's-4')
+    expect(before.anew).toMatchObject([{ setup: 's-4', only: ['dog-front', 'detent-front'] }])
+    // All of it is cut: the next turn is what goes on from there.
+    const over = after(second, 's-4')
+    expect(over.anew).toMatchObject([{ setup: 's-5', only: ['dog-bottom', 'detent-bottom'] }])
+    // Nothing is cut in that clamping yet.
+    expect(after(cutsOf('s-2').at(-1) ?? '', 's-3').anew).toEqual([])
+  })
+
   it('whatever the order in which entries come in, and however often: the same', () => {
     const log = logOf(
       ...doneTo('s-2 check'),

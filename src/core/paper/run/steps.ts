@@ -16,6 +16,8 @@ export interface RunStep {
   readonly id: string
   readonly setup: string
   readonly setupNumber: number
+  /** The setup in which the part was clamped that it is worked on in: itself, or one whose clamping it only turns. */
+  readonly clamping: string
   readonly kind: StepKind
   /** The thing itself, short enough to be read from three metres. */
   readonly title: string
@@ -47,13 +49,14 @@ const STOP = CAUTIONS[0] ?? ''
 const CLAMP = CAUTIONS[1] ?? ''
 
 /** Makes steps of one setup. */
-function stepMaker({ id, index }: PlannedSetup): MakeStep {
+function stepMaker({ id, index, indexed }: PlannedSetup): MakeStep {
   return (kind, title, lines, more = {}) => {
     const { mark = kind, ...rest } = more
     return {
       id: `${id} ${mark}`,
       setup: id,
       setupNumber: index + 1,
+      clamping: indexed?.base.id ?? id,
       kind,
       title,
       lines,

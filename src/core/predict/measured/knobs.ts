@@ -108,15 +108,30 @@ export function seatedAnew(way: Steerable, anew: readonly Anew[]): Steerable {
   const { model, plan } = way.chain
   const sources = [...model.stack.sources]
   const found: SeatedAnew[] = []
+  /** How often each setup was seated. */
+  const times = new Map<string, number>()
   const setups = model.stack.setups.map((setup, i) => {
     const own = anew.filter((one) => one.setup === plan.setups[i]?.id)
-    const again = own.map((one, k) => {
-      const { from, seating } = drawnAnew(setup, one, sources, k + 2)
-      found.push({ ...one, from })
+    const again = own.map((one) => {
+      const again = (index: number, of: StackSetup) => {
+        const id = plan.setups[index]?.id ?? ''
+        const time = (times.get(id) ?? 1) + 1
+        times.set(id, time)
+        return drawnAnew(of, id, sources, time)
+      }
+      const { from, seating } = again(i, setup)
+      const first = setup.shares === undefined ? undefined : model.stack.setups[setup.shares]
+      // What only turns a clamping is seated anew with that.
+      const clamped = first && again(setup.shares ?? i, first)
+      found.push({ ...one, from: new Map([...from, ...(clamped?.from ?? [])]) })
       const only = new Set(one.only)
       const isLater = ({ surface }: StackSetup['cuts'][number]): boolean =>
         only.has(plan.surfaces.get(surface)?.owner ?? surface)
-      return { ...seating, surfaces: new Set(setup.cuts.filter(isLater).map((c) => c.surface)) }
+      return {
+        ...seating,
+        clamped: clamped?.seating,
+        surfaces: new Set(setup.cuts.filter(isLater).map((c) => c.surface)),
+      }
     })
     return again.length > 0 ? { ...setup, again } : setup
   })
@@ -131,7 +146,7 @@ export function seatedAnew(way: Steerable, anew: readonly Anew[]): Steerable {
 /** A setup seated once more: what belongs to the setup alone, and to no gear, comes out otherwise. */
 function drawnAnew(
   setup: StackSetup,
-  { setup: id }: Anew,
+  id: string,
   sources: NamedSource[],
   time: number,
 ): {
