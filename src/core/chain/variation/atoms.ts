@@ -25,9 +25,9 @@ export function atomsOf(forms: readonly Sparse[], sources: readonly NamedSource[
     const { distribution, plusMinus } = sources[index] as NamedSource
     firstOf[index] = shapes.length
     if (plusMinus === 0) return
-    const [shape, count, scale] = UNITS[distribution]
+    const [shape, count, parts] = UNITS[distribution]
     countOf[index] = count
-    scaleOf[index] = plusMinus * scale
+    scaleOf[index] = plusMinus / parts
     for (let i = 0; i < count; i++) shapes.push(shape)
   }
   const centre = new Float64Array(forms.length)
@@ -53,14 +53,14 @@ export function atomsOf(forms: readonly Sparse[], sources: readonly NamedSource[
   return { count: shapes.length, shapes, centre, forms: made }
 }
 
-/** What a source is drawn from: a shape, how many of it, and the size of one for each unit of ±. */
+/** What a source is drawn from: a shape, how many of it, and how many times one goes into ±. */
 const UNITS: Readonly<
-  Record<NamedSource['distribution'], readonly [shape: Shape, count: number, scale: number]>
+  Record<NamedSource['distribution'], readonly [shape: Shape, count: number, parts: number]>
 > = {
-  normal: ['normal', 1, 1 / 3],
-  'one-sided': ['half', 1, 1 / 3],
+  normal: ['normal', 1, 3],
+  'one-sided': ['half', 1, 3],
   uniform: ['uniform', 1, 1],
-  triangular: ['uniform', 2, 1 / 2],
+  triangular: ['uniform', 2, 2],
 }
 
 export function valueOf({ coefficients, indices }: Sparse, atoms: Float64Array): number {
