@@ -179,6 +179,46 @@ describe('a casting held by sides that have their draft', () => {
     }
   })
 
+  it('whatever it leans by, however deep: it bears all the way down and is cut by nothing', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.integer({ min: 5, max: 100 }),
+        fc.integer({ min: 5, max: 18 }),
+        fc.boolean(),
+        async (tenthsDeg, step, isLeftDrafted) => {
+          const rad = (tenthsDeg / 10 / 180) * Math.PI
+          const leaning = { ...cast, draft: { angle: { rad }, narrow: 'bottom' } } as const
+          const { faces } = plain
+          const part: Part = {
+            ...plain,
+            faces: {
+              ...faces,
+              front: { ...faces.front, ...leaning },
+              back: { ...faces.back, ...leaning },
+              ...(isLeftDrafted && { left: { ...faces.left, ...leaning } }),
+            },
+          }
+          const holding = { ...IN_JAWS, walls: 'draft', step: mm(step) } as const
+          const [planned] = planWay(
+            STANDARD_WORKSHOP,
+            part,
+            way(setup('s-1', 'top', 'back', ['top'], { holding })),
+          ).setups
+          if (!planned) throw new Error('no setup')
+          const design = await jawsOf(planned, holding)
+          expect(design.troubles).toEqual([])
+          expect(design.gripMm).toBeCloseTo(step - 0.5, 6)
+          for (const half of wallsOf(design)) {
+            const closed = await meets(planned, half)
+            expect(closed.shared).toBeLessThan(2e-2)
+            expect(closed.gap).toBeLessThan(1e-4)
+          }
+        },
+      ),
+      { numRuns: 8, endOnFailure: true },
+    )
+  })
+
   it('between upright walls it is gripped nowhere along its height', async () => {
     const planned = stood('upright')
     const design = await jawsOf(planned, softOf(planned))

@@ -70,3 +70,21 @@ function leavesOf(item: object, before = ''): string[] {
       : [`${before}${key}`],
   )
 }
+
+describe('blanks for soft jaws', () => {
+  const [blank] = STANDARD_WORKSHOP.jawBlanks
+  const refused = (change: object): readonly string[] => {
+    const parsed = GEAR_SCHEMAS.jawBlank.safeParse({ ...blank, ...change })
+    return parsed.success
+      ? []
+      : parsed.error.issues.map(({ message, path }) => `${path.join('.')} ${message}`)
+  }
+
+  it('of two pieces the base is lower than the jaws, and its screws go in behind the gap', () => {
+    expect(refused({ baseHeight: 20, screwBack: 30 })).toEqual([])
+    expect(refused({ baseHeight: 45 })).toEqual(['baseHeight must be lower than the jaws'])
+    expect(refused({ baseHeight: 20, screwBack: 40 })).toEqual([
+      'screwBack must be less than the thickness',
+    ])
+  })
+})

@@ -113,16 +113,16 @@ export function seatedAnew(way: Steerable, anew: readonly Anew[]): Steerable {
   const setups = model.stack.setups.map((setup, i) => {
     const own = anew.filter((one) => one.setup === plan.setups[i]?.id)
     const again = own.map((one) => {
-      const again = (index: number, of: StackSetup) => {
+      const drawn = (index: number, of: StackSetup) => {
         const id = plan.setups[index]?.id ?? ''
         const time = (times.get(id) ?? 1) + 1
         times.set(id, time)
         return drawnAnew(of, id, sources, time)
       }
-      const { from, seating } = again(i, setup)
+      const { from, seating } = drawn(i, setup)
       const first = setup.shares === undefined ? undefined : model.stack.setups[setup.shares]
       // What only turns a clamping is seated anew with that.
-      const clamped = first && again(setup.shares ?? i, first)
+      const clamped = first && drawn(setup.shares ?? i, first)
       found.push({ ...one, from: new Map([...from, ...(clamped?.from ?? [])]) })
       const only = new Set(one.only)
       const isLater = ({ surface }: StackSetup['cuts'][number]): boolean =>

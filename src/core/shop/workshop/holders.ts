@@ -69,28 +69,37 @@ export const AnglePlateSchema = z.strictObject({
 })
 
 /** A pair of blanks for soft jaws, as they are screwed to a vise. */
-export const JawBlankSchema = z.strictObject({
-  id,
-  name,
-  width: positive.describe('Along the jaw, mm.'),
-  thickness: positive.describe('Each of the two, from the vise’s jaw to the gap, mm.'),
-  height: positive.describe('From the bed of the vise to their top, mm.'),
-  screwApart: positive.describe('Between the two screws of each, mm.'),
-  screwHeight: positive.describe('Middle of the screws over the bed, mm.'),
-  headDiameter: positive.describe('Counterbore of the screws, mm.'),
-  baseHeight: positive
-    .optional()
-    .describe(
-      'Two-piece: a base so high stays on the vise, mm; its top alone is cut and changed, held by screws from above.',
-    ),
-  screwBack: positive
-    .optional()
-    .describe(
-      'From the gap to the middle of those screws, mm; the middle of the thickness where left out.',
-    ),
-  pairs: z.int().min(0).max(1000).describe('How many pairs are there uncut.'),
-  backMm: spread.describe('How closely cut jaws come back when they are screwed on again, ± mm.'),
-})
+export const JawBlankSchema = z
+  .strictObject({
+    id,
+    name,
+    width: positive.describe('Along the jaw, mm.'),
+    thickness: positive.describe('Each of the two, from the vise’s jaw to the gap, mm.'),
+    height: positive.describe('From the bed of the vise to their top, mm.'),
+    screwApart: positive.describe('Between the two screws of each, mm.'),
+    screwHeight: positive.describe('Middle of the screws over the bed, mm.'),
+    headDiameter: positive.describe('Counterbore of the screws, mm.'),
+    baseHeight: positive
+      .optional()
+      .describe(
+        'Two-piece: a base so high stays on the vise, mm; its top alone is cut and changed, held by screws from above.',
+      ),
+    screwBack: positive
+      .optional()
+      .describe(
+        'From the gap to the middle of those screws, mm; the middle of the thickness where left out.',
+      ),
+    pairs: z.int().min(0).max(1000).describe('How many pairs are there uncut.'),
+    backMm: spread.describe('How closely cut jaws come back when they are screwed on again, ± mm.'),
+  })
+  .refine(({ baseHeight = 0, height }) => baseHeight < height, {
+    path: ['baseHeight'],
+    message: 'must be lower than the jaws',
+  })
+  .refine(({ screwBack = 0, thickness }) => screwBack < thickness, {
+    path: ['screwBack'],
+    message: 'must be less than the thickness',
+  })
 
 /** A vise of which both jaws move: their middle is what stays. */
 export const CentringViseSchema = z.strictObject({
