@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { type APIRequestContext, type Page } from '@playwright/test'
 import { GREY_JPEG } from '../support/photo'
 import { roughBoreIn } from '../support/roughBore'
@@ -298,6 +299,45 @@ test('the network gone: what is done waits on the device and is there afterwards
   page.once('dialog', (dialog) => void dialog.accept('the stop was moved'))
   await page.getByRole('button', { name: 'Something changed' }).click()
   await expect(page.locator('[data-step="s-1 hold"]')).toBeVisible()
+})
+
+test('a bump while a clamping is only turned: that is clamped and found again, what was cut before stays cut', async ({
+  page,
+  request,
+}) => {
+  const text = readFileSync('docs/examples/clutch-hub.foothold.json', 'utf8')
+  const { run, path } = await practice(request, '', { practice: false, text })
+  const first = ['take', 'hold', 'zero', 'place']
+  const all = [
+    ...[...first, 'cut left', 'check', 'turn'].map((step) => `s-1 ${step}`),
+    ...[...first, 'cut right', 'cut bore', 'check', 'turn'].map((step) => `s-2 ${step}`),
+    ...[...first, 'cut dog-top', 'cut detent-top', 'check', 'turn'].map((step) => `s-3 ${step}`),
+    ...['take', 'zero', 'place', 'cut dog-front'].map((step) => `s-4 ${step}`),
+  ]
+  for (const [i, step] of all.entries()) {
+    const kept = await request.post(`/api/runs/${run}/entries`, {
+      headers: { 'content-type': 'application/json' },
+      data: {
+        id: `done-${run}-${i}`,
+        piece: 1,
+        who: 'AB',
+        at: Date.now() - 60_000 + i,
+        body: { kind: 'done', step },
+      },
+    })
+    expect(kept.ok()).toBe(true)
+  }
+  await open(page, `${path}/${run}`)
+  await page.getByPlaceholder('initials').fill('AB')
+  await expect(page.locator('[data-step="s-4 cut detent-front"]')).toBeVisible()
+  page.once('dialog', (dialog) => void dialog.accept('the work was bumped'))
+  await page.getByRole('button', { name: 'Something changed' }).click()
+  // The chuck of setup 3 is closed again and its zero found; then it is turned to where it was.
+  for (const step of ['s-3 hold', 's-3 zero', 's-4 take', 's-4 zero']) {
+    await expect(page.locator(`[data-step="${step}"]`)).toBeVisible()
+    await large(page, 'Done, next').click()
+  }
+  await expect(page.locator('[data-step="s-4 cut detent-front"]')).toBeVisible()
 })
 
 test('the bore is made to the shaft that was measured for this piece: its limits follow, on the page and on the check sheet', async ({
