@@ -27,19 +27,7 @@ import { exactKernel } from '../../tests/support/exactKernel'
 import { stepOf } from './exact'
 import { matrixOf, meshOf, withKitchen } from './mesh'
 import { withShadows } from './regions'
-
-const IN_JAWS: SoftJawsHolding = {
-  kind: 'soft-jaws',
-  vise: 'vise-125',
-  blank: 'soft-125',
-  step: mm(9),
-  gap: mm(12),
-  clear: mm(0.3),
-  cutter: 'end-10',
-  stop: 'left',
-  shift: mm(0),
-  jaws: 'as cut',
-}
+import { IN_SOFT_JAWS } from '../../tests/support/holdingScenes'
 
 /** A block with a lobe at its right, all of its outline cut before: 60 × 60 and a tongue 24 wide with a round end. */
 const LOBE: Ring = [
@@ -116,7 +104,7 @@ describe('a casting held by sides that have their draft', () => {
     },
   }
   const stood = (walls: 'upright' | 'draft', part = casting): PlannedSetup => {
-    const holding = { ...IN_JAWS, walls, step: mm(12) }
+    const holding = { ...IN_SOFT_JAWS, walls, step: mm(12) }
     const [planned] = planWay(
       STANDARD_WORKSHOP,
       part,
@@ -198,7 +186,7 @@ describe('a casting held by sides that have their draft', () => {
               ...(isLeftDrafted && { left: { ...faces.left, ...leaning } }),
             },
           }
-          const holding = { ...IN_JAWS, walls: 'draft', step: mm(step) } as const
+          const holding = { ...IN_SOFT_JAWS, walls: 'draft', step: mm(step) } as const
           const [planned] = planWay(
             STANDARD_WORKSHOP,
             part,
@@ -231,7 +219,7 @@ describe('a casting held by sides that have their draft', () => {
 describe('two-piece jaws', () => {
   const block: Part = { ...plainBlock(), size: { x: mm(70), y: mm(50), z: mm(30) } }
   const tops = (step: number): SoftJawsHolding => ({
-    ...IN_JAWS,
+    ...IN_SOFT_JAWS,
     blank: 'soft-125-tops',
     step: mm(step),
   })
@@ -385,8 +373,8 @@ describe('the worm block, stood on its end', () => {
 
 describe('a part with a lobe', () => {
   it('the lobe lies free in both halves, the jaw is rounded past the corners that it has there, and both ends of the lobe can be cut', async () => {
-    const planned = held(lobed, IN_JAWS)
-    const design = await jawsOf(planned, IN_JAWS)
+    const planned = held(lobed, IN_SOFT_JAWS)
+    const design = await jawsOf(planned, IN_SOFT_JAWS)
     expect(design.troubles).toEqual([])
     expect(planned.contacts.every(({ bears }) => bears)).toBe(true)
     const arcs = (half: JawHalf) =>
@@ -416,7 +404,7 @@ describe('a part with a lobe', () => {
           : one,
       ),
     }
-    const holding = { ...IN_JAWS, cutter: 'end-16' }
+    const holding = { ...IN_SOFT_JAWS, cutter: 'end-16' }
     const { troubles } = await jawsOf(held(slim, holding), holding)
     expect(troubles.map(({ code }) => code)).toContain('cutter')
     expect(troubles.map(({ sentence }) => sentence).join(' ')).toMatch(/End mill (6|10) does/)
@@ -438,7 +426,7 @@ describe('a round boss in bored halves', () => {
       },
     ],
   }
-  const bored: SoftJawsHolding = { ...IN_JAWS, round: 'spigot', stop: 'none', step: mm(12) }
+  const bored: SoftJawsHolding = { ...IN_SOFT_JAWS, round: 'spigot', stop: 'none', step: mm(12) }
   const planned = held(hub, bored)
 
   it('bears on both sides of the axis at zero, is free elsewhere; neither half cuts it', async () => {
@@ -483,7 +471,7 @@ describe('a round boss in bored halves', () => {
 describe('two side by side in one pair', () => {
   it('each lies as the first does, shifted; neither half cuts either; both bear as one alone does twice', async () => {
     const small: Part = { ...plainBlock(), size: { x: mm(40), y: mm(60), z: mm(30) } }
-    const one = { ...IN_JAWS, shift: mm(-30) }
+    const one = { ...IN_SOFT_JAWS, shift: mm(-30) }
     const two = { ...one, columns: 2, between: mm(14) }
     const planned = held(small, two)
     const [alone, both] = await Promise.all([jawsOf(planned, one), jawsOf(planned, two)])
@@ -505,7 +493,7 @@ describe('two side by side in one pair', () => {
 
 describe('a pin in the fixed half', () => {
   const drilled: Part = { ...plainBlock(), features: [topHole('a', 20, 50)] }
-  const pinned: SoftJawsHolding = { ...IN_JAWS, stop: 'none', pin: 'a' }
+  const pinned: SoftJawsHolding = { ...IN_SOFT_JAWS, stop: 'none', pin: 'a' }
   const planned = held(drilled, pinned)
 
   it('stands under its hole as the part lies there, and its own hole is out of the solid', async () => {
@@ -542,7 +530,7 @@ it('under a hole that comes through the floor has a relief, and the solid is les
   const drilled: Part = { ...plainBlock(), features: [topHole('a', 20, 12)] }
   const planned = (ops: readonly string[]): PlannedSetup => {
     const cut = setup('s-1', 'bottom', 'back', ['left', 'right', 'front', 'back', 'bottom'])
-    const held = setup('s-2', 'top', 'back', ops, { holding: IN_JAWS })
+    const held = setup('s-2', 'top', 'back', ops, { holding: IN_SOFT_JAWS })
     const [, second] = planWay(STANDARD_WORKSHOP, drilled, way(cut, held)).setups
     if (!second) throw new Error('no setup')
     return second
@@ -550,8 +538,8 @@ it('under a hole that comes through the floor has a relief, and the solid is les
   const volume = async (design: JawDesign): Promise<number> =>
     (await meshOf(design.moving.body)).volumeMm3
   const [without, withIt] = [
-    await jawsOf(planned(['top']), IN_JAWS),
-    await jawsOf(planned(['top', 'a']), IN_JAWS),
+    await jawsOf(planned(['top']), IN_SOFT_JAWS),
+    await jawsOf(planned(['top', 'a']), IN_SOFT_JAWS),
   ]
   // 8 and 3 wider, 6 deep; 12 from the front of 60, in the moving half.
   expect(withIt.moving.under).toEqual([{ at: { x: -30, y: -48 }, radiusMm: 5.5, deepMm: 6 }])
@@ -582,7 +570,7 @@ const blob = fc
 
 describe('any outline between two flats, with openings in it', () => {
   const block: Part = { ...plainBlock(), size: { x: mm(100), y: mm(60), z: mm(40) } }
-  const planned = held(block, { ...IN_JAWS, stop: 'none' })
+  const planned = held(block, { ...IN_SOFT_JAWS, stop: 'none' })
 
   /** Designs for an outline that is handed in, as if the part below the jaws' top were that. */
   const designFor = (shadowOf: (kernel: RegionKernel) => Region, holding: SoftJawsHolding) =>
@@ -603,7 +591,7 @@ describe('any outline between two flats, with openings in it', () => {
         fc.double({ min: 0.1, max: 0.8, noNaN: true }),
         fc.constantFrom('end-6', 'end-10', 'end-16'),
         async (ring, clear, cutter) => {
-          const holding = { ...IN_JAWS, stop: 'none' as const, clear: mm(clear), cutter }
+          const holding = { ...IN_SOFT_JAWS, stop: 'none' as const, clear: mm(clear), cutter }
           const { design, shadow } = await designFor(
             (kernel) =>
               kernel.cut(

@@ -9,6 +9,28 @@ const held = (holding: Holding, features: readonly string[]): Setup =>
   setup('s-held', 'top', 'back', features, { holding })
 const withFeatures = (features: Feature[]): Part => ({ ...plainBlock(), features })
 
+/** Strapped to the table, set true with an indicator. */
+export const ON_TABLE: Holding & { kind: 'straps' } = {
+  kind: 'straps',
+  strap: 'straps-30',
+  parallels: 'p-12',
+  square: 'indicator',
+  instrument: 'indicator',
+  stop: 'none',
+}
+/** In soft jaws with an end wall at the left. */
+export const IN_SOFT_JAWS: Holding & { kind: 'soft-jaws' } = {
+  kind: 'soft-jaws',
+  vise: 'vise-125',
+  blank: 'soft-125',
+  step: mm(9),
+  gap: mm(12),
+  clear: mm(0.3),
+  cutter: 'end-10',
+  stop: 'left',
+  shift: mm(0),
+  jaws: 'as cut',
+}
 /** A square bar 120 × 30 × 30, bright all round, with 25 to spare at its left end. */
 export const bar = (wide = 30): Part => {
   const part = newPart('Bar', { x: mm(120), y: mm(wide), z: mm(30) })

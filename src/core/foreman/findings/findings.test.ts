@@ -33,6 +33,8 @@ import {
   journalFirst,
   spindle,
   turned,
+  IN_SOFT_JAWS,
+  ON_TABLE,
 } from '../../../../tests/support/holdingScenes'
 import { FINDING_SEVERITY, type Finding, type FindingCode } from '../../ground/finding'
 import { drawingFindings, findingsOf } from '.'
@@ -144,18 +146,7 @@ const UNDER_COVER: Holding & { kind: 'mate' } = {
   parallels: 'p-12',
   stop: 'left',
 }
-const IN_JAWS: Holding & { kind: 'soft-jaws' } = {
-  kind: 'soft-jaws',
-  vise: 'vise-125',
-  blank: 'soft-125',
-  step: mm(8),
-  gap: mm(12),
-  clear: mm(0.3),
-  cutter: 'end-10',
-  stop: 'left',
-  shift: mm(0),
-  jaws: 'as cut',
-}
+const IN_JAWS = { ...IN_SOFT_JAWS, step: mm(8) }
 /** The block as cast: front and back go in by 3° towards one of its ends. */
 const cast = (narrow: Side): Part => {
   const side = {
@@ -174,14 +165,6 @@ const pushing = (sideForceN: number): Workshop => ({
   ...STANDARD_WORKSHOP,
   conditions: { ...STANDARD_WORKSHOP.conditions, sideForceN },
 })
-const ON_TABLE: Holding = {
-  kind: 'straps',
-  strap: 'straps-30',
-  parallels: 'p-12',
-  square: 'indicator',
-  instrument: 'indicator',
-  stop: 'none',
-}
 const onPins: Holding & { kind: 'plate' } = {
   kind: 'plate',
   plate: 'plate-1',

@@ -18,6 +18,7 @@ import {
   putClampBack,
 } from '.'
 import { movesAlong } from './moveContact'
+import { ON_TABLE } from '../../../../tests/support/holdingScenes'
 
 const part = {
   ...plainBlock(),
@@ -122,15 +123,7 @@ describe('a contact moved by hand', () => {
   })
 })
 
-const ON_PARALLELS: Holding = {
-  kind: 'straps',
-  strap: 'straps-30',
-  parallels: 'p-12',
-  square: 'indicator',
-  instrument: 'indicator',
-  stop: 'none',
-  count: 3,
-}
+const ON_PARALLELS: Holding = { ...ON_TABLE, count: 3 }
 const ON_JACKS: Holding = {
   kind: 'jacks',
   strap: 'straps-30',

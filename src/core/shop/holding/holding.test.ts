@@ -22,16 +22,9 @@ import { bright, only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { boundsOf } from '../../ground/recipe'
 import { HOLDING_KINDS, type Holding, HoldingSchema, kindOf } from '.'
+import { IN_SOFT_JAWS, ON_TABLE } from '../../../../tests/support/holdingScenes'
 
 const W = STANDARD_WORKSHOP
-const ON_TABLE: Holding = {
-  kind: 'straps',
-  strap: 'straps-30',
-  parallels: 'p-12',
-  square: 'indicator',
-  instrument: 'indicator',
-  stop: 'none',
-}
 const ON_PINS: Holding & { kind: 'plate' } = {
   kind: 'plate',
   plate: 'plate-1',
@@ -478,18 +471,7 @@ describe('stuck to a board', () => {
 })
 
 describe('soft jaws', () => {
-  const IN_JAWS: Holding & { kind: 'soft-jaws' } = {
-    kind: 'soft-jaws',
-    vise: 'vise-125',
-    blank: 'soft-125',
-    step: mm(9),
-    gap: mm(12),
-    clear: mm(0.3),
-    cutter: 'end-10',
-    stop: 'left',
-    shift: mm(5),
-    jaws: 'as cut',
-  }
+  const IN_JAWS = { ...IN_SOFT_JAWS, shift: mm(5) }
 
   it('the face to the fixed half lies at 0, the underside on the floor, the end at its wall; by hand', () => {
     const { contacts, standing } = planned(IN_JAWS)

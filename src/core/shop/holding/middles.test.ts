@@ -19,6 +19,7 @@ import {
   rotary,
   spindle,
   TOES,
+  IN_SOFT_JAWS,
 } from '../../../../tests/support/holdingScenes'
 import { bright, only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
@@ -265,19 +266,7 @@ describe('soft jaws bored for a round', () => {
     const sized = only(({ capabilities }) => ({
       capabilities: { ...capabilities, mill: { ...capabilities.mill, sizeMm: 0.04 } },
     }))
-    const bored: Holding = {
-      kind: 'soft-jaws',
-      vise: 'vise-125',
-      blank: 'soft-125',
-      step: mm(12),
-      gap: mm(12),
-      clear: mm(0.3),
-      cutter: 'end-10',
-      round: 'spigot',
-      stop: 'none',
-      shift: mm(0),
-      jaws: 'as cut',
-    }
+    const bored: Holding = { ...IN_SOFT_JAWS, step: mm(12), round: 'spigot', stop: 'none' }
     const [off] = worstOf(
       sized,
       asking(hub, distance('d', 'spigot')),
@@ -291,18 +280,7 @@ describe('soft jaws bored for a round', () => {
 })
 
 describe('soft jaws that set the work upright by their walls', () => {
-  const JAWS: Holding & { kind: 'soft-jaws' } = {
-    kind: 'soft-jaws',
-    vise: 'vise-125',
-    blank: 'soft-125',
-    step: mm(12),
-    gap: mm(12),
-    clear: mm(0.3),
-    cutter: 'end-10',
-    stop: 'left',
-    shift: mm(0),
-    jaws: 'as cut',
-  }
+  const JAWS = { ...IN_SOFT_JAWS, step: mm(12) }
   const part = asking(
     bright({
       ...newPart('Post', { x: mm(30), y: mm(40), z: mm(60) }),

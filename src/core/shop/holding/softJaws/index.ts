@@ -28,8 +28,8 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
       label: 'Set upright by',
       kind: 'choice',
       options: [
-        { value: 'floor', label: 'the floor, on three places' },
-        { value: 'walls', label: 'both walls, over the depth of the step' },
+        { value: 'floor', label: 'the floor' },
+        { value: 'walls', label: 'both walls' },
       ],
     },
     {
@@ -38,7 +38,7 @@ export const SOFT_JAWS: HoldingKind<SoftJawsHolding> = {
       kind: 'choice',
       options: [
         { value: 'upright', label: 'upright' },
-        { value: 'draft', label: 'lean with the draft of a casting' },
+        { value: 'draft', label: 'lean with the draft' },
       ],
     },
     {
