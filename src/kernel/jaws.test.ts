@@ -17,7 +17,7 @@ import { findingsOf } from '@/core/foreman/findings'
 import { predictWay } from '@/core/predict/prediction'
 import { type Plan, planWay, type PlannedSetup, workOf } from '@/core/plan/planning'
 import { type Locator, type SoftJawsHolding } from '@/core/shop/holding'
-import { designSoftJaws, type JawDesign, type JawHalf } from '@/core/shop/making'
+import { designSoftJaws, type JawDesign, type JawHalf, jawReport } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { type Part } from '@/core/work/part'
 import { solidNow } from '@/core/work/stock'
@@ -122,6 +122,7 @@ describe('a casting held by sides that have their draft', () => {
     expect(design.gripMm).toBeCloseTo(12 - 0.5, 6)
     expect(design.leans.fixed).toBeCloseTo(Math.tan(LEAN_RAD), 9)
     expect(design.leans.end).toBeCloseTo(Math.tan(LEAN_RAD), 9)
+    expect(jawReport(design).leansDeg).toEqual({ fixed: 3, moving: 3, end: 3 })
     // By hand: as wide as it is bought, less what draft takes between its top and the top of the jaws, on both sides.
     const wide = casting.size.y.mm + 2 * 2
     const over = casting.size.z.mm + planned.before.stockOn.bottom - 12
@@ -213,6 +214,7 @@ describe('a casting held by sides that have their draft', () => {
     expect(design.gripMm).toBe(0)
     expect(design.fixed.leastGapMm).toBeCloseTo(0, 6)
     expect(design.leans).toEqual({ fixed: 0, moving: 0, end: 0 })
+    expect(jawReport(design)).not.toHaveProperty('leansDeg')
   })
 })
 

@@ -1,4 +1,5 @@
 import { edgesOf, type Ring, ringBounds } from '../../../ground/outline'
+import { DEGREE_RAD } from '../../../handbook/units'
 import { type Half, type JawDesign, type JawHalf } from './types'
 
 /** Where places are counted from: the low corner of one half as seen from above, or the setup. */
@@ -32,6 +33,13 @@ const edgesSaid = (ring: Ring, origin: JawOrigin) =>
     }),
   }))
 
+/** How far walls that follow the draft of a casting lean, in towards the floor; the outline is that at the top. */
+const leaning = ({ end, fixed, moving }: JawDesign['leans']) => {
+  if (Math.max(end, fixed, moving) <= 0) return {}
+  const degrees = (slope: number): number => rounded(Math.atan(slope) / DEGREE_RAD)
+  return { leansDeg: { fixed: degrees(fixed), moving: degrees(moving), end: degrees(end) } }
+}
+
 /**
  * A pair of jaws, or one of them, in figures: all in mm, places in the own corner of the half (its low left
  * corner as seen from above, Z from its foot), or of the moving half for both.
@@ -48,6 +56,7 @@ export function jawReport(design: JawDesign, half?: Half) {
     jaw: half ?? 'both',
     stepMm,
     gripMm: rounded(gripMm),
+    ...leaning(design.leans),
     clearanceMm: clearMm,
     leastGapMm: rounded(Math.min(...halves.map(({ leastGapMm }) => leastGapMm))),
     mostGapMm: rounded(Math.max(...halves.map(({ mostGapMm }) => mostGapMm))),
