@@ -23,7 +23,6 @@ export const LONG_ROOMS = [
   ['src/features/jobs/JobsView.tsx', undefined, 132],
   ['src/features/way/WayView.tsx', undefined, 192],
   ['src/features/workshop/WorkshopView.tsx', undefined, 126],
-  ['src/features/zero/readingsForm.ts', 354, 123],
   ['src/ui/MillPanel.tsx', undefined, 133],
   ['src/ui/Sight.tsx', undefined, 127],
   ['src/ui/useDocument.ts', undefined, 145],

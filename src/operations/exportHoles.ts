@@ -75,10 +75,7 @@ function programOf(
   const refused = (sentence: string) => fail('export.no-holes', sentence, 'setup')
   if (plan.stages.length === 0)
     return refused(`No hole is made in setup ${number}; tick one there.`)
-  if (plan.through !== undefined)
-    return refused(
-      `Setup ${number} makes its holes through those of ${plan.through}: no coordinates, so no program.`,
-    )
+  if (plan.unprogrammed !== undefined) return refused(`Setup ${number}: ${plan.unprogrammed}`)
   return succeed(
     drillingProgram(plan, {
       title: `${part.name}, setup ${number}: ${planned.setup.name}`,

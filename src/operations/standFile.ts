@@ -99,7 +99,7 @@ function standOf(planned: PlannedSetup): Omit<SetupStand, 'findings' | 'freeMoti
     holding: clamping.holding.kind,
     ...(leaning && {
       leaning: {
-        on: leaning.tilter.name,
+        on: leaning.on.name,
         raised: leaning.lean.raised,
         deg: leaning.lean.angle.rad / DEGREE_RAD,
         set: leanSet(leaning),

@@ -248,10 +248,10 @@ function Chosen({
       />
       <circle cx={x} cy={y} r={r} fill="none" stroke="var(--ink)" strokeWidth="2.5" />
       <text {...style} x={x + 6} y={size.height - 8}>
-        X {printLength(hole.at.x, unit)}
+        X {printLength(hole.reads.x, unit)}
       </text>
       <text {...style} x="8" y={y - 6}>
-        Y {printLength(hole.at.y, unit)}
+        Y {printLength(hole.reads.y, unit)}
       </text>
     </g>
   )

@@ -6,6 +6,7 @@ import { type Measure, MeasuredTable } from './MeasuredTable'
 import { type MeasuredWork } from './useMeasured'
 import { type HoleInSetup, judgeMeasured, type MeasuredHole } from '@/core/plan/drilling'
 import { readPlaces } from '@/core/paper/formats'
+import { driven, type PlannedSetup } from '@/core/plan/planning'
 import { type Part, refLabel } from '@/core/work/part'
 import { type LengthUnit, printDegrees, printSpread, unitSign } from '@/core/handbook/units'
 
@@ -13,13 +14,14 @@ interface MeasuredPaneProps {
   readonly part: Part
   readonly holes: readonly HoleInSetup[]
   readonly work: MeasuredWork
-  readonly setup: string
+  readonly planned: PlannedSetup
   readonly unit: LengthUnit
 }
 
 /** Where the holes came out, how far off each is, and what the pattern as a whole says. */
 export function MeasuredPane(props: MeasuredPaneProps) {
-  const { holes, part, setup, unit, work } = props
+  const { holes, part, planned, unit, work } = props
+  const setup = planned.id
   const { sentence } = work
   const measured = work.places(setup)
   const onMeasure = work.measure(setup)
@@ -38,8 +40,8 @@ export function MeasuredPane(props: MeasuredPaneProps) {
           ]
         : []
     })
-    return list.length > 0 ? judgeMeasured(list, unit) : undefined
-  }, [holes, measured, part, unit])
+    return list.length > 0 ? judgeMeasured(list, unit, (way) => driven(planned, way)) : undefined
+  }, [holes, measured, part, planned, unit])
   const judged = new Map(report?.holes.map((hole) => [hole.key, hole]))
   const word = unitSign(unit)
   return (

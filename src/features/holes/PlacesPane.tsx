@@ -90,9 +90,9 @@ export function PlacesPane(props: PlacesPaneProps) {
                       {refLabel(part, hole.key)}
                     </button>
                   </td>
-                  <td className="px-2 text-right">{printSpread(hole.at.x, unit)}</td>
-                  <td className="px-2 text-right">{printSpread(hole.at.y, unit)}</td>
-                  <td className="px-2 text-right">{printSpread(hole.at.z, unit)}</td>
+                  <td className="px-2 text-right">{printSpread(hole.reads.x, unit)}</td>
+                  <td className="px-2 text-right">{printSpread(hole.reads.y, unit)}</td>
+                  <td className="px-2 text-right">{printSpread(hole.reads.z, unit)}</td>
                   <td className="px-2 text-right">
                     {hole.through ? 'through' : printLength(hole.depthMm, unit)}
                   </td>

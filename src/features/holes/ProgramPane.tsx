@@ -23,13 +23,8 @@ export function ProgramPane({ exportPath, offset, plan, title, unit: usual }: Pr
     return (
       <p className="p-4 text-soft">No hole is made in this setup; there is nothing to write.</p>
     )
-  if (plan.through !== undefined)
-    return (
-      <p className="p-4 text-soft">
-        These holes are made through those of {plan.through}: no coordinates, so no program. Tools
-        and tick list are as ever.
-      </p>
-    )
+  if (plan.unprogrammed !== undefined)
+    return <p className="p-4 text-soft">{plan.unprogrammed} Tools and tick list are as ever.</p>
   const text = drillingProgram(plan, { title, unit, cycles: cycles === 'yes', offset })
   return (
     <div className="flex min-h-0 grow flex-col">

@@ -47,8 +47,8 @@ export function RunHolesView(props: RunHolesViewProps) {
       />
       <main className="sheet m-3 mx-auto flex w-full max-w-[820px] grow flex-col overflow-hidden">
         <h1 className="px-3 pt-3 text-[20px] font-bold">Where the holes came out</h1>
-        {holes.length > 0 ? (
-          <MeasuredPane part={part} holes={holes} work={work} setup={setupId} unit={part.unit} />
+        {planned && holes.length > 0 ? (
+          <MeasuredPane part={part} holes={holes} work={work} planned={planned} unit={part.unit} />
         ) : (
           <p className="p-3 text-soft">No hole is made in this setup.</p>
         )}

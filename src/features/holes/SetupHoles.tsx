@@ -240,7 +240,7 @@ function HolePanes(props: Shown) {
           part={part}
           holes={fromZero.filter((hole) => hole.cutHere)}
           work={props.measured}
-          setup={setup.id}
+          planned={planned}
           unit={unit}
         />
       )}

@@ -12,10 +12,10 @@ import {
 } from '@/core/shop/workshop'
 import { cutText } from '@/core/ground/issues'
 import { call } from '@/ui/api'
-import { Tick } from '@/ui/fields'
 import { TopBar } from '@/ui/TopBar'
-import { GEAR_FIELDS, GEAR_WORDS, readPath, ROTARY_FIELDS } from './gearFields'
+import { GEAR_FIELDS, GEAR_WORDS, readPath } from './gearFields'
 import { GearFields } from './FieldsOfGear'
+import { MachineParts } from './MachineParts'
 import { MachinePicture } from './MachinePicture'
 import { type AsideLine, SetAside } from './SetAside'
 import { useAddress } from '@/ui/useAddress'
@@ -140,7 +140,7 @@ export function WorkshopView(props: {
               <h2 className="mb-2 text-[18px] font-bold">{item.name}</h2>
               {kind === 'machine' && <MachinePicture machine={item as Machine} />}
               <GearFields item={item} fields={GEAR_FIELDS[kind]} onSave={save} />
-              {kind === 'machine' && <RotaryPart machine={item as Machine} onSave={save} />}
+              {kind === 'machine' && <MachineParts machine={item as Machine} onSave={save} />}
               <p className="mt-3 text-[14px] text-soft">
                 Each figure is saved as it is left. Every way that uses this is reckoned with it
                 from then on. Measure yours: what came with the product is common practice without a
@@ -150,46 +150,6 @@ export function WorkshopView(props: {
           )}
         </main>
       )}
-    </div>
-  )
-}
-
-/** The rotary axis of a machine, if it has one. */
-function RotaryPart(props: {
-  readonly machine: Machine
-  readonly onSave: (next: unknown) => Promise<void>
-}) {
-  const { machine, onSave } = props
-  return (
-    <div className="mt-2 border-t border-faint pt-2">
-      <Tick
-        label="It has a rotary axis"
-        checked={machine.rotary !== undefined}
-        onChange={(has) => {
-          const { rotary: _rotary, ...plain } = machine
-          void onSave(
-            has
-              ? {
-                  ...plain,
-                  rotary: {
-                    letter: 'A',
-                    along: 'x',
-                    turns: 'table',
-                    positive: 'counter-clockwise',
-                    centre: {
-                      x: -machine.travel.x / 2,
-                      y: -machine.travel.y / 2,
-                      z: -machine.travel.z,
-                    },
-                    centreMm: 0.02,
-                    angleRad: 0.0002,
-                  },
-                }
-              : plain,
-          )
-        }}
-      />
-      {machine.rotary && <GearFields item={machine} fields={ROTARY_FIELDS} onSave={onSave} />}
     </div>
   )
 }

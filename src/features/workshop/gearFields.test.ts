@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { GEAR_SCHEMAS, type GearKind, STANDARD_WORKSHOP } from '@/core/shop/workshop'
-import { GEAR_FIELDS, GEAR_WORDS, readPath, ROTARY_FIELDS, writePath } from './gearFields'
+import { GEAR_FIELDS, GEAR_WORDS, readPath, writePath } from './gearFields'
+import { HEAD_FIELDS, ROTARY_FIELDS } from './machineFields'
 
 const ITEMS: Readonly<Record<GearKind, readonly object[]>> = {
   machine: STANDARD_WORKSHOP.machines,
@@ -44,7 +45,10 @@ describe('the fields of the workshop', () => {
   it.each(Object.keys(GEAR_WORDS) as GearKind[])(
     '%s: every figure that the schema wants can be entered, and nothing that it does not know',
     (kind) => {
-      const fields = [...GEAR_FIELDS[kind], ...(kind === 'machine' ? ROTARY_FIELDS : [])]
+      const fields = [
+        ...GEAR_FIELDS[kind],
+        ...(kind === 'machine' ? [...ROTARY_FIELDS, ...HEAD_FIELDS] : []),
+      ]
       const known = new Set(fields.map((f) => f.path))
       for (const item of ITEMS[kind]) {
         const leaves = leavesOf(item).filter((path) => path !== 'id' && path !== 'rotary.angleRad')
@@ -56,7 +60,7 @@ describe('the fields of the workshop', () => {
         const parsed = GEAR_SCHEMAS[kind].safeParse(without)
         // Needed, or filled in with what is usual.
         const isNeeded = !parsed.success || readPath(parsed.data, field.path) !== undefined
-        if (!field.path.startsWith('rotary')) expect(isNeeded).toBe(field.optional !== true)
+        if (!/^(rotary|head)/.test(field.path)) expect(isNeeded).toBe(field.optional !== true)
       }
     },
   )

@@ -30,7 +30,8 @@ export const GEAR_WORDS: Readonly<
   cutter: { many: 'Cutters', one: 'cutter' },
 }
 
-const mm = (path: string, label: string, hint?: string): GearField => ({
+/** A figure that is a length. */
+export const mm = (path: string, label: string, hint?: string): GearField => ({
   path,
   label,
   kind: 'length',
@@ -269,21 +270,6 @@ export const PROCESS_WORDS: Readonly<Record<Process, string>> = {
   tap: 'Tapping',
   chamfer: 'Breaking edges',
 }
-
-export const ROTARY_FIELDS: readonly GearField[] = [
-  { path: 'rotary.letter', label: 'Axis', kind: ['A', 'B', 'C'] },
-  { path: 'rotary.along', label: 'Lies along', kind: ['x', 'y', 'z'] },
-  { path: 'rotary.turns', label: 'What turns', kind: ['table', 'head'] },
-  {
-    path: 'rotary.positive',
-    label: 'Positive turns it',
-    kind: ['counter-clockwise', 'clockwise'],
-  },
-  mm('rotary.centre.x', 'Centre X, machine'),
-  mm('rotary.centre.y', 'Centre Y, machine'),
-  mm('rotary.centre.z', 'Centre Z, machine'),
-  mm('rotary.centreMm', 'Centre known to ±'),
-]
 
 /** What is kept at a dotted path. */
 export function readPath(item: unknown, path: string): unknown {

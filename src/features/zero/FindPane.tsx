@@ -4,7 +4,7 @@ import { AXES } from '@/core/ground/geometry'
 import { Choice, TextField } from '@/ui/fields'
 import { QuantityField } from '@/ui/QuantityField'
 import { KeptReadings } from './KeptReadings'
-import { approachWords, fieldsOf, KIND_WORDS, KINDS, planWords } from './readingsForm'
+import { approachWords, fieldsOf, KIND_WORDS, kindsFor, planWords } from './readingsForm'
 import { ReadingsResult } from './ReadingsResult'
 import { StoredChoice } from './StoredChoice'
 import { TouchList } from './TouchList'
@@ -21,12 +21,12 @@ export function FindPane(props: FindPaneProps) {
     <div className="flex flex-col gap-2">
       <PlanAsks {...props} finding={finding} />
       <HowFound {...props} finding={finding} />
-      {fit.first.length > 0 && (
+      {(fit.first.length > 0 || draft.kind === 'ball') && (
         <p className="text-[14px] text-soft">
           {approachWords(draft, finding.first, finding.second)}
         </p>
       )}
-      {fit.first.length === 0 && !isStored && (
+      {fit.first.length === 0 && !isStored && draft.kind !== 'ball' && (
         <p className="text-soft">Nothing on this part can be found so as it stands.</p>
       )}
       {isStored ? (
@@ -76,15 +76,27 @@ function PlanAsks({ finding, part, planned }: Parts) {
   )
 }
 
+/** Where the wall of a corner lies, by the way that the spindle moves to it. */
+const WALLS = {
+  x: [
+    { value: '-', label: 'to the left, at the stop' },
+    { value: '+', label: 'to the right' },
+  ],
+  y: [
+    { value: '+', label: 'at the back, the fixed jaw' },
+    { value: '-', label: 'at the front' },
+  ],
+} as const
+
 /** What is found, on what, with what. */
-function HowFound({ finding, workshop }: Parts) {
+function HowFound({ finding, planned, workshop }: Parts) {
   const { change, draft, fit } = finding
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-1">
       <Choice
         label="How it is found"
         value={draft.kind}
-        options={KINDS.map((kind) => ({ value: kind, label: KIND_WORDS[kind] }))}
+        options={kindsFor(planned).map((kind) => ({ value: kind, label: KIND_WORDS[kind] }))}
         onChange={finding.pickKind}
       />
       {draft.kind !== 'stored' && (
@@ -133,6 +145,14 @@ function HowFound({ finding, workshop }: Parts) {
             { value: 'probe', label: 'probe' },
           ]}
           onChange={(by) => change({ by })}
+        />
+      )}
+      {draft.kind === 'ball' && (
+        <Choice
+          label="The wall lies"
+          value={draft.wall}
+          options={WALLS[draft.over]}
+          onChange={(wall) => change({ wall })}
         />
       )}
       {draft.kind === 'slope' && (

@@ -102,7 +102,8 @@ function Begin({ onStanding, part, planned, register, seed }: BeginProps) {
   if (planned.leaning)
     return (
       <p className="text-[13px] text-soft">
-        Nothing leans in the stand-in mill; readings of a leaning setup are typed.
+        Nothing leans in the stand-in mill, nor does its head swing; readings of such a setup are
+        typed.
       </p>
     )
   if (planned.indexed)

@@ -93,6 +93,20 @@ export function ReachPane(props: PaneProps) {
           </tbody>
         </table>
       )}
+      {envelope.quill && (
+        <div>
+          <p>
+            <b>Quill</b>{' '}
+            <span className="figures">
+              {length(envelope.quill.needMm)} of {length(envelope.quill.travelMm)}
+            </span>
+            <span className="text-[14px] text-soft">
+              , with the knee locked; tools of other lengths take their difference besides
+            </span>
+          </p>
+          <TravelBar used={envelope.quill.needMm / envelope.quill.travelMm} />
+        </div>
+      )}
       {envelope.down.some((tool) => tool.guessed) && (
         <p className="text-[13px] text-soft">
           ? The length is a guess from the diameter. Measure the tool before you rely on it.

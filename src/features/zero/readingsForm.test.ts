@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
+import { OILER_BLOCK, WORM_BLOCK, WORM_BLOCK_WAY_A, WORM_BLOCK_WAY_B } from '@/core/paper/demo'
 import { foundZero, ReadingsSchema, standingMark } from '@/core/floor/offsets'
-import { type PlannedSetup } from '@/core/plan/planning'
+import { type PlannedSetup, planWay } from '@/core/plan/planning'
 import { predictionOf } from '../../../tests/support/predictionOf'
+import { swungWay, withHeads } from '../../../tests/support/swung'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import {
   approachWords,
@@ -15,8 +16,8 @@ import {
   KIND_WORDS,
   KINDS,
   planWords,
-  readingsOf,
 } from './readingsForm'
+import { readingsOf } from './readingsOf'
 
 const plannedOf = (way: typeof WORM_BLOCK_WAY_A, i: number): PlannedSetup => {
   const planned = predictionOf(STANDARD_WORKSHOP, WORM_BLOCK, way).plan.setups[i]
@@ -25,6 +26,13 @@ const plannedOf = (way: typeof WORM_BLOCK_WAY_A, i: number): PlannedSetup => {
 }
 /** Setup 5 of the first way: the bore is there, and lies across; setup 4 stands with the bore upright. */
 const second = plannedOf(WORM_BLOCK_WAY_A, 1)
+const swung = (() => {
+  const found = planWay(withHeads(STANDARD_WORKSHOP), OILER_BLOCK, swungWay()).setups.find(
+    ({ leaning }) => leaning,
+  )
+  if (!found) throw new Error('no head is swung')
+  return found
+})()
 const upright: PlannedSetup = (() => {
   const planned = plannedOf(WORM_BLOCK_WAY_A, 3)
   return { ...planned, before: planned.after }
@@ -41,6 +49,8 @@ const blank = (kind: FindKind, planned: PlannedSetup): Draft => {
     where: 'bore',
     by: 'setter',
     answer: 'program',
+    over: 'y',
+    wall: '+',
     numbers: {},
     touches: [],
   }
@@ -107,7 +117,8 @@ describe('the form', () => {
   it.each(KINDS.filter((kind) => kind !== 'stored'))(
     '%s: half filled in it gives nothing, filled in it gives readings that are as they should be',
     (kind) => {
-      const planned = kind === 'round' || kind === 'swung' ? upright : second
+      const planned =
+        kind === 'ball' ? swung : kind === 'round' || kind === 'swung' ? upright : second
       const choices = choicesOf(WORM_BLOCK, planned)
       expect(readingsOf(blank(kind, planned), choices, 4)).toEqual([])
       const readings = readingsOf(filled(kind, planned), choices, 4)

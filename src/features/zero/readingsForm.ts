@@ -1,8 +1,8 @@
 import { type Facing, type Standing, uppermost } from '@/core/shop/holding'
 import { type Axis, dot, type PlanePoint } from '@/core/ground/geometry'
-import { crossedAxis, type Readings } from '@/core/floor/offsets'
+import { crossedAxis } from '@/core/floor/offsets'
 import { type Part, refLabel, type Surface } from '@/core/work/part'
-import { type PlannedSetup } from '@/core/plan/planning'
+import { leansAbout, leansOver, type PlannedSetup, swungIn } from '@/core/plan/planning'
 import { type Length } from '@/core/handbook/units'
 
 export const KINDS = [
@@ -13,6 +13,7 @@ export const KINDS = [
   'swung',
   'height',
   'slope',
+  'ball',
   'stored',
 ] as const
 export type FindKind = (typeof KINDS)[number]
@@ -25,8 +26,15 @@ export const KIND_WORDS: Readonly<Record<FindKind, string>> = {
   swung: 'bore or boss, indicator swung',
   height: 'height of a face',
   slope: 'angle of an edge: two touches',
+  ball: 'corner, a ball in the swung spindle',
   stored: 'the fixture’s own zero',
 }
+
+/** The ways in which zero can be found as the spindle stands. */
+export const kindsFor = (planned: PlannedSetup): readonly FindKind[] =>
+  swungIn(planned)
+    ? ['ball', 'edge', 'both-sides', 'stored']
+    : KINDS.filter((kind) => kind !== 'ball')
 
 /** What has been filled in so far. */
 export interface Draft {
@@ -36,6 +44,9 @@ export interface Draft {
   readonly where: 'bore' | 'boss'
   readonly by: 'feeler' | 'setter' | 'tool' | 'probe'
   readonly answer: 'part' | 'program'
+  /** Of a ball: the axis that the spindle leans over, and which way it moves to the wall. */
+  readonly over: 'x' | 'y'
+  readonly wall: '+' | '-'
   readonly numbers: Readonly<Record<string, Length>>
   readonly touches: readonly PlanePoint[]
   readonly tipZ?: number | undefined
@@ -124,130 +135,14 @@ export const fieldsOf = (draft: Draft, choice: SurfaceChoice | undefined): reado
         { key: 'r2', label: `${letter} there`, take: axis },
       ]
     }
-    case 'stored':
-      return []
-  }
-}
-
-/** Readings as far as they are complete; a corner makes two. */
-export function readingsOf(
-  draft: Draft,
-  choices: readonly SurfaceChoice[],
-  tip: number | undefined,
-): readonly Readings[] {
-  const first = choices.find((c) => c.value === draft.surface)
-  const second = choices.find((c) => c.value === draft.second)
-  const number = (key: string): number | undefined => draft.numbers[key]?.mm
-  const [a, b] = [number('a'), number('b')]
-  const tipZ = draft.tipZ === undefined ? {} : { tipZ: draft.tipZ }
-  const edge = (choice: SurfaceChoice | undefined, at: number | undefined): Readings[] =>
-    choice && (choice.axis === 'x' || choice.axis === 'y') && at !== undefined && tip !== undefined
-      ? [
-          {
-            kind: 'edge',
-            axis: choice.axis,
-            surface: choice.value,
-            tip,
-            touch: { at, towards: choice.towards },
-            ...tipZ,
-          },
-        ]
-      : []
-  switch (draft.kind) {
-    case 'edge':
-      return edge(first, a)
-    case 'corner': {
-      const both = [...edge(first, a), ...edge(second, b)]
-      return both.length === 2 ? both : []
-    }
-    case 'both-sides':
-      return first &&
-        second &&
-        (first.axis === 'x' || first.axis === 'y') &&
-        a !== undefined &&
-        b !== undefined &&
-        tip !== undefined
-        ? [
-            {
-              kind: 'both-sides',
-              axis: first.axis,
-              first: first.value,
-              second: second.value,
-              tip,
-              a: { at: a, towards: first.towards },
-              b: { at: b, towards: second.towards },
-              ...tipZ,
-            },
-          ]
-        : []
-    case 'round':
-      return first && draft.touches.length >= 3 && tip !== undefined
-        ? [
-            {
-              kind: 'round',
-              feature: first.value,
-              where: draft.where,
-              tip,
-              touches: [...draft.touches],
-              ...tipZ,
-            },
-          ]
-        : []
-    case 'swung': {
-      const [x, y] = [number('x'), number('y')]
-      const [right, left, back, front] = [
-        number('right'),
-        number('left'),
-        number('back'),
-        number('front'),
+    case 'ball': {
+      const over = draft.over.toUpperCase()
+      return [
+        { key: 'floor', label: 'Quill at the floor', take: 'z' },
+        { key: 'a', label: `${over} at the wall`, take: draft.over },
+        { key: 'b', label: 'Quill at the wall', take: 'z' },
+        { key: 'length', label: 'Ball’s length, 0 if touched off' },
       ]
-      return first &&
-        x !== undefined &&
-        y !== undefined &&
-        right !== undefined &&
-        left !== undefined &&
-        back !== undefined &&
-        front !== undefined
-        ? [
-            {
-              kind: 'swung',
-              feature: first.value,
-              where: draft.where,
-              at: { x, y },
-              dial: { right, left, back, front },
-            },
-          ]
-        : []
-    }
-    case 'height': {
-      const [length, between] = [number('length'), number('between')]
-      return first && a !== undefined && length !== undefined && between !== undefined
-        ? [
-            {
-              kind: 'height',
-              surface: first.value,
-              by: draft.by,
-              spindle: a,
-              toolLength: length,
-              between,
-            },
-          ]
-        : []
-    }
-    case 'slope': {
-      const [p1, r1, p2, r2] = [number('p1'), number('r1'), number('p2'), number('r2')]
-      return first && p1 !== undefined && r1 !== undefined && p2 !== undefined && r2 !== undefined
-        ? [
-            {
-              kind: 'slope',
-              surface: first.value,
-              along: first.axis === 'x' ? 'y' : 'x',
-              places: [p1, p2],
-              readings: [r1, r2],
-              answer: draft.answer,
-            },
-          ]
-        : []
     }
     case 'stored':
       return []
@@ -280,6 +175,7 @@ export function fitting(
       return { first: choices.filter((c) => c.axis === 'round'), second: [] }
     case 'height':
       return { first: choices.filter((c) => c.axis === 'z'), second: [] }
+    case 'ball':
     case 'stored':
       return { first: [], second: [] }
   }
@@ -315,6 +211,8 @@ export function approachWords(
       return 'Swing once round and read at the four ends; a larger figure is a plunger pushed in.'
     case 'height':
       return 'Come down to it, never up: backlash stays out.'
+    case 'ball':
+      return `First down to the floor, then to the wall, moving ${WAY_WORDS[`${draft.over}${draft.wall}`]}: the last bit always that way. The knee stays locked.`
     case 'stored':
       return undefined
   }
@@ -328,15 +226,19 @@ export function beginDraft(
 ): Draft {
   const pickup = planned.setup.zero[axis]
   const { standing } = planned
+  const swung = swungIn(planned)
   const up = uppermost(standing)
   const base = {
     second: '',
     where: 'bore' as const,
     by: 'setter' as const,
     answer: 'program' as const,
+    over: swung ? leansOver(swung) : ('y' as const),
+    wall: swung ? wallOf(standing, leansOver(swung)) : ('+' as const),
     numbers: {},
     touches: [],
   }
+  if (swung && axis !== leansAbout(swung.lean)) return { ...base, kind: 'ball', surface: '' }
   switch (pickup.kind) {
     case 'both-sides':
       return { ...base, kind: 'both-sides', surface: pickup.first, second: pickup.second }
@@ -358,6 +260,10 @@ export function beginDraft(
           }
   }
 }
+
+/** Which way the spindle moves to the wall of the corner that the holding keeps: to the fixed jaw, or to the stop. */
+const wallOf = ({ stopEnd }: Standing, over: 'x' | 'y'): '+' | '-' =>
+  over === 'y' || stopEnd === 'right' ? '+' : '-'
 
 /** The side on which the plan has zero across: at the stop, at what guides the work. */
 const besideOf = ({ stopEnd }: Standing, axis: 'x' | 'y'): Facing =>

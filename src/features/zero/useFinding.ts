@@ -19,8 +19,8 @@ import {
   type Field,
   type FindKind,
   fitting,
-  readingsOf,
 } from './readingsForm'
+import { readingsOf } from './readingsOf'
 import { type KnownFixture, type PaneProps } from './types'
 
 export interface FindPaneProps extends PaneProps {
@@ -49,7 +49,7 @@ const WANTED: Readonly<Partial<Record<FindKind, 'indicator' | 'setter' | 'probe'
   height: 'setter',
   round: 'probe',
 }
-const WITH_A_TIP: readonly FindKind[] = ['edge', 'corner', 'both-sides', 'round']
+const WITH_A_TIP: readonly FindKind[] = ['edge', 'corner', 'both-sides', 'round', 'ball']
 
 /** A record of finding zero while it is filled in, and what it comes to. */
 export function useFinding({ mill, onKeep, part, planned, workshop }: FindPaneProps) {

@@ -6,21 +6,24 @@ import { fail, type Result } from '@/core/ground/issues'
 import { type Angle, parseAngle, printDegrees } from '@/core/handbook/units'
 import { leanFor, leanWords, type PlannedSetup } from '@/core/plan/planning'
 import { type Lean, type OwnClamping } from '@/core/plan/way'
+import { SWUNG_HEAD } from '@/core/shop/workshop'
 import { isSide, outwardOf, type Part, refLabel } from '@/core/work/part'
 import { Choice, TextField } from '../fields'
 
-/** How the whole holding leans: on what, which side is raised, by which angle; and what slanted faces and holes ask for. */
+/** How the whole holding leans, or the head over it: on what, to which side, by which angle; and what slanted faces and holes ask for. */
 export function LeanFields(props: {
   readonly planned: PlannedSetup
   readonly onChange: (lean: OwnClamping['lean']) => void
 }) {
-  const { clamping, leaning, part, standing, surfaces, workshop } = props.planned
+  const { clamping, leaning, machine, part, standing, surfaces, workshop } = props.planned
   const { tilters } = workshop
+  const hasHead = machine.head !== undefined || clamping.lean?.by === SWUNG_HEAD
   const [sentence, setSentence] = useState<string>()
   const { lean } = clamping
-  if (tilters.length === 0 && !lean) return null
+  if (tilters.length === 0 && !hasHead && !lean) return null
   const wanted = leansFor(part, surfaces, leaning?.upright ?? standing)
-  const by = lean?.by ?? tilters[0]?.id ?? ''
+  const by = lean?.by ?? tilters[0]?.id ?? SWUNG_HEAD
+  const isSwung = lean?.by === SWUNG_HEAD
   const first = wanted[0]?.lean ?? { raised: 'back', angle: { rad: Math.PI / 6, typed: '30°' } }
   return (
     <>
@@ -30,6 +33,7 @@ export function LeanFields(props: {
         options={[
           { value: '', label: 'level' },
           ...tilters.map(({ id, name }) => ({ value: id, label: `leaning, on ${name}` })),
+          ...(hasHead ? [{ value: SWUNG_HEAD, label: 'level, the head swung' }] : []),
         ]}
         onChange={(id) => {
           setSentence(undefined)
@@ -39,17 +43,17 @@ export function LeanFields(props: {
       {lean && (
         <>
           <Choice
-            label="Raised"
+            label={isSwung ? 'Spindle leans' : 'Raised'}
             value={lean.raised}
             options={(['back', 'front', 'left', 'right'] as const).map((side) => ({
               value: side,
-              label: `the ${side}`,
+              label: isSwung ? `to the ${side}` : `the ${side}`,
             }))}
             onChange={(raised) => props.onChange({ ...lean, raised })}
           />
           <div>
             <TextField
-              label="Raised by"
+              label={isSwung ? 'Head swung by' : 'Raised by'}
               value={lean.angle.typed ?? printDegrees(lean.angle.rad)}
               onChange={(text) => {
                 const read = readLean(text)

@@ -1,8 +1,8 @@
 import { topOfHolding } from '../../shop/holding'
-import { applyMotion, type Point } from '../../ground/geometry'
+import { applyMotion, type Point, subtract } from '../../ground/geometry'
 import { type DrillingTool, drillingTools } from '../../plan/drilling'
 import { featureSurfaces, isSide, refLabel } from '../../work/part'
-import { isSideCut, type PlannedSetup, zeroPoint } from '../../plan/planning'
+import { driven, isSideCut, type PlannedSetup, swungIn, zeroPoint } from '../../plan/planning'
 import { type Cutter } from '../../shop/workshop'
 import { type Anchor } from './predict'
 
@@ -35,9 +35,17 @@ export interface ReachDown {
   readonly shortAboveMm: number
 }
 
+/** What the quill of a swung head must travel, and what it can, mm. */
+export interface QuillReach {
+  readonly needMm: number
+  readonly travelMm: number
+}
+
 export interface Envelope {
   readonly across: readonly ReachAcross[]
+  /** Nothing where the head is swung: there the knee stays, and only the quill goes down. */
   readonly down: readonly ReachDown[]
+  readonly quill: QuillReach | undefined
   /** Gauge line over the table, lowest and highest, mm. */
   readonly gauge: readonly [number, number]
   readonly fits: boolean
@@ -85,7 +93,8 @@ export function envelopeOf(planned: PlannedSetup, anchor?: Anchor): Envelope {
   const { machine } = planned
   const top = machine.gaugeToTable ?? usualGaugeMm(machine.travel.z)
   const gauge: readonly [number, number] = [top - machine.travel.z, top]
-  const down = toolNeeds(planned).map((need): ReachDown => {
+  const quill = quillReach(planned)
+  const down = (quill ? [] : toolNeeds(planned)).map((need): ReachDown => {
     const bed = planned.standing.overTableMm
     const low = bed + need.tipZ + need.lengthMm
     const over = Math.max(planned.standing.high.z, topOfHolding(planned.standing))
@@ -102,11 +111,43 @@ export function envelopeOf(planned: PlannedSetup, anchor?: Anchor): Envelope {
   })
   const fits =
     across.every((a) => a.overMm <= 0) &&
-    down.every((d) => d.shortBelowMm <= 0 && d.shortAboveMm <= 0)
-  return { across, down, gauge, fits }
+    down.every((d) => d.shortBelowMm <= 0 && d.shortAboveMm <= 0) &&
+    (quill === undefined || quill.needMm <= quill.travelMm)
+  return { across, down, quill, gauge, fits }
 }
 
-function needsOf(planned: PlannedSetup): readonly Need[] {
+/** From just over the highest place that is cut down to the lowest that a tip goes, as the quill reads it. */
+function quillReach(planned: PlannedSetup): QuillReach | undefined {
+  const swung = swungIn(planned)
+  if (!swung) return undefined
+  const zero = zeroPoint(planned)
+  const reads = [
+    ...planned.setup.ops.flatMap(({ feature }) =>
+      placesOf(planned, feature).map((p) => driven(planned, subtract(p, zero)).z),
+    ),
+    ...drillingTools(planned).map(({ lowestZ }) => lowestZ),
+  ]
+  const needMm = reads.length === 0 ? 0 : Math.max(...reads) - Math.min(...reads) + RUN_IN_MM
+  return { needMm, travelMm: swung.on.quill }
+}
+
+/** Corners and ends of what a cut makes, as the part stands. */
+function placesOf({ part, standing }: PlannedSetup, ref: string): readonly Point<'setup'>[] {
+  const feature = part.features.find((f) => f.id === ref)
+  return (feature ? featureSurfaces(part, feature) : [])
+    .flatMap((s) => (s.kind === 'axis' ? [s.from, s.to] : s.corners))
+    .map((p) => applyMotion(standing.setupFromPart, p))
+}
+
+/** What the spindle needs, as the axes of the machine read it. */
+const needsOf = (planned: PlannedSetup): readonly Need[] =>
+  needsAcross(planned).map((need) => ({
+    ...need,
+    low: driven(planned, need.low),
+    high: driven(planned, need.high),
+  }))
+
+function needsAcross(planned: PlannedSetup): readonly Need[] {
   const { part, workshop } = planned
   const { standing, setup } = planned
   const size = (op: { cutter?: string | undefined }): number =>
@@ -160,7 +201,11 @@ function reachAcross(
     const high = { at: highest.high[axis], because: highest.because }
     const travelMm = machine.travel[axis]
     const overMm = high.at - low.at - travelMm
-    const base = standing.stays[axis].anchor.at
+    const base = driven(planned, {
+      x: standing.stays.x.anchor.at,
+      y: standing.stays.y.anchor.at,
+      z: 0,
+    })[axis]
     // Machine coordinates run from −travel to 0.
     const stands: readonly [number, number] | undefined =
       overMm > 0 ? undefined : [-travelMm - low.at + base, -high.at + base]
@@ -232,14 +277,8 @@ const STAGE_TOOL = {
 
 /** Lowest place over the bed that cutting a face or feature asks for. */
 function lowestOf(planned: PlannedSetup, ref: string): number {
-  const { part, standing } = planned
+  const { standing } = planned
   if (isSide(ref)) return isSideCut(planned, ref) ? standing.low.z : standing.high.z - 1
-  const feature = part.features.find((f) => f.id === ref)
-  const places = feature
-    ? featureSurfaces(part, feature).flatMap((s) =>
-        s.kind === 'axis' ? [s.from, s.to] : s.corners,
-      )
-    : []
-  const heights = places.map((p) => applyMotion(standing.setupFromPart, p).z)
+  const heights = placesOf(planned, ref).map((p) => p.z)
   return heights.length > 0 ? Math.min(...heights) : standing.high.z
 }

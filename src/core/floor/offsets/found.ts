@@ -1,10 +1,21 @@
-import { type Axis, dot, point, type Point } from '../../ground/geometry'
+import { type Axis, dot, point, type Point, subtract } from '../../ground/geometry'
 import { fail, type Result, succeed } from '../../ground/issues'
-import { type Part, refLabel, type Surface } from '../../work/part'
-import { type PlannedSetup, surfacePoint, zeroPoint } from '../../plan/planning'
+import { refLabel, type Surface } from '../../work/part'
+import {
+  cornerOf,
+  driven,
+  leansAbout,
+  leansOver,
+  type PlannedSetup,
+  spindleLean,
+  surfacePoint,
+  swungIn,
+  zeroPoint,
+} from '../../plan/planning'
 import { isRaw, waviness } from '../../work/stock'
 import {
   centreFromSwing,
+  cornerWithBall,
   edgeFromTouch,
   type Found,
   type FoundSlope,
@@ -41,7 +52,6 @@ export function touchRepeatMm(planned: PlannedSetup, instrument: string): number
  * these readings give none: nothing is half worked out.
  */
 export function foundZero(planned: PlannedSetup, record: ZeroRecord): Result<FoundZero> {
-  const { part } = planned
   const { readings } = record
   if (record.stood !== standingMark(planned))
     return fail(
@@ -50,19 +60,18 @@ export function foundZero(planned: PlannedSetup, record: ZeroRecord): Result<Fou
       'stood',
     )
   const reads = touchRepeatMm(planned, record.instrument)
-  const missing = missingSurface(planned, readings)
+  const missing = unfitHead(planned, readings) ?? missingSurface(planned, readings)
   if (missing) return missing
-  const raw = touchedByReadings(part, readings, reads)
+  const raw = touchedByReadings(planned, readings, reads)
   if (!raw.ok) return raw
-  const from = touchedAt(planned, readings)
-  const zero = zeroPoint(planned)
+  const toZero = driven(planned, subtract(zeroPoint(planned), touchedAt(planned, readings)))
   const uneven = unevenness(planned, readings)
   const axes: Partial<Record<Axis, Found>> = {}
   for (const axis of ['x', 'y', 'z'] as const) {
     const found = raw.value.touched[axis]
     if (found)
       axes[axis] = {
-        at: found.at + (readings.kind === 'stored' ? 0 : zero[axis] - from[axis]),
+        at: found.at + (readings.kind === 'stored' ? 0 : toZero[axis]),
         plusMinus: Math.hypot(found.plusMinus, uneven),
       }
   }
@@ -78,7 +87,7 @@ function unevenness(planned: PlannedSetup, readings: Readings): number {
 }
 
 function touchedByReadings(
-  part: Part,
+  planned: PlannedSetup,
   readings: Readings,
   reads: number,
 ): Result<Omit<FoundZero, 'axes'>> {
@@ -125,12 +134,28 @@ function touchedByReadings(
       const slope = slopeFromTouches(readings.places, readings.readings, reads)
       return slope.ok ? succeed({ touched: {}, slope: slope.value }) : slope
     }
+    case 'ball':
+      return cornerTouched(planned, readings, reads)
     case 'stored': {
       const kept = (at: number): Found => ({ at, plusMinus: readings.knownMm })
       const { x, y, z } = readings.at
       return succeed({ touched: { x: kept(x), y: kept(y), z: kept(z) } })
     }
   }
+}
+
+function cornerTouched(
+  planned: PlannedSetup,
+  readings: Readings & { kind: 'ball' },
+  reads: number,
+): Result<Omit<FoundZero, 'axes'>> {
+  const swung = swungIn(planned)
+  if (!swung) return upright()
+  const corner = cornerWithBall(readings, readings.tip, spindleLean(swung), reads)
+  if (!corner.ok) return corner
+  const { quill, table } = corner.value
+  const z = { ...quill, at: quill.at - readings.toolLength }
+  return succeed({ touched: { [readings.axis]: table, z } })
 }
 
 /**
@@ -155,6 +180,11 @@ export function readoutAtTouch(
       return { ...from('x', touched.x?.at ?? NaN), ...from('y', touched.y?.at ?? NaN) }
     case 'height':
       return from('z', readings.spindle - readings.toolLength)
+    case 'ball':
+      return {
+        ...from(readings.axis, readings.wall.at),
+        ...from('z', readings.quill - readings.toolLength),
+      }
     case 'slope':
     case 'stored':
       return {}
@@ -173,14 +203,16 @@ export function refsOfReadings(readings: Readings): readonly string[] {
     case 'round':
     case 'swung':
       return [readings.feature]
+    case 'ball':
     case 'stored':
       return []
   }
 }
 
-/** Nominal place of what was touched, in the setup: the mean where two sides were. */
+/** Nominal place of what was touched, in the setup: the mean where two sides were, the corner that the holding keeps for a ball. */
 export function touchedAt(planned: PlannedSetup, readings: Readings): Point<'setup'> {
-  const { surfaces } = planned
+  const { leaning, surfaces } = planned
+  if (readings.kind === 'ball' && leaning) return cornerOf(leaning)
   const places = refsOfReadings(readings).flatMap((ref) => {
     const surface = surfaces.get(ref)
     return surface ? [surfacePoint(planned, surface)] : []
@@ -189,6 +221,31 @@ export function touchedAt(planned: PlannedSetup, readings: Readings): Point<'set
     places.reduce((sum, p) => sum + p[axis], 0) / Math.max(1, places.length)
   return point(mean('x'), mean('y'), mean('z'))
 }
+
+/** A ball finds a corner for a spindle that leans; an edge says something there along the axis that it swings about only. */
+function unfitHead(planned: PlannedSetup, readings: Readings): Result<never> | undefined {
+  const swung = swungIn(planned)
+  if (!swung) return readings.kind === 'ball' ? upright() : undefined
+  const [about, over] = [leansAbout(swung.lean), leansOver(swung)]
+  const fits = {
+    ball: readings.kind === 'ball' && readings.axis === over,
+    edge: 'axis' in readings && readings.kind !== 'ball' && readings.axis === about,
+  }
+  return fits.ball || fits.edge || readings.kind === 'stored'
+    ? undefined
+    : fail(
+        'record.swung',
+        `With the head swung, edges touched along ${about.toUpperCase()} give zero there; ${over.toUpperCase()} and the quill are found together, with a ball at the corner of the holding.`,
+        'kind',
+      )
+}
+
+const upright = (): Result<never> =>
+  fail(
+    'record.swung',
+    'The spindle stands upright here: touch edges and a face, each for its own axis.',
+    'kind',
+  )
 
 /** Readings must be of surfaces that are there and lie across the axis that they are to give. */
 function missingSurface(planned: PlannedSetup, readings: Readings): Result<never> | undefined {
@@ -220,6 +277,7 @@ function wantedAxis(readings: Readings): Axis | 'round' {
       return readings.axis
     case 'slope':
       return readings.along === 'x' ? 'y' : 'x'
+    case 'ball':
     case 'height':
     case 'stored':
       return 'z'

@@ -1,6 +1,12 @@
 export { moveZero, type ZeroPlace, zeroPlaceOf } from './convert'
 export { agreement, type Doubt, DOUBT_CODES, type DoubtCode, doubtsOf, tipOf } from './doubts'
-export { type Envelope, envelopeOf, type ReachAcross, type ReachDown } from './envelope'
+export {
+  type Envelope,
+  envelopeOf,
+  type QuillReach,
+  type ReachAcross,
+  type ReachDown,
+} from './envelope'
 export {
   crossedAxis,
   type FoundZero,

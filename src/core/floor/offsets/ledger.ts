@@ -1,6 +1,7 @@
 import { kindOf } from '../../shop/holding'
 import { applyMotion, AXES, type Axis, type Point, point, subtract } from '../../ground/geometry'
 import {
+  driven,
   type IndexedFrom,
   type LeaningFrom,
   leansAbout,
@@ -165,7 +166,7 @@ export function leaningBefore({ setups }: Plan, planned: PlannedSetup): PlannedS
   const before = setups
     .slice(0, planned.index)
     .findLast(({ machine }) => machine.id === planned.machine.id)
-  return before?.leaning?.tilter.id === planned.leaning.tilter.id &&
+  return before?.leaning?.on.id === planned.leaning.on.id &&
     before.standing.mark === planned.standing.mark
     ? before
     : undefined
@@ -191,7 +192,7 @@ function keptLeaning(
   const along = leansAbout(now.lean)
   const across = AXES.filter((axis) => axis !== along).every(stays)
   const from = subtract(zeroPoint(planned), anchoredAt(now))
-  const off = subtract(from, subtract(zeroPoint(before), anchoredAt(then)))
+  const off = driven(planned, subtract(from, subtract(zeroPoint(before), anchoredAt(then))))
   return Object.fromEntries(
     AXES.flatMap((axis) => {
       const found = row.axes[axis]

@@ -74,6 +74,15 @@ export const ReadingsSchema = z.discriminatedUnion('kind', [
     answer: z.enum(['part', 'program']),
   }),
   z.strictObject({
+    kind: z.literal('ball'),
+    axis: acrossAxis.describe('The axis of the table that the swung spindle leans over.'),
+    tip,
+    floor: coordinate.describe('Quill with the ball on the floor of the corner.'),
+    wall: touch,
+    quill: coordinate.describe('Quill with the ball at its wall.'),
+    toolLength: z.number().min(0).max(1000).describe('Gauge line to the middle of the ball.'),
+  }),
+  z.strictObject({
     kind: z.literal('stored'),
     fixture: z.string().min(1).max(80),
     at: z.strictObject({ x: coordinate, y: coordinate, z: coordinate }),

@@ -1,14 +1,14 @@
-import { applyMotion, type Point, point } from '../../ground/geometry'
+import { applyMotion, type Point, point, subtract } from '../../ground/geometry'
 import { markedCornerSeen } from '../../plan/drilling'
 import { axisOf, markedCorner, oppositeOf, planeOf, type Side } from '../../work/part'
 import { uppermost } from '../../shop/holding'
-import { type PlannedSetup, zeroPoint } from '../../plan/planning'
+import { driven, type PlannedSetup, zeroPoint } from '../../plan/planning'
 import { levelNow } from '../../work/stock'
 import { printLength } from '../../handbook/units'
 
 /** A place to drive to before the first cut, and what must be seen there. */
 export interface SanityPlace {
-  /** In program coordinates, mm. */
+  /** What the axes read from zero, mm. */
   readonly at: Point<'setup'>
   /** The same place in the frame of the setup, for the picture. */
   readonly inSetup: Point<'setup'>
@@ -57,8 +57,11 @@ export function sanityPlace(planned: PlannedSetup): SanityPlace {
     corners.find((c) => least(c) > APART_MM) ??
     corners.reduce((a, b) => (away(placeOf(b), zero) > away(placeOf(a), zero) ? b : a))
   const place = placeOf(sides)
-  const inSetup = point<'setup'>(place.x, place.y, standing.high.z + OVER_MM)
-  const at = point<'setup'>(inSetup.x - zero.x, inSetup.y - zero.y, inSetup.z - zero.z)
+  // Where the part leans under the spindle its top is no level: the tip stands over the corner itself.
+  const isLevel = standing.faceAt.up !== undefined
+  const over = isLevel ? standing.high.z : place.z
+  const inSetup = point<'setup'>(place.x, place.y, over + OVER_MM)
+  const at = driven(planned, subtract(inSetup, zero))
   const length = (mm: number): string => printLength(mm, part.unit)
   const names = sides.map((side) => part.faces[side].name).join(' and ')
   const ways = [
@@ -71,7 +74,7 @@ export function sanityPlace(planned: PlannedSetup): SanityPlace {
     at,
     inSetup,
     drive: `X ${length(at.x)}  Y ${length(at.y)}  Z ${length(at.z)}`,
-    see: `The tip stands over the corner of ${names}${sides === marked ? ', the marked one' : ''}, ${length(OVER_MM)} above the top: a bar of that size just goes under. From zero it went ${ways.join(' and ')}; if not, a sign is wrong.`,
+    see: `The tip stands over the corner of ${names}${sides === marked ? ', the marked one' : ''}, ${length(OVER_MM)} above ${isLevel ? 'the top' : 'it'}: a bar of that size just goes under. From zero it went ${ways.join(' and ')}; if not, a sign is wrong.`,
   }
 }
 

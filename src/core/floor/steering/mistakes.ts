@@ -1,5 +1,5 @@
-import { applyMotion, AXES, dot, type Point } from '../../ground/geometry'
-import { type PlannedSetup, zeroPoint } from '../../plan/planning'
+import { applyMotion, AXES, dot, type Point, subtract } from '../../ground/geometry'
+import { driven, type PlannedSetup, zeroPoint } from '../../plan/planning'
 import { type Steerable } from '../../predict/measured'
 import { directionOf, refLabel, type Surface } from '../../work/part'
 import { type Suspect } from './suspect'
@@ -62,9 +62,9 @@ export function numberMistakes(
     const planned = plan.setups[setupIndex]
     if (!planned || axis === undefined || axis === 'z') return []
     const upright = holes.filter((hole) => isUpright(planned, hole))
-    const zero = zeroPoint(planned)[axis]
+    const zero = zeroPoint(planned)
     const at = ({ from }: Hole): number =>
-      applyMotion(planned.standing.setupFromPart, from)[axis] - zero
+      driven(planned, subtract(applyMotion(planned.standing.setupFromPart, from), zero))[axis]
     const named = axis.toUpperCase()
     const inSetup = `in setup ${setupIndex + 1}`
     return [...sources].flatMap(([owner, index]): readonly Suspect[] => {

@@ -36,6 +36,7 @@ import {
   IN_SOFT_JAWS,
   ON_TABLE,
 } from '../../../../tests/support/holdingScenes'
+import { swungWay, withHeads } from '../../../../tests/support/swung'
 import { FINDING_SEVERITY, type Finding, type FindingCode } from '../../ground/finding'
 import { drawingFindings, findingsOf } from '.'
 
@@ -367,6 +368,37 @@ const SCENES: Record<
   'prop.no-metal': () => [twoHoles, propOn({ u: 400 }, [])],
   'prop.drilled': () => [twoHoles, propOn({ u: 20, v: 30 }, ['a'])],
   'lean.cannot': () => [OILER_BLOCK, leansBy({ by: 'angle-blocks', angle: { rad: 0.51 } })],
+  'lean.head-zero': () => [
+    OILER_BLOCK,
+    {
+      ...swungWay(),
+      setups: swungWay().setups.map((s) => ({
+        ...s,
+        zero: { ...s.zero, y: { kind: 'edge', surface: 'front', instrument: 'probe' } },
+      })),
+    },
+    withHeads(STANDARD_WORKSHOP),
+  ],
+  'lean.head-fed': () => [
+    withFeatures([
+      {
+        kind: 'step',
+        id: 'rest',
+        on: 'top',
+        along: 'front',
+        width: mm(20),
+        depth: mm(5),
+        place: { dims: [], centred: false },
+      },
+    ]),
+    way(
+      clampedSo(setup('s-1', 'top', 'back', ['rest']), {
+        lean: { by: 'head', raised: 'back', angle: { rad: 0.3 } },
+      }),
+    ),
+    withHeads(STANDARD_WORKSHOP),
+  ],
+  'reach.quill': () => [OILER_BLOCK, swungWay(), withHeads(STANDARD_WORKSHOP, { quill: 5 })],
   'lean.steep': () => [OILER_BLOCK, leansBy({ angle: { rad: 0.9 } })],
   'lean.turned': () => [
     OILER_BLOCK,

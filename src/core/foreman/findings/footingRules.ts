@@ -10,12 +10,13 @@ import {
 } from '../../ground/geometry'
 import { POOR_CONDITION } from '../../chain/locating'
 import { axisOf, isSide, middleOf } from '../../work/part'
-import { type IndexedFrom, type PlannedSetup } from '../../plan/planning'
+import { type IndexedFrom, type PlannedSetup, swungIn } from '../../plan/planning'
 import { chainOf, slidesAlong } from '../../predict/prediction'
 import { DEGREE_RAD, printDegrees } from '../../handbook/units'
 import { nearestTurn, settingOf } from '../../shop/workshop'
 import { figuresOf } from '../../chain/variation'
 import { bearingsOf } from '../../shop/holding'
+import { headRules } from './headRules'
 import { type Inspection } from './inspection'
 import { type Finding, finding, capital, listWords } from '../../ground/finding'
 
@@ -30,6 +31,7 @@ export function footingRules(inspection: Inspection): readonly Finding[] {
           ...contactRules(inspection, planned, i),
           ...steep(inspection, i),
           ...leanRules(planned, i),
+          ...headRules(planned, i),
         ],
   )
   return [...perSetup, ...rawTwice(inspection)]
@@ -58,14 +60,23 @@ function indexRules(
       : []),
     ...(turner
       ? []
-      : [
-          finding(
-            'index.no-rotary',
-            i,
-            `${machine.name} has no rotary axis.`,
-            'Nothing turns the part here. Clamp it anew, take another machine, or put the axis into the workshop.',
-          ),
-        ]),
+      : swungIn(base)
+        ? [
+            finding(
+              'index.no-rotary',
+              i,
+              `Nothing is turned while the head is swung, as in setup ${base.index + 1}.`,
+              'The axis that turns the work does not lie square to the spindle then. Clamp it anew, or turn it with the head upright.',
+            ),
+          ]
+        : [
+            finding(
+              'index.no-rotary',
+              i,
+              `${machine.name} has no rotary axis.`,
+              'Nothing turns the part here. Clamp it anew, take another machine, or put the axis into the workshop.',
+            ),
+          ]),
     ...(keeps && base.setup.zero.turn?.answer === 'program'
       ? [
           finding(
@@ -85,8 +96,8 @@ const SINE_DEG = 45
 /** Can it be set to lean so, and is zero found as it leans? */
 function leanRules({ leaning, setup }: PlannedSetup, i: number): Finding[] {
   if (!leaning) return []
-  const { lean, tilter } = leaning
-  const setting = settingOf(tilter, lean.angle.rad)
+  const { lean, on } = leaning
+  const setting = settingOf(on, lean)
   const degrees = lean.angle.rad / DEGREE_RAD
   return [
     ...(setting.ok
@@ -99,12 +110,12 @@ function leanRules({ leaning, setup }: PlannedSetup, i: number): Finding[] {
             setting.issues[0].sentence,
           ),
         ]),
-    ...(tilter.sets === 'sine' && degrees > SINE_DEG
+    ...(on.sets === 'sine' && degrees > SINE_DEG
       ? [
           finding(
             'lean.steep',
             i,
-            `${tilter.name} leans more than ${SINE_DEG}°.`,
+            `${on.name} leans more than ${SINE_DEG}°.`,
             'There its angle is set by little: each hundredth under the roll turns it far more. Stand the part a quarter turn round and lean it the other way, or read the angle with an indicator.',
           ),
         ]
@@ -115,7 +126,7 @@ function leanRules({ leaning, setup }: PlannedSetup, i: number): Finding[] {
             'lean.turned',
             i,
             'What leans is not turned until an edge runs true.',
-            'It would turn about the upright while the part leans. Tram the holding before it leans, or let the program turn.',
+            'It would turn about the upright while part or spindle leans. Tram the holding before, or let the program turn.',
           ),
         ]
       : []),

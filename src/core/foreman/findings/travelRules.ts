@@ -1,4 +1,10 @@
-import { envelopeOf, type ReachAcross, type ReachDown, readOffsetName } from '../../floor/offsets'
+import {
+  envelopeOf,
+  type QuillReach,
+  type ReachAcross,
+  type ReachDown,
+  readOffsetName,
+} from '../../floor/offsets'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Inspection } from './inspection'
 import { type Finding, finding, capital } from '../../ground/finding'
@@ -10,6 +16,7 @@ export function travelRules(inspection: Inspection): Finding[] {
     return [
       ...envelope.across.flatMap((reach) => acrossRule(inspection, planned, reach, i)),
       ...downRules(inspection, envelope.down, i),
+      ...quillRule(inspection, envelope.quill, i),
       ...offsetRule(planned, i),
     ]
   })
@@ -63,6 +70,19 @@ function downRules({ length }: Inspection, down: readonly ReachDown[], i: number
           ),
         ]
       : []),
+  ]
+}
+
+/** With the head swung the knee stays, so that all depth is the quill's. */
+function quillRule({ length }: Inspection, quill: QuillReach | undefined, i: number): Finding[] {
+  if (!quill || quill.needMm <= quill.travelMm) return []
+  return [
+    finding(
+      'reach.quill',
+      i,
+      `The quill does not reach: ${length(quill.needMm - quill.travelMm)} short.`,
+      `With the head swung the knee stays locked, and what the table does across takes quill as well: ${length(quill.needMm)} are needed, it has ${length(quill.travelMm)}. Cut what lies far apart in setups of their own, or let the holding lean.`,
+    ),
   ]
 }
 

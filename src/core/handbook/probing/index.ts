@@ -1,3 +1,4 @@
+export { type BallTouches, cornerWithBall, type FoundCorner, type SpindleLean } from './ball'
 export {
   edgeFromTouch,
   type Found,

@@ -6,16 +6,16 @@ import { type Issue, type Result, resultOf } from '../../ground/issues'
 import { type Part, refLabel } from '../../work/part'
 import { type LengthUnit, parseLength } from '../../handbook/units'
 
-/** Holes of a setup as a table: number, name, X, Y, Z of the mouth, full-diameter depth; mm. */
+/** Holes of a setup as a table: number, name, what X, Y and Z read at the mouth, full-diameter depth; mm. */
 export function holesCsv(part: Part, holes: readonly HoleInSetup[]): string {
   const mm = (value: number): string => (value + 0).toFixed(4).replace(/^-0\.0000$/, '0.0000')
   return writeTable(
     holes.map((hole) => ({
       hole: hole.key,
       name: refLabel(part, hole.key),
-      x: mm(hole.at.x),
-      y: mm(hole.at.y),
-      z: mm(hole.at.z),
+      x: mm(hole.reads.x),
+      y: mm(hole.reads.y),
+      z: mm(hole.reads.z),
       depth: hole.through ? 'through' : mm(hole.depthMm),
       diameter: mm(hole.hole.diameter.mm),
       thread: hole.hole.thread ?? '',

@@ -1,8 +1,15 @@
-import { type Axis } from '../../ground/geometry'
+import { type Axis, subtract } from '../../ground/geometry'
 import { type Finding } from '../../ground/finding'
 import { isSide, type Part, refLabel, requirementFigures, requirementTitle } from '../../work/part'
 import { type OffsetRow, sanityPlace } from '../../floor/offsets'
-import { type PlannedSetup, turnWords, zeroPoint } from '../../plan/planning'
+import {
+  cornerOf,
+  driven,
+  type PlannedSetup,
+  swungIn,
+  turnWords,
+  zeroPoint,
+} from '../../plan/planning'
 import { bearingsOf, type Locator } from '../../shop/holding'
 import { benchViews, isometric, type SetupLooks } from '../picture'
 import { type Scene } from '../../ground/scene'
@@ -252,7 +259,12 @@ function zeroWords(planned: PlannedSetup, offset: OffsetRow | undefined): readon
   const zero = zeroPoint(planned)
   const sanity = sanityPlace(planned)
   const { nought, pivot } = planned.standing.words
-  const at = `${setup.zero.offset}: zero lies at X ${printLength(zero.x, part.unit)} from ${nought.x}, Y ${printLength(zero.y, part.unit)} from ${nought.y}, Z ${printLength(zero.z, part.unit)} over ${nought.z}.`
+  const length = (mm: number): string => printLength(mm, part.unit)
+  const swung = swungIn(planned)
+  const fromCorner = swung && driven(planned, subtract(zero, cornerOf(swung)))
+  const at = fromCorner
+    ? `${setup.zero.offset}: from the corner that the holding keeps table and quill read X ${length(fromCorner.x)}, Y ${length(fromCorner.y)}, quill ${length(fromCorner.z)} where zero lies.`
+    : `${setup.zero.offset}: zero lies at X ${length(zero.x)} from ${nought.x}, Y ${length(zero.y)} from ${nought.y}, Z ${length(zero.z)} over ${nought.z}.`
   const axes = ['x', 'y', 'z'] as const
   return [
     at,

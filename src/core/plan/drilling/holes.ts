@@ -10,7 +10,7 @@ import {
 } from '../../ground/geometry'
 import { uppermost } from '../../shop/holding'
 import { axisOf, cornerPoint, type HolePlace, holesOf, levelOf, outwardOf } from '../../work/part'
-import { type PlannedSetup, zeroPoint } from '../planning'
+import { driven, type PlannedSetup, zeroPoint } from '../planning'
 import { type Bounds, boundsOfPoints, cornersOfBox } from '../../ground/recipe'
 
 /** From where the coordinates of a setup are counted. */
@@ -20,6 +20,8 @@ export type CountedFrom = 'zero' | 'corner' | 'centre'
 export interface HoleInSetup extends HolePlace {
   /** Where the cutter enters, mm. */
   readonly at: Point<'setup'>
+  /** What the axes of the machine read there, mm: with the head swung, table and quill; else the same as `at`. */
+  readonly reads: Point<'setup'>
   /** It is drilled from its own mouth, or through from behind. */
   readonly from: 'mouth' | 'behind'
   /** Full-diameter depth from where the cutter enters, mm; the thickness for a through hole. */
@@ -67,10 +69,12 @@ export function holesInSetup(
     const through = hole.extent.kind === 'through'
     if (Math.abs(rise) < UPRIGHT || (behind && (!through || hole.head.kind !== 'none'))) return []
     const p = applyMotion(standing.setupFromPart, behind ? end : mouth)
+    const at = point<'setup'>(p.x - origin.x, p.y - origin.y, p.z - origin.z)
     return [
       {
         ...place,
-        at: point<'setup'>(p.x - origin.x, p.y - origin.y, p.z - origin.z),
+        at,
+        reads: driven(planned, at),
         from: behind ? 'behind' : 'mouth',
         depthMm: norm(subtract(end, mouth)),
         through,

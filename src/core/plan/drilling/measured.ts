@@ -1,4 +1,4 @@
-import { type PlanePoint } from '../../ground/geometry'
+import { type PlanePoint, point, type Point } from '../../ground/geometry'
 import { leastSquaresFit, type PatternFit, smallestZoneFit } from '../../handbook/patterns'
 import { DEGREE_RAD, type LengthUnit, lengthWords, printNumber } from '../../handbook/units'
 
@@ -35,6 +35,9 @@ const OUTLIER = 4
 /** Nothing under this is told, mm: no shop reads it off a part. */
 const LEAST_MM = 0.005
 
+/** What the axes of the machine read for a way in those of the setup. */
+export type Keyed = (way: Point<'setup'>) => Point<'setup'>
+
 /** Middle value. */
 function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b)
@@ -50,8 +53,13 @@ function median(values: readonly number[]): number {
  * one bad hole does not look like a shift of all.
  *
  * @param holes - one or more.
+ * @param keyed - what zero is set by for a way in the axes of the setup.
  */
-export function judgeMeasured(holes: readonly MeasuredHole[], unit: LengthUnit): MeasuredReport {
+export function judgeMeasured(
+  holes: readonly MeasuredHole[],
+  unit: LengthUnit,
+  keyed: Keyed = (way) => way,
+): MeasuredReport {
   const outliers = wanderedHoles(holes)
   const squares = leastSquaresFit(holes)
   const zone = smallestZoneFit(holes)
@@ -68,7 +76,7 @@ export function judgeMeasured(holes: readonly MeasuredHole[], unit: LengthUnit):
       wandered: outliers.has(hole.key),
     }
   })
-  return { holes: judged, squares, zone, words: wordsFor(kept, outliers, unit) }
+  return { holes: judged, squares, zone, words: wordsFor(kept, outliers, unit, keyed) }
 }
 
 function wanderedHoles(
@@ -109,6 +117,7 @@ function wordsFor(
   kept: readonly MeasuredHole[],
   outliers: ReadonlyMap<string, PlanePoint & { label: string }>,
   unit: LengthUnit,
+  keyed: Keyed,
 ): { what: string; rest: string }[] {
   const words: { what: string; rest: string; size: number }[] = []
   const fit = leastSquaresFit(kept)
@@ -136,9 +145,11 @@ function wordsFor(
   const shift = Math.hypot(fit.shift.x, fit.shift.y)
   if (shift > Math.max(LEAST_MM, (TELLING * scatter) / Math.sqrt(kept.length))) {
     const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${say(Math.abs(mm))}`
+    const back = keyed(point(-fit.shift.x, -fit.shift.y, 0))
+    const deeper = Math.abs(back.z) > 1e-6 ? `, quill ${signed(back.z)}` : ''
     words.push({
       what: 'The pattern is shifted as a whole: zero was not where it was taken to be.',
-      rest: `X ${signed(fit.shift.x)}, Y ${signed(fit.shift.y)}. Before the next part set zero by as much the other way: X ${signed(-fit.shift.x)}, Y ${signed(-fit.shift.y)}.`,
+      rest: `X ${signed(fit.shift.x)}, Y ${signed(fit.shift.y)}. Before the next part set zero by as much the other way: X ${signed(back.x)}, Y ${signed(back.y)}${deeper}.`,
       size: shift,
     })
   }

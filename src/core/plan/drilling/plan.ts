@@ -3,14 +3,14 @@ import { topOfHolding } from '../../shop/holding'
 import { type PlanePoint } from '../../ground/geometry'
 import { refLabel, type Part } from '../../work/part'
 import { pathLengthMm, shortPath } from '../../handbook/patterns'
-import { type PlannedSetup, zeroPoint } from '../planning'
+import { type PlannedSetup, swungIn, zeroPoint } from '../planning'
 import { printNumber } from '../../handbook/units'
 import { cuttingData, peckPlan, type PeckPlan, spindleSpeed } from './cutting'
 import { drillingRules, type DrillingRules } from './depths'
 import { type HoleInSetup, holesInSetup } from './holes'
 import { STAGE_KINDS, type StageKind, type Step, stepsOf } from './steps'
 
-/** One hole under one tool; Z from the zero of the setup, mm. */
+/** One hole under one tool, as the axes of the machine read it from the zero of the setup, mm; Z is the quill's where the head is swung. */
 export interface StageCut {
   readonly key: string
   readonly label: string
@@ -55,11 +55,11 @@ export interface DrillingPlan {
   readonly left: readonly string[]
   /** What is done before the first hole where the clamping of another setup is turned; nothing otherwise. */
   readonly before: readonly string[]
-  /** The part through whose holes these are made: no coordinates, so no program. */
-  readonly through: string | undefined
+  /** Why there is no program for them, in a sentence; undefined where there is one. */
+  readonly unprogrammed: string | undefined
 }
 
-/** One tool of a setup's holes and the lowest that its tip goes, from the zero of the setup, mm. */
+/** One tool of a setup's holes and the lowest that its tip goes, as it is read from the zero of the setup, mm. */
 export interface DrillingTool {
   readonly name: string
   readonly kind: StageKind
@@ -74,7 +74,7 @@ export function drillingTools(planned: PlannedSetup): readonly DrillingTool[] {
     name: step.name,
     kind: step.kind,
     diameterMm: step.diameterMm,
-    lowestZ: holes.reduce((low, hole) => Math.min(low, hole.at.z - step.depthMm), Infinity),
+    lowestZ: holes.reduce((low, hole) => Math.min(low, hole.reads.z - step.depthMm), Infinity),
   }))
 }
 
@@ -98,8 +98,18 @@ export function drillingPlan(planned: PlannedSetup): DrillingPlan {
   const safeZ =
     Math.max(high.z, topOfHolding(planned.standing)) - zeroPoint(planned).z + rules.clearMm
   const before = planned.indexed ? planned.standing.words.lines : []
-  const through = planned.standing.handsOn?.by
-  return { stages, rules, material: data.name, safeZ, left, before, through }
+  const unprogrammed = noProgram(planned)
+  return { stages, rules, material: data.name, safeZ, left, before, unprogrammed }
+}
+
+function noProgram(planned: PlannedSetup): string | undefined {
+  const { handsOn } = planned.standing
+  if (handsOn)
+    return `These holes are made through those of ${handsOn.by}: no coordinates, so no program.`
+  return (
+    swungIn(planned) &&
+    'The head is swung here and depth is the quill’s: the holes are made by hand, at what table and quill read, with no program.'
+  )
 }
 
 interface GatheredTool {
@@ -213,10 +223,10 @@ function cutOf(
   return {
     key: hole.key,
     label: refLabel(part, hole.key),
-    x: hole.at.x,
-    y: hole.at.y,
-    mouthZ: hole.at.z + hole.rimMm,
-    tipZ: hole.at.z - step.depthMm,
+    x: hole.reads.x,
+    y: hole.reads.y,
+    mouthZ: hole.reads.z + hole.rimMm,
+    tipZ: hole.reads.z - step.depthMm,
     peck,
   }
 }

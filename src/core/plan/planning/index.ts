@@ -1,3 +1,4 @@
+export { axesInPart, driven, leansOver, spindleLean, type Swung, swungIn, wayDriven } from './axes'
 export { type Misfit, misfitsOf } from './cutterFit'
 export { indexWords, rotaryCentre, turnerOf, turnOf } from './indexed'
 export { cornerOf, leanFor, leansAbout, leanSet, leanWords } from './leaning'

@@ -15,7 +15,7 @@ import { normalOf, type Side, SIDES } from '../../work/part'
 import { boundsOfPoints, cornersOfBox, moved } from '../../ground/recipe'
 import { blockNow } from '../../work/stock'
 import { printDegrees } from '../../handbook/units'
-import { type Turner, turnerLetter, turnerWords } from '../../shop/workshop'
+import { SWUNG_HEAD, type Turner, turnerLetter, turnerWords } from '../../shop/workshop'
 import { type IndexedFrom, type PlannedSetup } from './planned'
 import { zeroPoint } from './zero'
 
@@ -25,12 +25,15 @@ export function indexWords({ commandedRad, turner }: IndexedFrom): string {
   return `${turnerLetter(turner)} ${sign}${printDegrees(Math.abs(commandedRad))}`
 }
 
-/** What can turn the part as a setup clamps it: what holds it by itself, else the machine's own axis. */
+/** What can turn the part as a setup clamps it: what holds it by itself, else the machine's own axis; nothing under a swung head. */
 export const turnerOf = ({
+  leaning,
   machine: { id, name, rotary },
   standing,
-}: Pick<PlannedSetup, 'machine' | 'standing'>): Turner | undefined =>
-  standing.turner ?? (rotary && { key: `machine ${id}`, name, by: 'axis', rotary })
+}: Pick<PlannedSetup, 'leaning' | 'machine' | 'standing'>): Turner | undefined =>
+  leaning?.on.sets === SWUNG_HEAD
+    ? undefined
+    : (standing.turner ?? (rotary && { key: `machine ${id}`, name, by: 'axis', rotary }))
 
 /** A point on the centre line of the rotary axis, in the frame of the holding that stands on it. */
 export function rotaryCentre({ clamping, standing }: PlannedSetup): Point<'setup'> {

@@ -18,6 +18,8 @@ const tilter = (id: string): Tilter => {
   if (!found) throw new Error(id)
   return found
 }
+/** A lean of an angle, the back raised. */
+const back = (rad: number) => ({ raised: 'back' as const, angle: { rad } })
 const leaning = (change: Partial<Lean>): Way => ({
   ...OILER_BLOCK_LEANING_WAY,
   setups: OILER_BLOCK_LEANING_WAY.setups.map((s) =>
@@ -35,7 +37,7 @@ const seatOf = (way: Way, workshop = STANDARD_WORKSHOP) => {
 
 describe('setting a lean', () => {
   it('a sine plate of 100 for 30° stands on 50.000 (handbooks of metrology, from memory)', () => {
-    const set = settingOf(tilter('sine-100'), 30 * DEGREE)
+    const set = settingOf(tilter('sine-100'), back(30 * DEGREE))
     expect(set.ok && set.value.words).toBe('50.000 mm of gauge blocks under the raised roll')
   })
 
@@ -43,7 +45,7 @@ describe('setting a lean', () => {
     const sine = tilter('sine-100')
     fc.assert(
       fc.property(fc.double({ min: 0.01, max: 1.04, noNaN: true }), (rad) => {
-        const set = settingOf(sine, rad)
+        const set = settingOf(sine, back(rad))
         const raise = sine.apart * Math.sin(rad)
         // Each by itself, by the arcsine of what then stands there.
         const byStack = Math.asin((raise + sine.offMm) / sine.apart) - rad
@@ -57,7 +59,7 @@ describe('setting a lean', () => {
   it('angle blocks are added and taken off, the fewest; what they cannot make is told with the nearest', () => {
     const set = { ...tilter('angle-blocks'), angles: '1, 3, 9, 27, 41' }
     const words = (degrees: number): string => {
-      const made = settingOf(set, degrees * DEGREE)
+      const made = settingOf(set, back(degrees * DEGREE))
       return made.ok ? made.value.words : made.issues[0].sentence
     }
     expect(words(30)).toBe('angle blocks 27° + 3°')
@@ -77,7 +79,7 @@ describe('setting a lean', () => {
         fc.integer({ min: 1, max: 200 }).map((quarter) => quarter / 4),
         (blocks, wanted) => {
           const set = { ...tilter('angle-blocks'), angles: blocks.join(', ') }
-          const made = settingOf(set, wanted * DEGREE)
+          const made = settingOf(set, back(wanted * DEGREE))
           // Every sum, one by one: each block added, taken off or left out.
           const sums = blocks.reduce<{ sum: number; count: number }[]>(
             (all, b) =>
@@ -100,7 +102,7 @@ describe('setting a lean', () => {
   })
 
   it('no further than it goes', () => {
-    const set = settingOf(tilter('sine-100'), 70 * DEGREE)
+    const set = settingOf(tilter('sine-100'), back(70 * DEGREE))
     expect(set.ok ? '' : set.issues[0].sentence).toContain('leans by 60° at most, not by 70°')
   })
 })

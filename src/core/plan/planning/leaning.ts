@@ -10,7 +10,7 @@ import {
 import { boundsOf, box, moved, spanOf } from '../../ground/recipe'
 import { type HeldError, type Standing } from '../../shop/holding'
 import { printDegrees } from '../../handbook/units'
-import { settingOf, type Tilter } from '../../shop/workshop'
+import { type LeansOn, settingOf, SWUNG_HEAD, type SwungHead } from '../../shop/workshop'
 import { type Lean } from '../way'
 import { carriedRound, drawnTurned } from './indexed'
 import { type LeaningFrom, type PlannedSetup } from './planned'
@@ -28,13 +28,15 @@ const TURNS: Readonly<Record<Raised, readonly [about: 'x' | 'y', sign: 1 | -1]>>
 /** The axis of the setup about which a holding leans: what lies along it stays as it was. */
 export const leansAbout = ({ raised }: Pick<Lean, 'raised'>): 'x' | 'y' => TURNS[raised][0]
 
-/** "back up 30°": how it leans, in words. */
-export const leanWords = ({ angle, raised }: Lean): string =>
-  `${raised} up ${printDegrees(angle.rad)}`
+/** "back up 30°", or "head 30° to the back": how it leans, in words. */
+export const leanWords = ({ angle, by, raised }: Lean): string =>
+  by === SWUNG_HEAD
+    ? `head ${printDegrees(angle.rad)} to the ${raised}`
+    : `${raised} up ${printDegrees(angle.rad)}`
 
-export function leaningFrom(upright: Standing, lean: Lean, tilter: Tilter): LeaningFrom {
+export function leaningFrom(upright: Standing, lean: Lean, on: LeansOn): LeaningFrom {
   const [about, sign] = TURNS[lean.raised]
-  return { upright, lean, tilter, turn: turnAbout(about, point(0, 0, 0), sign * lean.angle.rad) }
+  return { upright, lean, on, turn: turnAbout(about, point(0, 0, 0), sign * lean.angle.rad) }
 }
 
 /** Where zero is found once it leans: in the corner that the holding keeps, as that was turned. */
@@ -46,13 +48,13 @@ export function leantStanding(
   leaning: LeaningFrom,
   state: Pick<PlannedSetup, 'before' | 'part'>,
 ): Standing {
-  const { lean, tilter, turn, upright } = leaning
+  const { lean, on, turn, upright } = leaning
   const back = invertMotion(turn)
   const carried = withTilter(carriedRound(upright, turn, state), leaning)
   const words = wordsOf(leaning)
   return {
     ...carried,
-    overTableMm: upright.overTableMm + tilter.height,
+    overTableMm: upright.overTableMm + (on.sets === SWUNG_HEAD ? 0 : on.height),
     stays: staysOf(leaning),
     mark: `${upright.mark}, ${leanWords(lean)}`,
     words,
@@ -67,10 +69,13 @@ export function leantStanding(
 /** A sine plate or what else leans is so thick, and what lies on the table under it, mm (for the picture). */
 const [SLAB_MM, BASE_MM] = [10, 8]
 
-/** With what it leans on: a slab under what stands on it, turned with that, and a base on the table. */
+/**
+ * With what it leans on: a slab under what stands on it, turned with that, and a base on the table. With the head swung
+ * that slab is the table itself, as the spindle sees it.
+ */
 function withTilter<C extends Pick<Standing, 'solids'>>(
   carried: C,
-  { tilter: { name }, turn, upright }: LeaningFrom,
+  { on, turn, upright }: LeaningFrom,
 ): C {
   const all = upright.solids.map(({ shape }) => boundsOf(shape))
   if (all.length === 0) return carried
@@ -84,6 +89,12 @@ function withTilter<C extends Pick<Standing, 'solids'>>(
     point(reach('x', 'high'), reach('y', 'high'), bottom),
   )
   const leant = moved(turn, slab)
+  const tone = 'steel' as const
+  if (on.sets === SWUNG_HEAD)
+    return {
+      ...carried,
+      solids: [{ name: 'Table', ref: 'table', tone, shape: leant }, ...carried.solids],
+    }
   const corners = spanOf(leant)
   const span = (axis: Axis): readonly [number, number] => [
     Math.min(...corners.map((p) => p[axis])),
@@ -91,16 +102,24 @@ function withTilter<C extends Pick<Standing, 'solids'>>(
   ]
   const [[x0, x1], [y0, y1], [table]] = [span('x'), span('y'), span('z')]
   const base = box<'setup'>(point(x0, y0, table - BASE_MM), point(x1, y1, table))
-  const tilter = { name, ref: 'tilter', tone: 'steel' as const }
+  const tilter = { name: on.name, ref: 'tilter', tone }
   return {
     ...carried,
     solids: [{ ...tilter, shape: base }, { ...tilter, shape: leant }, ...carried.solids],
   }
 }
 
-/** Along the axis of the lean zero is kept as before; across it, it is found on a pin in the corner of the holding. */
+/** With what a corner is found that is not square to the spindle. */
+const finderOf = (on: LeansOn): string =>
+  on.sets === SWUNG_HEAD ? 'a ball in the spindle' : 'a pin'
+
+/** Along the axis of the lean zero is kept as before; across it, it is found on a pin or with a ball in the corner of the holding. */
 function staysOf(leaning: LeaningFrom): Standing['stays'] {
-  const { lean, tilter, upright } = leaning
+  const { lean, on, upright } = leaning
+  const isSwung = on.sets === SWUNG_HEAD
+  const found = isSwung
+    ? 'found with a ball in the corner of the holding, head swung'
+    : 'found on a pin in the corner of the holding, leaning'
   const corner = cornerOf(leaning)
   const words = leanWords(lean)
   const stay = (axis: Axis): Standing['stays'][Axis] => {
@@ -109,18 +128,19 @@ function staysOf(leaning: LeaningFrom): Standing['stays'] {
     const error: HeldError = {
       key: `found leaning ${axis}`,
       link: `found leaning ${axis}`,
-      cause: `zero in ${axis.toUpperCase()}: found on a pin in the corner, leaning`,
-      plusMinus: tilter.foundMm,
-      remedy:
-        'Touch a face of the part that looks squarely along the axis, or measure the first cut.',
+      cause: `zero in ${axis.toUpperCase()}: ${isSwung ? 'found with a ball in the corner, head swung' : 'found on a pin in the corner, leaning'}`,
+      plusMinus: on.foundMm,
+      remedy: isSwung
+        ? 'Touch wall and floor several times, or measure the first cut.'
+        : 'Touch a face of the part that looks squarely along the axis, or measure the first cut.',
       lights: [],
       coefficient: 1,
     }
     return {
       at: corner[axis],
       place: corner,
-      words: 'found on a pin in the corner of the holding, leaning',
-      what: 'a pin in the corner of the holding',
+      words: found,
+      what: `${finderOf(on)} ${isSwung ? 'at' : 'in'} the corner of the holding`,
       where: 'in the corner that the holding keeps',
       // What nothing keeps upright is not kept leaning either.
       error: before.error && error,
@@ -131,13 +151,30 @@ function staysOf(leaning: LeaningFrom): Standing['stays'] {
 }
 
 /** How it is set to lean, in words: what is put under it, or why it cannot be. */
-export function leanSet({ lean, tilter }: Pick<LeaningFrom, 'lean' | 'tilter'>): string {
-  const setting = settingOf(tilter, lean.angle.rad)
+export function leanSet({ lean, on }: Pick<LeaningFrom, 'lean' | 'on'>): string {
+  const setting = settingOf(on, lean)
   return setting.ok ? setting.value.words : setting.issues[0].sentence
 }
 
 function wordsOf(leaning: LeaningFrom): Standing['words'] {
-  const { lean, tilter, upright } = leaning
+  const { lean, on, upright } = leaning
+  const told = leanWords(lean)
+  const { caption, lines, note, short } = upright.words
+  const more = on.sets === SWUNG_HEAD ? swungWords(leaning, on) : leantWords(leaning, on)
+  return {
+    ...upright.words,
+    short: `${short}, ${told}`,
+    caption: [...caption, `, ${told}`],
+    note: `${note} ${more.note}`,
+    lines: [...lines, ...more.lines],
+  }
+}
+
+/** What is said beside what the holding says by itself. */
+type MoreWords = Pick<Standing['words'], 'note' | 'lines'>
+
+function leantWords(leaning: LeaningFrom, { name }: LeansOn): MoreWords {
+  const { lean, upright } = leaning
   const told = leanWords(lean)
   const how = leanSet(leaning)
   const corner = cornerOf(leaning)
@@ -145,14 +182,23 @@ function wordsOf(leaning: LeaningFrom): Standing['words'] {
   const coordinate = (axis: Axis): string =>
     `${axis.toUpperCase()} ${(corner[axis] + 0).toFixed(3)}`
   return {
-    ...upright.words,
-    short: `${upright.words.short}, ${told}`,
-    caption: [...upright.words.caption, `, ${told}`],
-    note: `${upright.words.note} It leans on the ${tilter.name.toLowerCase()}: ${how}. Clamp it as it leans and read the angle again with an indicator; what leans is held less well, keep cuts light and within the limits of what holds it.`,
+    note: `It leans on the ${name.toLowerCase()}: ${how}. Clamp it as it leans and read the angle again with an indicator; what leans is held less well, keep cuts light and within the limits of what holds it.`,
     lines: [
-      ...upright.words.lines,
-      `${told.charAt(0).toUpperCase()}${told.slice(1)} on the ${tilter.name.toLowerCase()}: ${how}.`,
+      `${told.charAt(0).toUpperCase()}${told.slice(1)} on the ${name.toLowerCase()}: ${how}.`,
       `Lay a pin into the corner and touch it from the side and from above: without its radius that corner is at ${coordinate(a)}, ${coordinate(b)} from ${upright.words.nought[a]} and ${upright.words.nought[b]} before it leant.`,
+    ],
+  }
+}
+
+function swungWords(leaning: LeaningFrom, { name }: SwungHead): MoreWords {
+  const { lean } = leaning
+  const over = leansAbout(lean) === 'x' ? 'Y' : 'X'
+  const how = `Swing the ${leanWords(lean)}: ${leanSet(leaning)}`
+  return {
+    note: `The work stands level and the head is swung over it: depth is the quill’s, so lock the knee before zero is found and leave it until the last cut here. Feed by the quill, or along ${over === 'X' ? 'Y' : 'X'}; nothing else runs square to the spindle. Lock the head as the machine’s maker says, keep cuts light, and tram it again before it is used upright.`,
+    lines: [
+      `${how}; lock head and knee (${name}).`,
+      `${over} and the quill are found with a ball in the spindle: touch the wall and the floor of the corner that the holding keeps.`,
     ],
   }
 }

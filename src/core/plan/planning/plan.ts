@@ -9,7 +9,7 @@ import {
 } from '../../shop/holding'
 import { type Part, partSurfaces } from '../../work/part'
 import { type OwnClamping, type Way } from '../way'
-import { type Workshop, workAngle } from '../../shop/workshop'
+import { headOf, SWUNG_HEAD, type Workshop, workAngle } from '../../shop/workshop'
 import { turnedStanding, turnerOf } from './indexed'
 import { leaningFrom, leantStanding } from './leaning'
 import { type Plan, type PlannedSetup } from './planned'
@@ -47,7 +47,8 @@ function clamped(given: Given, clamping: OwnClamping): PlannedSetup {
   const located = locatorsOf(work, upright, footing.edits)
   const own = { ...given, id: given.setup.id, machine, clamping, indexed: undefined }
   if (!lean) return { ...own, leaning: undefined, standing: upright, contacts: located }
-  const leaning = leaningFrom(upright, lean, byId(given.workshop.tilters, lean.by))
+  const on = lean.by === SWUNG_HEAD ? headOf(machine) : byId(given.workshop.tilters, lean.by)
+  const leaning = leaningFrom(upright, lean, on)
   const standing = leantStanding(leaning, given)
   return { ...own, leaning, standing, contacts: carriedContacts(located, standing) }
 }

@@ -3,7 +3,7 @@ import { type Locator, type Standing, type Work } from '../../shop/holding'
 import { type Part, type Surface } from '../../work/part'
 import { type Cut, type PartState } from '../../work/stock'
 import { type Lean, type OwnClamping, type Setup, type Way } from '../way'
-import { type Machine, type Tilter, type Turner, type Workshop } from '../../shop/workshop'
+import { type LeansOn, type Machine, type Turner, type Workshop } from '../../shop/workshop'
 
 /** A setup with all that was derived for it; nothing is predicted yet. */
 export interface PlannedSetup {
@@ -64,12 +64,12 @@ export interface IndexedFrom {
   readonly workRad: number
 }
 
-/** A holding that stands leaning. */
+/** A holding that stands leaning under the spindle, or level under one that is swung. */
 export interface LeaningFrom {
   /** How the part stands in it before it leans. */
   readonly upright: Standing
   readonly lean: Lean
-  readonly tilter: Tilter
+  readonly on: LeansOn
   readonly turn: Motion<'setup', 'setup'>
 }
 

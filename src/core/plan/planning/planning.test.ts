@@ -262,13 +262,19 @@ describe('an indexed clamping', () => {
           turns: head ? ('head' as const) : ('table' as const),
         }
         const out = point<'part'>(0, Math.sin(rad), Math.cos(rad))
-        const told = turnFor({ machine: { ...machine, rotary }, standing: base.standing }, out)
+        const told = turnFor(
+          { machine: { ...machine, rotary }, standing: base.standing, leaning: undefined },
+          out,
+        )
         const after = turnAbout<'setup'>('x', point(0, 0, 0), workAngle(rotary, told ?? NaN))
         const up = turnDirection(after, turnDirection(base.standing.setupFromPart, out))
         expect(up.z).toBeCloseTo(1, 9)
         // What leans along the axis itself cannot be brought up by it.
         expect(
-          turnFor({ machine, standing: base.standing }, point(0.5, 0, Math.sqrt(0.75))),
+          turnFor(
+            { machine, standing: base.standing, leaning: undefined },
+            point(0.5, 0, Math.sqrt(0.75)),
+          ),
         ).toBeUndefined()
       }),
     )

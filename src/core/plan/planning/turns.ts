@@ -34,7 +34,7 @@ const TINY = 1e-9
  * way; undefined where it cannot, or there is no such axis.
  */
 export function turnFor(
-  clamped: Pick<PlannedSetup, 'machine' | 'standing'>,
+  clamped: Pick<PlannedSetup, 'leaning' | 'machine' | 'standing'>,
   direction: Point<'part'>,
 ): number | undefined {
   const { standing } = clamped

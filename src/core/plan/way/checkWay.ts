@@ -1,7 +1,7 @@
 import { kindOf } from '../../shop/holding'
 import { type Issue } from '../../ground/issues'
 import { axisOf, isSide, resolveRef, partSurfaces, type Part } from '../../work/part'
-import { type Workshop } from '../../shop/workshop'
+import { SWUNG_HEAD, type Workshop } from '../../shop/workshop'
 import { refsOfPickup } from './pickup'
 import { type OwnClamping, type Setup, type Way } from './schema'
 
@@ -129,8 +129,7 @@ function clampingIssues(
     )
   if (!workshop.machines.some((m) => m.id === machine))
     say('setup.machine', 'clamping.machine', `the workshop has no machine “${machine}”.`)
-  const tilter = lean && workshop.tilters.find(({ id }) => id === lean.by)
-  if (lean && !tilter)
+  if (lean && lean.by !== SWUNG_HEAD && !workshop.tilters.some(({ id }) => id === lean.by))
     say(
       'setup.lean',
       'clamping.lean.by',

@@ -76,10 +76,14 @@ export const DrillingSchema = z.strictObject({
   lead: LengthSchema.optional().describe('Length of the tap’s lead, not full thread.'),
 })
 
-/** The whole holding stands leaning, one of its sides raised. */
+/** The whole holding stands leaning, one of its sides raised; or the head is swung over it. */
 export const LeanSchema = z.strictObject({
-  by: ItemId.describe('What it leans on, of the workshop.'),
-  raised: z.enum(['back', 'front', 'left', 'right']).describe('Which of its sides is up.'),
+  by: ItemId.describe(
+    'What it leans on, of the workshop; “head”: it stands level, and the head of the machine is swung.',
+  ),
+  raised: z
+    .enum(['back', 'front', 'left', 'right'])
+    .describe('Which of its sides is up; of a swung head: to which side the spindle leans.'),
   angle: AngleSchema.refine(
     ({ rad }) => rad > 0 && rad <= Math.PI / 2,
     'must be more than 0° and no more than 90°',

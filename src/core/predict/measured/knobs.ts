@@ -1,7 +1,7 @@
 import { type Point, translation } from '../../ground/geometry'
 import { allRequirements, isSide, refLabel } from '../../work/part'
 import { type Column, type NamedSource, stack, type StackSetup } from '../../chain/variation'
-import { type Plan, type PlannedSetup, processOf } from '../../plan/planning'
+import { axesInPart, type Plan, type PlannedSetup, processOf } from '../../plan/planning'
 import { type WayChain } from '../prediction'
 import { touchSources } from './forms'
 import { roughCutOf } from './lastCuts'
@@ -16,7 +16,7 @@ export interface Knob {
   readonly setup: string
   readonly setupIndex: number
   readonly kind: 'offset' | 'cut'
-  /** The axis of the setup that an offset moves along. */
+  /** The axis of the machine that an offset moves along: with the head swung, table or quill. */
   readonly axis: 'x' | 'y' | 'z' | undefined
   /** The face or feature that is cut deeper or less deep; positive leaves metal on. */
   readonly feature: string | undefined
@@ -205,10 +205,11 @@ class KnobBook {
 /** A setup in which every zero moves all that is cut, and every depth its own feature. */
 function withKnobs(plan: Plan, own: StackSetup, planned: PlannedSetup, book: KnobBook): StackSetup {
   const { id, index, part, setup, standing, surfaces } = planned
+  const directions = axesInPart(planned)
   const place = { setup: id, setupIndex: index }
   const offsets = AXES.map((axis, k) => ({
     axis,
-    six: translation(standing.setupFromPart.rows[k] as Point<'part'>),
+    six: translation(directions[k] as Point<'part'>),
     sources: new Map<string, number>(),
     lastCut: new Map<string, number>(),
   }))

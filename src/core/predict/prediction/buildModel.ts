@@ -16,7 +16,7 @@ import {
   type Surface,
 } from '../../work/part'
 import { acrossOf } from '../../ground/recipe'
-import { type Plan, type PlannedSetup, zeroPoint } from '../../plan/planning'
+import { type Plan, type PlannedSetup, swungIn, zeroPoint } from '../../plan/planning'
 import { indexColumn, leanColumn } from './indexErrors'
 import { WAVINESS } from '../../work/stock'
 import { type Column, type StackCut, type StackModel, type StackSetup } from '../../chain/variation'
@@ -95,7 +95,7 @@ function stackSetup(model: ModelMaking, planned: PlannedSetup): StackSetup {
     }
   return {
     contacts: planned.contacts.map((contact) => stackContact(making, contact)),
-    moved: planned.leaning && [leanColumn(making, planned.leaning)],
+    moved: planned.leaning && !swungIn(planned) ? [leanColumn(making, planned.leaning)] : undefined,
     swing: swingOf(making),
     pickups: pickups(making, zero),
     cuts: cuts(making),

@@ -4,23 +4,28 @@ import {
   type Axis,
   cross,
   dot,
-  norm,
   type Point,
-  point,
   rotationAbout,
   scale,
-  type Six,
-  subtract,
   translation,
 } from '../../ground/geometry'
-import { featureSurfaces, isSide, refLabel, staysAsBought, type Surface } from '../../work/part'
-import { processOf } from '../../plan/planning'
+import { featureSurfaces, isSide, staysAsBought, type Surface } from '../../work/part'
+import { leansAbout, processOf, swungIn } from '../../plan/planning'
 import { cantileverDeflection } from '../../handbook/standards'
-import { type Column, type Distribution, type StackCut } from '../../chain/variation'
+import { type Column, type StackCut } from '../../chain/variation'
 import { type Op } from '../../plan/way'
-import { figurePath, type FigureRef, figureRef, type Process } from '../../shop/workshop'
-import { backOf, machineColumn, scaleColumns, skewColumn, zSquareColumns } from './machineColumns'
-import { type FormTilt, type SetupMaking } from './making'
+import { figurePath, type FigureRef, figureRef } from '../../shop/workshop'
+import { noteForm, noteSize } from './cutNotes'
+import { headColumns } from './indexErrors'
+import {
+  machineColumn,
+  scaleColumns,
+  skewColumn,
+  skewShift,
+  zSquareColumns,
+} from './machineColumns'
+import { type SetupMaking } from './making'
+import { ownError, type OwnError, RATIO } from './ownError'
 
 /** The surfaces that a setup cuts, each with what machine and cutter add to it. */
 export function cuts(making: SetupMaking): readonly StackCut[] {
@@ -45,7 +50,11 @@ function surfacesOfOp({ part, surfaces }: SetupMaking, op: Op): readonly Surface
 function cutColumns(making: SetupMaking, op: Op, surface: Surface): readonly Column[] {
   const own = ownError(making, op, surface)
   const place = surface.kind === 'axis' ? middleOfAxis(surface) : surface.at
-  const shared = [...scaleColumns(making, place), ...zSquareColumns(making, place)]
+  const shared = [
+    ...scaleColumns(making, place),
+    ...zSquareColumns(making, place),
+    ...headColumns(making, place),
+  ]
   if (surface.kind === 'axis') {
     noteSize(making, op, surface, own)
     return making.standing.handsOn
@@ -61,114 +70,6 @@ function cutColumns(making: SetupMaking, op: Op, surface: Surface): readonly Col
 
 const middleOfAxis = (axis: Surface & { kind: 'axis' }): Point<'part'> =>
   scale(add(axis.from, axis.to), 0.5)
-
-/** What to do about the cutter's own error, by what it cuts. */
-const REMEDY: Readonly<Record<Process, string>> = {
-  face: 'Take a light finishing pass with a sharp cutter, measure, and correct the height.',
-  wall: 'Take a light finishing pass, measure, and correct with the last cut.',
-  mill: 'Rough it first, then finish it with a cut of its own.',
-  drill: 'Spot it, and ream or bore it instead of drilling only.',
-  ream: 'Bore it before it is reamed, or bore it to size: a reamer follows the hole.',
-  bore: 'Take the last cut light, and measure before it.',
-  tap: 'Spot and drill with a stub drill, and guide the tap in the spindle.',
-  chamfer: 'Touch its cutter off on the face itself.',
-}
-
-/** The link of a cut in the chain. */
-export const cutLink = (setup: string, feature: string): string => `at ${setup}, cut ${feature}`
-
-type OwnError = (
-  id: string,
-  plusMinus: number,
-  six: Six,
-  more?: {
-    distribution?: Distribution
-    offset?: number
-    cause?: string
-    remedy?: string
-    unit?: 'mm/mm'
-    figure?: FigureRef
-  },
-) => Column
-
-function ownError(making: SetupMaking, op: Op, surface: Surface): OwnError {
-  const { book, part, setup } = making
-  const process = processOf(making, op)
-  return (id, plusMinus, six, more = {}) => ({
-    source: book.index(`at ${setup.id}, ${surface.id} ${id}`, () => ({
-      cause: `machine and cutter, ${refLabel(part, op.feature)}`,
-      link: cutLink(setup.id, op.feature),
-      setup: setup.id,
-      plusMinus,
-      remedy: REMEDY[process],
-      lights: [op.feature],
-      ...more,
-    })),
-    six,
-  })
-}
-
-const RATIO = { unit: 'mm/mm' } as const
-const NOTHING = translation(point<'part'>(0, 0, 0))
-
-/** A drilled hole is as large as the drill makes it; a bored or reamed one is aimed at the middle of its limits. */
-function noteSize(
-  making: SetupMaking,
-  op: Op,
-  surface: Surface & { kind: 'axis' },
-  own: OwnError,
-): void {
-  const { sizeSource, unaimed, workshop } = making
-  const process = processOf(making, op)
-  const { oversizeMm, sizeMm } = workshop.capabilities[process]
-  if (!(sizeMm > 0)) return
-  const figure = figureRef(figurePath('capabilities', process, 'sizeMm'), sizeMm)
-  sizeSource.set(surface.id, own('size', sizeMm, NOTHING, { offset: oversizeMm, figure }).source)
-  if (process === 'drill' || process === 'tap') unaimed.add(surface.id)
-}
-
-/** A face's form grows with its length; a plate laid against it may lean by half of it over its half length. */
-function noteForm(
-  making: SetupMaking,
-  op: Op,
-  surface: Surface & { kind: 'plane' },
-  own: OwnError,
-): void {
-  const { formMm, formSource, formTilts, part, workshop } = making
-  const process = processOf(making, op)
-  const { formMm: per100 } = workshop.capabilities[process]
-  // What the cut leaves replaces the form that the face had.
-  formSource.delete(surface.id)
-  if (!(per100 > 0)) return
-  const [a, b] = edgesOf(surface)
-  const form = per100 * Math.max(1, Math.max(norm(a), norm(b)) / 100)
-  const figure = figureRef(figurePath('capabilities', process, 'formMm'), form)
-  formMm.set(surface.id, form)
-  formSource.set(
-    surface.id,
-    own('form', form, NOTHING, {
-      distribution: 'one-sided',
-      cause: `form of ${refLabel(part, surface.id)}`,
-      figure,
-    }).source,
-  )
-  const tilt = (edge: Point<'part'>, beside: Point<'part'>, name: string): FormTilt => ({
-    about: scale(beside, 1 / norm(beside)),
-    source: own(`form tilt ${name}`, form / norm(edge), NOTHING, {
-      ...RATIO,
-      cause: `form of ${refLabel(part, surface.id)} under what is laid on it`,
-      figure,
-    }).source,
-  })
-  formTilts.set(surface.id, [tilt(a, b, '1'), tilt(b, a, '2')])
-}
-
-function edgesOf({
-  corners,
-}: Surface & { kind: 'plane' }): readonly [Point<'part'>, Point<'part'>] {
-  const [a, b, , d] = corners as readonly [Point<'part'>, Point<'part'>, unknown, Point<'part'>]
-  return [subtract(b, a), subtract(d, a)]
-}
 
 interface Erring {
   readonly by: number
@@ -207,14 +108,17 @@ function axisColumns(
       remedy: 'Tram the spindle.',
     })
   const [place, lean] = [placeError(making, op), leanOf(making, op)]
+  const swung = swungIn(making)
+  const swungAbout = swung && leansAbout(swung.lean)
   return [
     own('place x', place.by, translation(x), { figure: place.figure }),
     own('place y', place.by, translation(y), { figure: place.figure }),
     own('lean x', lean.by, rotationAbout(mouth, x), { ...RATIO, figure: lean.figure }),
     own('lean y', lean.by, rotationAbout(mouth, y), { ...RATIO, figure: lean.figure }),
-    tram('x', x),
-    tram('y', y),
-    skewColumn(making, translation(scale(x, backOf(making, mouth)))),
+    // What a swung head is off by over the axis that it swings about is its own angle.
+    ...(swungAbout === 'x' ? [] : [tram('x', x)]),
+    ...(swungAbout === 'y' ? [] : [tram('y', y)]),
+    skewColumn(making, translation(skewShift(making, mouth))),
   ]
 }
 
@@ -299,7 +203,7 @@ function wallColumns(
   // Y travel out of square turns a wall along Y as a whole.
   const turned = addSix(
     rotationAbout(surface.at, z, -1),
-    translation(scale(x, backOf(making, surface.at))),
+    translation(skewShift(making, surface.at)),
   )
   return Math.abs(dot(surface.normal, x)) > 0.5 ? [...wall, skewColumn(making, turned)] : wall
 }

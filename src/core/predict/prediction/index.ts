@@ -10,6 +10,6 @@ export {
   wayVerdict,
 } from './predictWay'
 export { type WayChain, chainOf } from './chain'
-export { cutLink } from './cuts'
+export { cutLink } from './ownError'
 export { isHeld, slidesAlong } from './held'
 export { measureOf, refusalOf } from './measures'

@@ -8,8 +8,10 @@ import {
   type Six,
   subtract,
   translation,
+  turnDirection,
 } from '../../ground/geometry'
 import { expansionOf } from '../../handbook/standards'
+import { axesInPart, driven, swungIn } from '../../plan/planning'
 import { type Column } from '../../chain/variation'
 import { type SetupMaking } from './making'
 
@@ -32,9 +34,29 @@ export function machineColumn(
   }
 }
 
-/** How far back a place lies from where zero in X was found. */
-export const backOf = ({ axes, found }: SetupMaking, at: Point<'part'>): number =>
-  dot(subtract(at, found[0]), axes[1])
+/** What an axis of the machine travels to a place, and the part's direction along that axis. */
+interface Travel {
+  readonly along: Point<'part'>
+  readonly way: number
+}
+
+/** What each axis travels to a place from where zero was found on it. */
+function travelsTo(making: SetupMaking, at: Point<'part'>): readonly Travel[] {
+  const { found } = making
+  return axesInPart(making).map((along, k): Travel => {
+    const from = subtract(at, found[k] as Point<'part'>)
+    return { along, way: readsOf(making, from, AXES[k] as Axis) }
+  })
+}
+
+/** What an axis reads for a way in the part. */
+const readsOf = (making: SetupMaking, way: Point<'part'>, axis: Axis): number =>
+  driven(making, turnDirection(making.standing.setupFromPart, way))[axis]
+
+/** By how much Y travel out of square takes a place aside, per unit: by how far back it lies from where zero in X was found. */
+export function skewShift(making: SetupMaking, at: Point<'part'>): Point<'part'> {
+  return scale(axesInPart(making)[0], readsOf(making, subtract(at, making.found[0]), 'y'))
+}
 
 /** Y travel leans towards X: what lies further back than where X was found comes out to one side. */
 export const skewColumn = (making: SetupMaking, six: Six): Column =>
@@ -48,7 +70,8 @@ export const skewColumn = (making: SetupMaking, six: Six): Column =>
 /** Z travel leans: what is cut at another height than zero was found at comes out to one side. */
 export function zSquareColumns(making: SetupMaking, at: Point<'part'>): readonly Column[] {
   const { axes, found, machine } = making
-  if (machine.zSquarePer100 === 0) return []
+  // With the head swung the knee stays where it was, and the quill goes as the spindle leans.
+  if (machine.zSquarePer100 === 0 || swungIn(making)) return []
   return ([0, 1] as const).map((k) => {
     const over = dot(subtract(at, found[k]), axes[2])
     return machineColumn(making, 'column', k === 0 ? 'x' : 'y', translation(scale(axes[k], over)), {
@@ -64,12 +87,11 @@ export function zSquareColumns(making: SetupMaking, at: Point<'part'>): readonly
 export function scaleColumns(making: SetupMaking, at: Point<'part'>): readonly Column[] {
   const { axes, book, found, machine, part, workshop } = making
   const columns: Column[] = []
-  const ways = axes.map((axis, k) => dot(subtract(at, found[k] as Point<'part'>), axis))
   if (machine.scalePer100 > 0)
-    axes.forEach((axis, k) => {
-      if (ways[k] === 0) return
+    travelsTo(making, at).forEach(({ along, way }, k) => {
+      if (way === 0) return
       columns.push(
-        machineColumn(making, 'scale', AXES[k], translation(scale(axis, ways[k] as number)), {
+        machineColumn(making, 'scale', AXES[k], translation(scale(along, way)), {
           cause: 'scale or screw of the machine',
           unit: 'mm/mm',
           plusMinus: machine.scalePer100 / 100,
@@ -78,6 +100,7 @@ export function scaleColumns(making: SetupMaking, at: Point<'part'>): readonly C
       )
     })
   const { temperatureK, thermal } = workshop.conditions
+  const ways = axes.map((axis, k) => dot(subtract(at, found[k] as Point<'part'>), axis))
   if (thermal.counted && temperatureK > 0)
     columns.push({
       source: book.index('temperature', () => ({

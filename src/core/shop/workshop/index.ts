@@ -8,7 +8,7 @@ export {
   type Process,
   PROCESSES,
 } from './lists'
-export { USUAL_CONDITIONS } from './usual'
+export { USUAL_CONDITIONS, USUAL_HEAD } from './usual'
 export { type Conditions } from './conditions'
 export { sharpEndMills } from './cutters'
 export {
@@ -49,5 +49,6 @@ export {
   turnerWords,
   workAngle,
 } from './rotary'
+export { headOf, type LeansOn, SWUNG_HEAD, type SwungHead } from './head'
 export { type LeanSetting, settingOf } from './leaning'
 export { STANDARD_WORKSHOP } from './standardWorkshop'

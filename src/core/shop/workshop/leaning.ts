@@ -1,5 +1,6 @@
 import { fail, type Result, succeed } from '../../ground/issues'
 import { DEGREE_RAD, printDegrees } from '../../handbook/units'
+import { type LeansOn, SWUNG_HEAD, type SwungHead } from './head'
 import { type Tilter } from './holders'
 
 /** How a lean is set, and how closely it is met. */
@@ -23,12 +24,50 @@ const blocksOf = ({ angles }: Tilter): readonly number[] => (angles ?? '').split
  *
  * A sine plate with rolls at a distance L is raised by L sin α at one of them; what L and the blocks are off by,
  * each ± m, turns it by m √(1 + sin² α) / (L cos α). Angle blocks add and take off, each with its own error.
+ * A head is swung by its scale, or until an indicator runs true.
  *
- * @param rad - 0 < rad ≤ π/2.
+ * @param lean - 0 < angle ≤ π/2, and which side comes up; of a head: to which side the spindle leans.
  * @returns an issue when it cannot be set, with the nearest angle that can.
  * @see the sine bar in any handbook of metrology, from memory.
  */
-export function settingOf(tilter: Tilter, rad: number): Result<LeanSetting> {
+export function settingOf(on: LeansOn, { angle, raised }: ToLean): Result<LeanSetting> {
+  return on.sets === SWUNG_HEAD ? bySwing(on, angle.rad, raised) : byTilter(on, angle.rad)
+}
+
+/** By how much something is to lean, and which side of it comes up. */
+export interface ToLean {
+  readonly angle: { readonly rad: number }
+  readonly raised: 'back' | 'front' | 'left' | 'right'
+}
+
+function bySwing(head: SwungHead, rad: number, raised: ToLean['raised']): Result<LeanSetting> {
+  const most = head.most * DEGREE_RAD
+  if (!head.isThere)
+    return fail(
+      'lean.no-head',
+      `${head.name} has no head that swings: take another machine, let the holding lean, or put its head into the workshop.`,
+      'by',
+    )
+  if (head.swings === 'sideways' && (raised === 'back' || raised === 'front'))
+    return fail(
+      'lean.head-way',
+      `The head of ${head.name} swings to the left and right only: stand the part a quarter turn round.`,
+      'raised',
+    )
+  if (rad > most + SAME_RAD)
+    return fail(
+      'lean.most',
+      `The head of ${head.name} swings by ${printDegrees(most)} at most, not by ${printDegrees(rad)}: let the holding lean, or stand the part on another face.`,
+      'angle',
+    )
+  return succeed({
+    words: `${printDegrees(rad)} by its scale, then by an indicator`,
+    rad,
+    plusMinusRad: head.offDeg * DEGREE_RAD,
+  })
+}
+
+function byTilter(tilter: Tilter, rad: number): Result<LeanSetting> {
   const most = tilter.most * DEGREE_RAD
   if (rad > most + SAME_RAD)
     return fail(

@@ -17,6 +17,7 @@ import {
   ViseSchema,
 } from './holders'
 import { USUAL_CONDITIONS, USUAL_JAW_BLANKS } from './usual'
+import { HeadSchema } from './head'
 import { type GearKind, MOST_GEAR, PROCESSES } from './lists'
 
 /** A rotary axis: which way it lies, which way it turns, where its centre is in the machine's own axes. */
@@ -66,6 +67,7 @@ export const MachineSchema = z.strictObject({
     .optional()
     .describe('What an hour at it costs, in the shop’s own money.'),
   rotary: RotarySchema.optional(),
+  head: HeadSchema.optional(),
 })
 
 export const InstrumentSchema = z.strictObject({

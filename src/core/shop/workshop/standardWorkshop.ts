@@ -1,6 +1,6 @@
 import { STANDARD_HOLDERS } from './standardHolders'
 import { type Workshop } from './schema'
-import { USUAL_CONDITIONS } from './usual'
+import { USUAL_CONDITIONS, USUAL_HEAD } from './usual'
 
 /**
  * The invented workshop that ships with the product. What the processes can do (common practice,
@@ -46,6 +46,7 @@ export const STANDARD_WORKSHOP: Workshop = {
       fastest: 2500,
       gaugeToTable: 430,
       backlashMm: 0,
+      head: USUAL_HEAD,
     },
   ],
   ...STANDARD_HOLDERS,

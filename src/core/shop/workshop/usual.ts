@@ -1,3 +1,4 @@
+import { type Head } from './head'
 import { type JawBlank } from './holders'
 import { type Conditions } from './conditions'
 
@@ -8,6 +9,15 @@ export const USUAL_CONDITIONS: Conditions = {
   sideForceN: 30,
   modulusGPa: 550,
   deflection: { counted: true, reason: '' },
+}
+
+/** A head that swings, of a machine that does not say more (common practice, no source). */
+export const USUAL_HEAD: Head = {
+  swings: 'sideways',
+  most: 45,
+  offDeg: 0.03,
+  quill: 125,
+  foundMm: 0.02,
 }
 
 /** Blanks as they can be bought, where a shop does not say what it has (common practice, no source). */

@@ -74,7 +74,7 @@ describe('holes handed on by a mate', () => {
     const [planned] = plan.setups
     if (!planned) throw new Error('no setup')
     const drilling = drillingPlan(planned)
-    expect(drilling.through).toBe('cover')
+    expect(drilling.unprogrammed).toContain('made through those of cover')
     expect(drilling.stages.length).toBeGreaterThan(0)
     expect(planned.standing.words.lines.join(' ')).toContain('within 0.03 mm of that of cover')
     const offsets = steerable(chainOf(plan)).knobs.filter(({ kind }) => kind === 'offset')
