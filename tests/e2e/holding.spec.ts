@@ -342,6 +342,48 @@ test('a holding stands leaning for what is slanted, is propped, and is seen as a
   await saved(page)
 })
 
+test('the head is swung over work that stands level: zero with a ball, and what table and quill read', async ({
+  page,
+  request,
+}) => {
+  const job = await freshJob(request, OILER)
+  const way = `/jobs/${job.id}/ways/${job.ways[0]?.id}`
+  await open(page, `${way}/holding?setup=s-1`)
+  await page
+    .getByRole('combobox', { name: 'Machine' })
+    .selectOption({ label: 'Manual mill with DRO' })
+  await page
+    .getByRole('combobox', { name: 'Stands' })
+    .selectOption({ label: 'level, the head swung' })
+  await page.getByLabel('Head swung by').fill('30°')
+  await page.getByLabel('Head swung by').press('Tab')
+  await expect(page.getByText('swings to the left and right only').first()).toBeVisible()
+  await page.getByRole('combobox', { name: 'Spindle leans' }).selectOption({ label: 'to the left' })
+  await expect(page.getByText('swings to the left and right only')).toHaveCount(0)
+  await expect(page.getByText(/head 30° to the left/).first()).toBeVisible()
+  await accessible(page)
+  await saved(page)
+
+  await open(page, `${way}/zero?setup=s-1`)
+  await page.getByRole('button', { name: 'X: a ball in the spindle' }).click()
+  await expect(page.getByLabel('Quill at the floor')).toBeVisible()
+  for (const [label, typed] of [
+    ['Tip diameter', '6'],
+    ['Quill at the floor', '-40'],
+    ['X at the wall', '12.5'],
+    ['Quill at the wall', '-30'],
+    ['Ball’s length', '0'],
+    ['Who', 'A. Fell'],
+  ] as const)
+    await page.getByLabel(label).fill(typed)
+  await page.getByLabel('Who').press('Tab')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'corner, a ball in the swung spindle' }),
+  ).toContainText(/X .* ±.* Z .* ±/)
+  await accessible(page)
+})
+
 test('contacts are drawn to where they are wanted, by pointer and by key, and taken back', async ({
   page,
   request,

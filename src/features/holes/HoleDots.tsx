@@ -37,15 +37,15 @@ export function HoleDots(props: {
         {stage.cuts.map((cut) => (
           <g key={cut.key} strokeWidth={r / 4}>
             <circle
-              cx={cut.x}
-              cy={-cut.y}
+              cx={cut.seen.x}
+              cy={-cut.seen.y}
               r={r}
               fill={isDone(cut) ? 'var(--green)' : 'none'}
               stroke={isDone(cut) ? 'var(--green)' : 'var(--soft)'}
             />
             {isDone(cut) && (
               <path
-                d={`M${cut.x - r / 2} ${-cut.y}l${r / 3} ${r / 2}l${r * 0.7} ${-r}`}
+                d={`M${cut.seen.x - r / 2} ${-cut.seen.y}l${r / 3} ${r / 2}l${r * 0.7} ${-r}`}
                 fill="none"
                 stroke="var(--ground)"
                 strokeWidth={r / 3}
@@ -53,8 +53,8 @@ export function HoleDots(props: {
             )}
             {cut === next && (
               <circle
-                cx={cut.x}
-                cy={-cut.y}
+                cx={cut.seen.x}
+                cy={-cut.seen.y}
                 r={2 * r}
                 fill="none"
                 stroke="var(--yellow)"

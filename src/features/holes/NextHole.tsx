@@ -19,10 +19,12 @@ export function NextHole(props: {
   readonly unit: LengthUnit
   readonly after: readonly StageCut[]
   readonly rank: number
+  /** Z is read at the quill of a swung head. */
+  readonly isQuill: boolean
   readonly onDone: () => void
   readonly onBack: (() => void) | undefined
 }) {
-  const { after, last, next, onBack, onDone, rank, stage, unit } = props
+  const { after, isQuill, last, next, onBack, onDone, rank, stage, unit } = props
   useKeys({ Enter: onDone })
   const word = unitSign(unit)
   const go = last ? { x: next.x - last.x, y: next.y - last.y } : undefined
@@ -48,6 +50,9 @@ export function NextHole(props: {
       </p>
       <p className="mb-4 text-[20px]">
         <b>{stage.name}</b>, tip {printLength(next.mouthZ - next.tipZ, unit)} {word} below the mouth
+        {isQuill
+          ? `: quill ${printSpread(next.mouthZ, unit)} at the mouth, ${printSpread(next.tipZ, unit)} at the bottom`
+          : ''}
         {stage.kind === 'tap' ? '' : `, ${printNumber(stage.speed, 0)} rev/min at most`}
         {next.peck.kind === 'none'
           ? ''

@@ -8,10 +8,14 @@ import { type Part } from '@/core/work/part'
 export function PaperList(props: {
   readonly part: Part
   readonly stages: readonly ToolStage[]
+  /** What is done before the first hole. */
+  readonly before: readonly string[]
+  /** Z is read at the quill of a swung head. */
+  readonly isQuill: boolean
   readonly title: string
   readonly offset: string
 }) {
-  const { offset, part, stages, title } = props
+  const { before, isQuill, offset, part, stages, title } = props
   const unit = part.unit
   return (
     <div className="hidden bg-white text-black print:block!" aria-hidden>
@@ -19,6 +23,7 @@ export function PaperList(props: {
       <p>
         From {offset}, {unit === 'mm' ? 'mm' : 'inch'}. Only what is on this list is drilled.
       </p>
+      {before.length > 0 && <p>{before.join(' ')}</p>}
       {stages.map((stage) => (
         <section key={stage.id} className="mt-3 break-inside-avoid-page">
           <h2 className="border-b border-black font-bold">
@@ -31,6 +36,7 @@ export function PaperList(props: {
                 <span className="w-40 truncate font-sans">{cut.label}</span>
                 <span>
                   X {printSpread(cut.x, unit)} Y {printSpread(cut.y, unit)}
+                  {isQuill && ` quill ${printSpread(cut.tipZ, unit)}`}
                 </span>
               </li>
             ))}

@@ -4,11 +4,13 @@ import { Download, ListChecks } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useRef } from 'react'
 import { type CountedFrom, type HoleInSetup } from '@/core/plan/drilling'
+import { leanWords, type PlannedSetup, swungIn } from '@/core/plan/planning'
 import { type Part, refLabel } from '@/core/work/part'
 import { type LengthUnit, printLength, printSpread } from '@/core/handbook/units'
 
 interface PlacesPaneProps {
   readonly part: Part
+  readonly planned: PlannedSetup
   readonly holes: readonly HoleInSetup[]
   readonly from: CountedFrom
   readonly unit: LengthUnit
@@ -34,7 +36,8 @@ const FILES = [
 
 /** The coordinates of every hole in the axes of this setup. */
 export function PlacesPane(props: PlacesPaneProps) {
-  const { chosen, exportPath, from, holes, onChoose, onFrom, part, tickPath, unit } = props
+  const { chosen, exportPath, from, holes, onChoose, onFrom, part, planned, tickPath, unit } = props
+  const swung = swungIn(planned)
   const row = useRef<HTMLTableRowElement>(null)
   useEffect(() => row.current?.scrollIntoView({ block: 'nearest' }), [chosen])
   return (
@@ -55,6 +58,12 @@ export function PlacesPane(props: PlacesPaneProps) {
           ))}
         </div>
       </div>
+      {swung && (
+        <p className="px-3 pb-2 text-[14px]">
+          As table and quill read, {leanWords(swung.lean)}; the face is drawn as the spindle sees
+          it.
+        </p>
+      )}
       <div
         className="min-h-0 grow overflow-auto"
         tabIndex={0}
@@ -67,7 +76,7 @@ export function PlacesPane(props: PlacesPaneProps) {
               <th className="py-1 pl-3 font-normal">hole</th>
               <th className="px-2 text-right font-normal">X</th>
               <th className="px-2 text-right font-normal">Y</th>
-              <th className="px-2 text-right font-normal">Z</th>
+              <th className="px-2 text-right font-normal">{swung ? 'quill' : 'Z'}</th>
               <th className="px-2 text-right font-normal">deep</th>
               <th className="pr-3 font-normal">
                 <span className="sr-only">made here</span>

@@ -101,7 +101,8 @@ function FaceSheet(props: Shown) {
     fromZero[0] && holes[0]
       ? { x: holes[0].at.x - fromZero[0].at.x, y: holes[0].at.y - fromZero[0].at.y }
       : { x: 0, y: 0 }
-  const path = chosenStage?.cuts.map((cut) => ({ x: cut.x + shift.x, y: cut.y + shift.y })) ?? []
+  const path =
+    chosenStage?.cuts.map(({ seen }) => ({ x: seen.x + shift.x, y: seen.y + shift.y })) ?? []
   const place = (at: PlanePoint): void => {
     const inSetup = point<'setup'>(at.x + origin.x, at.y + origin.y, 0)
     if (up) onDraft([...draft, placeOnFace(up, applyMotion(standing.partFromSetup, inSetup))])
@@ -206,6 +207,7 @@ function HolePanes(props: Shown) {
       {pane === 'places' && (
         <PlacesPane
           part={part}
+          planned={planned}
           holes={holes}
           from={from}
           unit={unit}

@@ -85,6 +85,9 @@ export function TickView(props: TickViewProps) {
             <Printer className="size-5" aria-hidden /> Paper
           </button>
         </header>
+        {plan && plan.before.length > 0 && (
+          <p className="px-3 pt-2 text-[17px]">{plan.before.join(' ')}</p>
+        )}
         <Tools stages={stages} chosen={stage.id} left={left} onChoose={setChosen} />
         <main className="grid grow gap-3 px-3 pb-3 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
           {next ? (
@@ -95,6 +98,7 @@ export function TickView(props: TickViewProps) {
               after={coming}
               unit={part.unit}
               rank={doneHere.length + 1}
+              isQuill={plan?.isQuill ?? false}
               onDone={finish}
               onBack={
                 last ? () => work.tick({ stage: stage.id, hole: last.key }, false) : undefined
@@ -133,6 +137,8 @@ export function TickView(props: TickViewProps) {
       </div>
       <PaperList
         part={part}
+        before={plan?.before ?? []}
+        isQuill={plan?.isQuill ?? false}
         stages={stages}
         title={`${part.name}, setup ${number + 1}: ${planned.setup.name}`}
         offset={planned.setup.zero.offset}

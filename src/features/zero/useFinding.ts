@@ -48,6 +48,7 @@ const WANTED: Readonly<Partial<Record<FindKind, 'indicator' | 'setter' | 'probe'
   swung: 'indicator',
   height: 'setter',
   round: 'probe',
+  ball: 'probe',
 }
 const WITH_A_TIP: readonly FindKind[] = ['edge', 'corner', 'both-sides', 'round', 'ball']
 
@@ -117,7 +118,7 @@ export function useFinding({ mill, onKeep, part, planned, workshop }: FindPanePr
     beginWith: (axis: Axis): void => {
       const begun = beginDraft(planned, choices, axis)
       begin(begun)
-      takeInstrument(begun.kind === 'height' ? 'setter' : 'edge finder')
+      takeInstrument(WANTED[begun.kind] ?? 'edge finder')
     },
     pickKind: (kind: FindKind): void => {
       const next = fitting(kind, choices).first

@@ -367,7 +367,7 @@ describe('setting a head', () => {
     return setting.ok ? setting.value.words : setting.issues[0].sentence
   }
   it('by scale and indicator, no further than it goes and no other way', () => {
-    expect(set({}, {})).toBe('30° by its scale, then by an indicator')
+    expect(set({}, {})).toBe('by its scale, then by an indicator')
     expect(set({ most: 20 }, {})).toContain('swings by 20° at most, not by 30°')
     expect(set({ swings: 'sideways' }, { raised: 'back' })).toContain('left and right only')
     expect(set({ swings: 'sideways' }, { raised: 'left' })).toContain('by its scale')

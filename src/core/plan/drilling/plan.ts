@@ -3,7 +3,7 @@ import { topOfHolding } from '../../shop/holding'
 import { type PlanePoint } from '../../ground/geometry'
 import { refLabel, type Part } from '../../work/part'
 import { pathLengthMm, shortPath } from '../../handbook/patterns'
-import { type PlannedSetup, swungIn, zeroPoint } from '../planning'
+import { headWords, type PlannedSetup, swungIn, zeroPoint } from '../planning'
 import { printNumber } from '../../handbook/units'
 import { cuttingData, peckPlan, type PeckPlan, spindleSpeed } from './cutting'
 import { drillingRules, type DrillingRules } from './depths'
@@ -16,6 +16,8 @@ export interface StageCut {
   readonly label: string
   readonly x: number
   readonly y: number
+  /** Where it lies as the spindle looks down on it, from zero, mm: for pictures. */
+  readonly seen: PlanePoint
   /** The highest metal that the tool meets at the mouth. */
   readonly mouthZ: number
   /** Where the tip of the tool ends. */
@@ -53,10 +55,12 @@ export interface DrillingPlan {
   readonly safeZ: number
   /** What could not be planned, in sentences. */
   readonly left: readonly string[]
-  /** What is done before the first hole where the clamping of another setup is turned; nothing otherwise. */
+  /** What is done before the first hole where the clamping of another setup is turned, or the head is swung; nothing otherwise. */
   readonly before: readonly string[]
   /** Why there is no program for them, in a sentence; undefined where there is one. */
   readonly unprogrammed: string | undefined
+  /** Z is what the quill of a swung head reads. */
+  readonly isQuill: boolean
 }
 
 /** One tool of a setup's holes and the lowest that its tip goes, as it is read from the zero of the setup, mm. */
@@ -97,9 +101,15 @@ export function drillingPlan(planned: PlannedSetup): DrillingPlan {
   const { high } = planned.standing
   const safeZ =
     Math.max(high.z, topOfHolding(planned.standing)) - zeroPoint(planned).z + rules.clearMm
-  const before = planned.indexed ? planned.standing.words.lines : []
+  const swung = swungIn(planned)
+  const before = planned.indexed
+    ? planned.standing.words.lines
+    : swung
+      ? headWords(swung).lines
+      : []
   const unprogrammed = noProgram(planned)
-  return { stages, rules, material: data.name, safeZ, left, before, unprogrammed }
+  const isQuill = swung !== undefined
+  return { stages, rules, material: data.name, safeZ, left, before, unprogrammed, isQuill }
 }
 
 function noProgram(planned: PlannedSetup): string | undefined {
@@ -223,6 +233,7 @@ function cutOf(
   return {
     key: hole.key,
     label: refLabel(part, hole.key),
+    seen: { x: hole.at.x, y: hole.at.y },
     x: hole.reads.x,
     y: hole.reads.y,
     mouthZ: hole.reads.z + hole.rimMm,

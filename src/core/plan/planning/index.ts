@@ -1,7 +1,7 @@
 export { axesInPart, driven, leansOver, spindleLean, type Swung, swungIn, wayDriven } from './axes'
 export { type Misfit, misfitsOf } from './cutterFit'
 export { indexWords, rotaryCentre, turnerOf, turnOf } from './indexed'
-export { cornerOf, leanFor, leansAbout, leanSet, leanWords } from './leaning'
+export { cornerOf, headWords, leanFor, leansAbout, leanSet, leanWords } from './leaning'
 export {
   jackPlaces,
   type Movable,

@@ -10,7 +10,7 @@ import {
 import { boundsOf, box, moved, spanOf } from '../../ground/recipe'
 import { type HeldError, type Standing } from '../../shop/holding'
 import { printDegrees } from '../../handbook/units'
-import { type LeansOn, settingOf, SWUNG_HEAD, type SwungHead } from '../../shop/workshop'
+import { type LeansOn, settingOf, SWUNG_HEAD } from '../../shop/workshop'
 import { type Lean } from '../way'
 import { carriedRound, drawnTurned } from './indexed'
 import { type LeaningFrom, type PlannedSetup } from './planned'
@@ -62,9 +62,13 @@ export function leantStanding(
       upright.errors({ ...locator, inSetup: applyMotion(back, locator.inSetup) }),
     // How it is held is as when upright; what is cut is seen from another side.
     findings: (inspected) => upright.findings({ ...inspected, ops: [] }),
-    draw: drawnTurned(carried, words),
+    draw: drawnTurned(carried, drawnWords(leaning, words)),
   }
 }
+
+/** What leans is drawn as the spindle sees it: with a swung head that has to be said. */
+const drawnWords = ({ on }: LeaningFrom, words: Standing['words']): Standing['words'] =>
+  on.sets === SWUNG_HEAD ? { ...words, short: `${words.short}, as the spindle sees it` } : words
 
 /** A sine plate or what else leans is so thick, and what lies on the table under it, mm (for the picture). */
 const [SLAB_MM, BASE_MM] = [10, 8]
@@ -160,7 +164,7 @@ function wordsOf(leaning: LeaningFrom): Standing['words'] {
   const { lean, on, upright } = leaning
   const told = leanWords(lean)
   const { caption, lines, note, short } = upright.words
-  const more = on.sets === SWUNG_HEAD ? swungWords(leaning, on) : leantWords(leaning, on)
+  const more = on.sets === SWUNG_HEAD ? headWords(leaning) : leantWords(leaning, on)
   return {
     ...upright.words,
     short: `${short}, ${told}`,
@@ -190,14 +194,15 @@ function leantWords(leaning: LeaningFrom, { name }: LeansOn): MoreWords {
   }
 }
 
-function swungWords(leaning: LeaningFrom, { name }: SwungHead): MoreWords {
-  const { lean } = leaning
+/** What is said of a swung head: the note, and what is done before anything else. */
+export function headWords(leaning: LeaningFrom): MoreWords {
+  const { lean, on } = leaning
   const over = leansAbout(lean) === 'x' ? 'Y' : 'X'
-  const how = `Swing the ${leanWords(lean)}: ${leanSet(leaning)}`
+  const how = `Swing the ${leanWords(lean)}, ${leanSet(leaning)}`
   return {
     note: `The work stands level and the head is swung over it: depth is the quill’s, so lock the knee before zero is found and leave it until the last cut here. Feed by the quill, or along ${over === 'X' ? 'Y' : 'X'}; nothing else runs square to the spindle. Lock the head as the machine’s maker says, keep cuts light, and tram it again before it is used upright.`,
     lines: [
-      `${how}; lock head and knee (${name}).`,
+      `${how}; lock head and knee (${on.name}).`,
       `${over} and the quill are found with a ball in the spindle: touch the wall and the floor of the corner that the holding keeps.`,
     ],
   }

@@ -61,7 +61,7 @@ function bySwing(head: SwungHead, rad: number, raised: ToLean['raised']): Result
       'angle',
     )
   return succeed({
-    words: `${printDegrees(rad)} by its scale, then by an indicator`,
+    words: 'by its scale, then by an indicator',
     rad,
     plusMinusRad: head.offDeg * DEGREE_RAD,
   })
