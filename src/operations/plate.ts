@@ -6,6 +6,7 @@ import { plateOffsets, type PlateOffsets } from '@/core/floor/offsets'
 import { lengthWords } from '@/core/handbook/units'
 import { plateOf } from '@/core/plan/plates'
 import { newSetup, type Way } from '@/core/plan/way'
+import { liesWords } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 import { type Workshop } from '@/core/shop/workshop'
 import { holePoints } from '@/core/work/part'
@@ -108,7 +109,12 @@ function reportOf({ beside, part, ...design }: PlateDesign, offsets: PlateOffset
   return {
     plate: { widthMm: x.mm, depthMm: y.mm, thicknessMm: z.mm, material: part.material },
     ...design,
-    places: design.places.map((place, i) => ({ ...place, offset: offsets.own[i] })),
+    places: design.places.map(({ lies: { x, y }, ...place }, i) => ({
+      ...place,
+      turned: x && y,
+      ...(x !== y && { mirrored: x ? 'x' : 'y' }),
+      offset: offsets.own[i],
+    })),
     ...(beside && {
       beside: {
         name: beside.name,
@@ -220,8 +226,8 @@ function sheetOf(design: PlateDesign, offsets: PlateOffsets): DrawingSheet {
       ['Zero', `${zero.words}: ${length(zero.x)}, ${length(zero.y)} from the corner`],
       ...places
         .slice(1)
-        .map(({ shift, turned }, i): [string, string] => [
-          `Place ${i + 2}, ${offsets.own[i + 1] ?? 'by its shift'}${turned ? ', turned 180°' : ''}`,
+        .map(({ lies, shift }, i): [string, string] => [
+          `Place ${i + 2}, ${offsets.own[i + 1] ?? 'by its shift'}${liesWords(lies)}`,
           `${length(shift.x)}, ${length(shift.y)} from the first`,
         ]),
     ],

@@ -331,54 +331,56 @@ describe('several parts on one plate', () => {
     expect(all.troubles).toEqual([])
   })
 
-  it('head to tail: every second turned by half a turn, as close as its cut outline lets it, by hand', () => {
-    const three: Part = {
-      ...part,
-      features: [
-        topHole('a', 15, 15, { making: 'ream' }),
-        topHole('b', 65, 13, { making: 'ream' }),
-        topHole('c', 35, 13, { diameter: mm(6.6), making: 'drill' }),
-        topHole('d', 15, 40, { diameter: mm(5), making: 'drill' }),
-        {
-          kind: 'contour',
-          id: 'outline',
-          name: 'outline',
-          on: 'top',
-          place: { dims: [], centred: true },
-          plane: {
-            at: { x: 0, y: 0, z: 0 },
-            across: { x: 1, y: 0, z: 0 },
-            out: { x: 0, y: 0, z: 1 },
-          },
-          rings: [
-            [
-              { x: 5, y: 5 },
-              { x: 95, y: 5 },
-              { x: 5, y: 55 },
-            ],
-          ],
-          takes: 'outside',
-          through: true,
+  /** The part cut to three corners, its second setup on pins. */
+  const three: Part = {
+    ...part,
+    features: [
+      topHole('a', 15, 15, { making: 'ream' }),
+      topHole('b', 65, 13, { making: 'ream' }),
+      topHole('c', 35, 13, { diameter: mm(6.6), making: 'drill' }),
+      topHole('d', 15, 40, { diameter: mm(5), making: 'drill' }),
+      {
+        kind: 'contour',
+        id: 'outline',
+        name: 'outline',
+        on: 'top',
+        place: { dims: [], centred: true },
+        plane: {
+          at: { x: 0, y: 0, z: 0 },
+          across: { x: 1, y: 0, z: 0 },
+          out: { x: 0, y: 0, z: 1 },
         },
-      ],
-    }
-    const planFor = (holding: PinPlateHolding, cut: readonly string[]): PlannedSetup => {
-      const [, planned] = planWay(
-        STANDARD_WORKSHOP,
-        three,
-        way(
-          setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c', ...cut]),
-          setup('s-2', 'bottom', 'back', [], { holding, ops: [op('bottom'), op('d')] }),
-        ),
-      ).setups
-      if (!planned) throw new Error('no setup')
-      return planned
-    }
-    const plateOn = (planned: PlannedSetup, holding: PinPlateHolding): PlateDesign =>
-      designPlate(holding, workOf(planned), {
-        contacts: planned.contacts,
-        cuts: planned.setup.ops,
-      })
+        rings: [
+          [
+            { x: 5, y: 5 },
+            { x: 95, y: 5 },
+            { x: 5, y: 55 },
+          ],
+        ],
+        takes: 'outside',
+        through: true,
+      },
+    ],
+  }
+  const planFor = (holding: PinPlateHolding, cut: readonly string[]): PlannedSetup => {
+    const [, planned] = planWay(
+      STANDARD_WORKSHOP,
+      three,
+      way(
+        setup('s-1', 'top', 'back', ['top', 'a', 'b', 'c', ...cut]),
+        setup('s-2', 'bottom', 'back', [], { holding, ops: [op('bottom'), op('d')] }),
+      ),
+    ).setups
+    if (!planned) throw new Error('no setup')
+    return planned
+  }
+  const plateOn = (planned: PlannedSetup, holding: PinPlateHolding): PlateDesign =>
+    designPlate(holding, workOf(planned), {
+      contacts: planned.contacts,
+      cuts: planned.setup.ops,
+    })
+
+  it('head to tail: every second turned by half a turn, as close as its cut outline lets it, by hand', () => {
     const holding: PinPlateHolding = {
       ...ON_PINS,
       columns: 4,
@@ -389,7 +391,7 @@ describe('several parts on one plate', () => {
     }
     const planned = planFor(holding, ['outline'])
     const design = plateOn(planned, holding)
-    expect(design.places.map(({ turned }) => turned)).toEqual(
+    expect(design.places.map(({ lies }) => lies.x && lies.y)).toEqual(
       [0, 1].flatMap(() => [false, true, false, true]),
     )
     // Turned over, its upright side is at the right, that of the turned one at its left: 90 of part and 9 between.
@@ -410,8 +412,8 @@ describe('several parts on one plate', () => {
       return holePoints(design.part, hole).map(({ x, y }) => [x, y])
     }
     const wanted = (turned: boolean, u: number, v: number) =>
-      design.places.flatMap(({ corner, turned: is }) => {
-        if (is !== turned) return []
+      design.places.flatMap(({ corner, lies }) => {
+        if ((lies.x && lies.y) !== turned) return []
         const [x, y] = [over.x + (100 - u), over.y + v]
         return [turned ? [corner.x + long - x, corner.y + deep - y] : [corner.x + x, corner.y + y]]
       })
@@ -457,6 +459,64 @@ describe('several parts on one plate', () => {
     const raw = plateOn(planFor(holding, []), holding)
     expect((raw.places[1]?.corner.x ?? 0) - (raw.places[0]?.corner.x ?? 0)).toBeCloseTo(long + 9, 1)
   })
+
+  it.each([
+    ['mirrored columns', 'x', { columns: 3, rows: 1 }],
+    ['mirrored rows', 'y', { columns: 1, rows: 3 }],
+  ] as const)(
+    '%s: every second is the other hand, with holes, zero and name of its own',
+    (turned, axis, many) => {
+      const holding: PinPlateHolding = { ...ON_PINS, ...many, gap: mm(9), turned, pushed: 'left' }
+      const planned = planFor(holding, ['outline'])
+      const design = plateOn(planned, holding)
+      const lies = { x: axis === 'x', y: axis === 'y' }
+      expect(design.places.map((place) => place.lies)).toEqual([
+        { x: false, y: false },
+        lies,
+        { x: false, y: false },
+      ])
+      const { high, low } = planned.standing
+      const [long, deep] = [high.x - low.x, high.y - low.y]
+      const over = { x: (long - 100) / 2, y: (deep - 60) / 2 }
+      const at = (id: string): readonly (readonly number[])[] => {
+        const hole = design.part.features.find((one) => one.id === id)
+        if (hole?.kind !== 'hole') throw new Error(id)
+        return holePoints(design.part, hole).map(({ x, y }) => [x, y])
+      }
+      const [first, second] = design.places
+      for (const [id, u, v] of [
+        ['pin-round', 15, 15],
+        ['pin-relieved', 65, 13],
+        ['screw-1', 35, 13],
+        ['relief-1', 15, 40],
+      ] as const) {
+        // As the part lies turned over, from its own corner.
+        const [x, y] = [over.x + (100 - u), over.y + v]
+        const [from, to] = [first?.corner ?? { x: 0, y: 0 }, second?.corner ?? { x: 0, y: 0 }]
+        expect(at(id)[0]).toEqual([expect.closeTo(from.x + x, 6), expect.closeTo(from.y + y, 6)])
+        expect(at(`${id}-mirrored`)).toEqual([
+          [
+            expect.closeTo(to.x + (lies.x ? long - x : x), 6),
+            expect.closeTo(to.y + (lies.y ? deep - y : y), 6),
+          ],
+        ])
+      }
+      // Turned over, what is upright of it is at the right: mirrored in X two upright sides face each other, 9 apart.
+      if (axis === 'x') expect((second?.corner.x ?? 0) - (first?.corner.x ?? 0)).toBeCloseTo(99, 6)
+      expect(design.troubles).toEqual([])
+      expect(partIssues(design.part)).toEqual([])
+      const fixture = fixtureOfPlate(planned, design, [])
+      const rounds = fixture.pins.filter(({ kind }) => kind === 'round')
+      expect(rounds[1]?.at.x.mm).toBeCloseTo(second?.shift.x ?? NaN, 6)
+      expect(rounds[1]?.at.y.mm).toBeCloseTo(second?.shift.y ?? NaN, 6)
+      expect(fixture.sizes[1]?.name).toBe(`Place 2, mirrored in ${axis.toUpperCase()}`)
+      expect(planned.standing.words.lines.join(' ')).toMatch(
+        axis === 'x'
+          ? /mirrored in X.*Push those to the right/
+          : /mirrored in Y.*to the left as well/,
+      )
+    },
+  )
 
   it('144 places are told to be too large for the machine, and still one part', () => {
     const most = plateFor({ ...many, columns: 12, rows: 12 })

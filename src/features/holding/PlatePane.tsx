@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units'
 import { type PlannedSetup } from '@/core/plan/planning'
+import { liesWords } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 import { refLabel } from '@/core/work/part'
 import { call } from '@/ui/api'
@@ -158,9 +159,9 @@ function Figures(props: {
       : ([['Kept clear of a grid of M8', `pitch ${length(design.gridMm)}`]] as const)),
     ...(places.length > 1
       ? places.map(
-          ({ shift, turned }, i) =>
+          ({ lies, shift }, i) =>
             [
-              `Place ${i + 1}, ${offsets[i] ?? `by its shift from ${offsets.at(-1) ?? ''}`}${turned ? ', turned 180°' : ''}`,
+              `Place ${i + 1}, ${offsets[i] ?? `by its shift from ${offsets.at(-1) ?? ''}`}${liesWords(lies)}`,
               `X ${length(shift.x)}, Y ${length(shift.y)}`,
             ] as const,
         )

@@ -1,4 +1,5 @@
 import { type PlannedSetup } from '../../plan/planning'
+import { liesWords } from '../../shop/holding'
 import { atPlace, type PlateDesign } from '../../shop/making'
 import { lengthWords } from '../../handbook/units'
 import { cutText } from '../../ground/issues'
@@ -111,12 +112,9 @@ const sizesOf = (
   { x, y }: Away,
   mark: string,
 ): Fixture['sizes'] =>
-  places.map(({ shift, turned }, i) => ({
+  places.map(({ lies, shift }, i) => ({
     id: `${mark}place-${i + 1}`,
-    name:
-      places.length === 1
-        ? cutText(setup.name, MOST_NAME)
-        : `Place ${i + 1}${turned ? ', turned 180°' : ''}`,
+    name: places.length === 1 ? cutText(setup.name, MOST_NAME) : `Place ${i + 1}${liesWords(lies)}`,
     part: cutText(ownName(part), 80),
     length: mm(standing.high.x - standing.low.x),
     offset: offsets[i] ?? offsets.at(-1) ?? setup.zero.offset,

@@ -32,7 +32,10 @@ export {
   roundsAlong,
 } from './locators'
 export {
+  AS_THE_FIRST,
   isTapped,
+  type Lies,
+  liesWords,
   makingOf,
   onPlate,
   type OnPlate,

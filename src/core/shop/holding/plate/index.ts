@@ -93,12 +93,14 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
     {
       key: 'turned',
-      label: 'Head to tail',
+      label: 'Every second one',
       kind: 'choice',
       options: [
-        { value: 'no', label: 'all the same way round' },
-        { value: 'columns', label: 'every second side by side' },
-        { value: 'rows', label: 'every second behind' },
+        { value: 'no', label: 'as the first' },
+        { value: 'columns', label: 'head to tail, side by side' },
+        { value: 'rows', label: 'head to tail, behind' },
+        { value: 'mirrored columns', label: 'the other hand, side by side' },
+        { value: 'mirrored rows', label: 'the other hand, behind' },
       ],
     },
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
@@ -165,5 +167,6 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     ].join(' '),
 }
 export { BEYOND_MM as PLATE_BEYOND_MM, isTapped, makingOf, onPlate, type OnPlate } from './layout'
+export { AS_THE_FIRST, type Lies, liesWords } from './lies'
 export { type PinPlateHolding } from './parameters'
 export { PAD_MM } from './rests'

@@ -37,10 +37,10 @@ export const PinPlateSchema = z.strictObject({
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
   rows: z.int().min(1).max(12).default(1).describe('So many of the part behind each other.'),
   turned: z
-    .enum(['no', 'columns', 'rows'])
+    .enum(['no', 'columns', 'rows', 'mirrored columns', 'mirrored rows'])
     .optional()
     .describe(
-      'Every second of those side by side, or behind each other, lies turned by half a turn, as close as its outline lets it.',
+      'Every second of those side by side, or behind each other, lies turned by half a turn, or is its mirror image, the other hand; as close as its outline lets it.',
     ),
   beside: IdSchema.optional().describe(
     'Another setup, on a plate too, that lies to the right of it on the same plate: its other side.',

@@ -67,16 +67,34 @@ function pushLines(own: OnPlate, length: (mm: number) => string): readonly strin
 
 const OTHER = { left: 'right', right: 'left', back: 'front', front: 'back' } as const
 
-/** What lies turned by half a turn wants of its program, and of who pushes it. */
+/** What lies otherwise than the first wants of its program, and of who pushes it. */
 function turnedLines({ holding }: OnPlate): readonly string[] {
   const { columns, pushed = 'no', rows, turned = 'no' } = holding
-  if ((turned === 'columns' ? columns : turned === 'rows' ? rows : 1) < 2) return []
+  const inRow = turned === 'columns' || turned === 'mirrored columns'
+  if (turned === 'no' || (inRow ? columns : rows) < 2) return []
+  const which = `Every second ${inRow ? 'part of a row' : 'row'}`
+  if (turned === 'columns' || turned === 'rows')
+    return [
+      `${which} lies turned by half a turn: its program turned by 180° about its round pin, under its own offset.`,
+      ...pushedOver(pushed, true),
+    ]
+  const axis = inRow ? 'X' : 'Y'
+  const isAlong = (pushed === 'left' || pushed === 'right') === inRow
   return [
-    `Every second ${turned === 'columns' ? 'part of a row' : 'row'} lies turned by half a turn: its program turned by 180° about its round pin, under its own offset.`,
-    ...(pushed === 'no'
-      ? []
-      : [
-          `Push those to the ${OTHER[pushed]}: it is the same side of the part. What goes into the offset has the other sign there.`,
-        ]),
+    `${which} is the mirror image, the other hand: its program mirrored in ${axis} about its round pin, under its own offset. Mirrored, what climbed now cuts against the feed, and arcs turn round: write it anew where the finish matters. Figures here are those of the first hand.`,
+    ...pushedOver(pushed, isAlong),
   ]
+}
+
+/** To which side those are pushed so that it is the same side of the part. */
+function pushedOver(
+  pushed: NonNullable<OnPlate['holding']['pushed']>,
+  isOver: boolean,
+): readonly string[] {
+  if (pushed === 'no') return []
+  return isOver
+    ? [
+        `Push those to the ${OTHER[pushed]}: it is the same side of the part. What goes into the offset has the other sign there.`,
+      ]
+    : [`Push those to the ${pushed} as well: it is the same side of the part.`]
 }

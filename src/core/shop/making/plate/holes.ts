@@ -1,5 +1,6 @@
 import { clearanceHole, counterboreForScrew, parseThread } from '../../../handbook/standards'
 import { type Hole, holePoints, type Part } from '../../../work/part'
+import { type Lies } from '../../holding'
 import { LEAST_WEB_MM } from './grid'
 import { type Place, type PlateDesign, type PlateGrid, tidy } from './types'
 
@@ -65,14 +66,15 @@ export function partHoles(
           deepMm === undefined ? { kind: 'through' } : { kind: 'deep', depth: { mm: deepMm } },
       }),
     ),
-  ].map((one) => overGrid(grid.turned ? turnedHole(one) : one, grid))
+  ].map((one) => overGrid(otherHole(one, grid.lies), grid))
 }
 
-const turnedHole = (one: Hole): Hole => ({
-  ...one,
-  id: `${one.id}-turned`,
-  name: `${one.name ?? one.id}, turned`,
-})
+/** A hole of parts that lie otherwise than the first has a name of its own. */
+function otherHole(one: Hole, { x, y }: Lies): Hole {
+  if (!x && !y) return one
+  const how = x && y ? 'turned' : 'mirrored'
+  return { ...one, id: `${one.id}-${how}`, name: `${one.name ?? one.id}, ${how}` }
+}
 
 /** What holds the plate itself. */
 export function tableHoles({ dowels, screws }: PlateDesign['table']): readonly Hole[] {

@@ -2,6 +2,7 @@ import { norm } from '../../../ground/geometry'
 import { type Hole, holePoints, newPart, type Part } from '../../../work/part'
 import { type Cut } from '../../../work/stock'
 import {
+  AS_THE_FIRST,
   againstDowels,
   EDGE_CLAMP,
   type EdgePlateHolding,
@@ -178,10 +179,10 @@ function laidOut(
   const [{ corner } = { corner: { x: 0, y: 0 } }] = places
   /** Where something of the setup lies on the plate, of the first of those that lie one way round. */
   const placeIn =
-    ({ away, turned }: Pick<Run, 'away' | 'turned'>) =>
+    ({ away, lies }: Pick<Run, 'away' | 'lies'>) =>
     ({ x, y }: Place): Place => ({
-      x: tidy((turned ? own.high.x - x : x - own.low.x) + corner.x + away.x),
-      y: tidy((turned ? own.high.y - y : y - own.low.y) + corner.y + away.y),
+      x: tidy((lies.x ? own.high.x - x : x - own.low.x) + corner.x + away.x),
+      y: tidy((lies.y ? own.high.y - y : y - own.low.y) + corner.y + away.y),
     })
   const oneIn = (place: (at: Place) => Place): One => ({
     ...located.one(place, size.z.mm),
@@ -196,7 +197,7 @@ function laidOut(
       })),
     ),
   })
-  const place = placeIn({ away: { x: 0, y: 0 }, turned: false })
+  const place = placeIn({ away: { x: 0, y: 0 }, lies: AS_THE_FIRST })
   const table = tableOf(own, size)
   const holes = [
     ...runs.flatMap((run) => partHoles(oneIn(placeIn(run)), run)),

@@ -1,7 +1,15 @@
 import { type Part } from '../../../work/part'
-import { outlineOf, type Placed, PLATE_BEYOND_MM, type Work } from '../../holding'
+import {
+  AS_THE_FIRST,
+  type Lies,
+  outlineOf,
+  type PinPlateHolding,
+  type Placed,
+  PLATE_BEYOND_MM,
+  type Work,
+} from '../../holding'
 import { type Plate } from '../../workshop'
-import { nestedSteps } from './nest'
+import { nestedSteps, otherWay } from './nest'
 import { type Place, type PlateDesign, type PlateGrid, type PlatePlace, tidy } from './types'
 
 /** The plate stands out so far at both ends for screws and dowels of its own, mm. */
@@ -20,7 +28,7 @@ export interface Lying extends Placed {
     readonly grid?: { readonly mm: number } | undefined
     readonly slots: { readonly mm: number }
     readonly drains?: 'no' | 'through' | undefined
-    readonly turned?: 'no' | 'columns' | 'rows' | undefined
+    readonly turned?: PinPlateHolding['turned']
   }
 }
 
@@ -31,63 +39,83 @@ export interface Run extends PlateGrid {
   readonly away: Place
 }
 
-/** All the same way round; or every second one of a row, or every second row, turned and moved as close as its outline lets it. */
+/** What lies otherwise than the first: every second of a row or every second row, and which way round. */
+interface Second {
+  readonly along: 'x' | 'y'
+  readonly lies: Lies
+}
+
+const SECONDS: Readonly<Record<NonNullable<PinPlateHolding['turned']>, Second | undefined>> = {
+  no: undefined,
+  columns: { along: 'x', lies: { x: true, y: true } },
+  rows: { along: 'y', lies: { x: true, y: true } },
+  'mirrored columns': { along: 'x', lies: { x: true, y: false } },
+  'mirrored rows': { along: 'y', lies: { x: false, y: true } },
+}
+
+const secondOf = ({ holding: { turned = 'no' } }: Lying): Second | undefined => SECONDS[turned]
+
+/** All the same way round; or every second one of a row, or every second row, turned or mirrored and moved as close as its outline lets it. */
 export function runsOf(own: Lying): readonly Run[] {
   const {
     high,
-    holding: { columns, gap, rows, turned: how = 'no' },
+    holding: { columns, gap, rows },
     low,
   } = own
   const box = { x: tidy(high.x - low.x), y: tidy(high.y - low.y) }
   const step = { x: tidy(box.x + gap.mm), y: tidy(box.y + gap.mm) }
-  const all: Run = { columns, rows, step, turned: false, away: { x: 0, y: 0 } }
-  if (how === 'no') return [all]
-  const [axis, count] = how === 'columns' ? (['x', 'columns'] as const) : (['y', 'rows'] as const)
-  const { back, there } = nestedSteps(outlineOf(own), box, axis, gap.mm)
-  const half = { ...all, step: { ...step, [axis]: tidy(there + back) } }
-  const turned = Math.floor(all[count] / 2)
+  const all: Run = { columns, rows, step, lies: AS_THE_FIRST, away: { x: 0, y: 0 } }
+  const second = secondOf(own)
+  if (!second) return [all]
+  const { along, lies } = second
+  const count = along === 'x' ? 'columns' : 'rows'
+  const outline = outlineOf(own)
+  const { back, there } = nestedSteps(outline, otherWay(outline, box, lies), along, gap.mm)
+  const half = { ...all, step: { ...step, [along]: tidy(there + back) } }
+  const seconds = Math.floor(all[count] / 2)
   return [
-    { ...half, [count]: all[count] - turned },
-    ...(turned > 0
-      ? [{ ...half, [count]: turned, turned: true, away: { x: 0, y: 0, [axis]: tidy(there) } }]
+    { ...half, [count]: all[count] - seconds },
+    ...(seconds > 0
+      ? [{ ...half, [count]: seconds, lies, away: { x: 0, y: 0, [along]: tidy(there) } }]
       : []),
   ]
 }
 
 /** The places of some runs: the first at the front left, then to the right and to the back. */
 export function placesOf(own: Lying, runs: readonly Run[], away: Place): readonly PlatePlace[] {
-  const {
-    high,
-    holding: { turned: how = 'no' },
-    low,
-  } = own
+  const { high, low } = own
+  const second = secondOf(own)
   const first = {
     x: PLATE_BEYOND_MM + earOf(own) + away.x,
     y: PLATE_BEYOND_MM + away.y,
   }
-  // Zero of a part that is turned lies as far from its high corner as that of another from its low one.
+  // Zero of a part that lies the other way round is as far from its high corner as that of another from its low one.
   const about = { x: high.x + low.x, y: high.y + low.y }
   return runs
-    .flatMap(({ away: begun, columns, rows, step, turned }) =>
+    .flatMap(({ away: begun, columns, lies, rows, step }) =>
       Array.from({ length: rows }, (_, row) =>
         Array.from({ length: columns }, (__, column): PlatePlace => {
           const x = begun.x + column * step.x
           const y = begun.y + row * step.y
           return {
-            column: (how === 'columns' ? 2 * column + Number(turned) : column) + 1,
-            row: (how === 'rows' ? 2 * row + Number(turned) : row) + 1,
+            column: placeAmong(column, second?.along === 'x', lies),
+            row: placeAmong(row, second?.along === 'y', lies),
             shift: {
-              x: tidy(x + (turned ? about.x : 0)),
-              y: tidy(y + (turned ? about.y : 0)),
+              x: tidy(x + (lies.x ? about.x : 0)),
+              y: tidy(y + (lies.y ? about.y : 0)),
             },
             corner: { x: tidy(first.x + x), y: tidy(first.y + y) },
-            turned,
+            lies,
           }
         }),
       ).flat(),
     )
     .sort((a, b) => a.row - b.row || a.column - b.column)
 }
+
+/** From 1; where every second lies otherwise those come between the others. */
+const placeAmong = (nth: number, isShared: boolean, { x, y }: Lies): number =>
+  (isShared ? 2 * nth + Number(x || y) : nth) + 1
 
 /** @param places - of the parts on it, which lie within it. */
 export function sizeOf(own: Lying, places: readonly PlatePlace[]): Part['size'] {

@@ -2,7 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { distanceToEdge, edgesOf, isWithin } from '../../../ground/outline'
 import { type Corners } from '../../holding'
-import { leastStep, nestedSteps, turnedAbout } from './nest'
+import { leastStep, nestedSteps, otherWay } from './nest'
+
+const TURNED = { x: true, y: true }
+const nested = (of: Corners, box: { x: number; y: number }, along: 'x' | 'y', gap: number) =>
+  nestedSteps(of, otherWay(of, box, TURNED), along, gap)
 
 /** How near two areas come, by places all along both outlines; none where one lies in the other. */
 function between(a: Corners, b: Corners): number {
@@ -58,8 +62,8 @@ describe('how close two outlines come along X', () => {
       { x: 60, y: 40 },
       { x: 0, y: 40 },
     ]
-    expect(nestedSteps(block, box, 'x', 8)).toEqual({ there: 68, back: 68 })
-    expect(nestedSteps(block, box, 'y', 8)).toEqual({ there: 48, back: 48 })
+    expect(nested(block, box, 'x', 8)).toEqual({ there: 68, back: 68 })
+    expect(nested(block, box, 'y', 8)).toEqual({ there: 48, back: 48 })
   })
 
   it('three-cornered plates, long side to long side, by hand', () => {
@@ -70,11 +74,11 @@ describe('how close two outlines come along X', () => {
       { x: 0, y: 40 },
     ]
     // Turned within the same box the long sides are one line: a gap of 8 square to it is 8 · 72.11 / 40 along X.
-    expect(leastStep(three, turnedAbout(three, box), 8)).toBeCloseTo(
+    expect(leastStep(three, otherWay(three, box, TURNED), 8)).toBeCloseTo(
       (8 * Math.hypot(60, 40)) / 40,
       9,
     )
-    const { back, there } = nestedSteps(three, box, 'x', 8)
+    const { back, there } = nested(three, box, 'x', 8)
     expect(there).toBeCloseTo(14.5, 9)
     // Then upright side to upright side.
     expect(back).toBeCloseTo(68, 9)
@@ -88,7 +92,7 @@ describe('how close two outlines come along X', () => {
       { x: 100, y: 4 },
       { x: 0, y: 4 },
     ]
-    const { back, there } = nestedSteps(roof, { x: 100, y: 60 }, 'x', 2)
+    const { back, there } = nested(roof, { x: 100, y: 60 }, 'x', 2)
     expect(there).toBe(0)
     expect(there + back).toBeCloseTo(102, 9)
   })

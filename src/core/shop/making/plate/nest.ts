@@ -1,14 +1,14 @@
 import { type PlanePoint } from '../../../ground/geometry'
-import { type Corners } from '../../holding'
+import { type Corners, type Lies } from '../../holding'
 
 /** Two heights are one, mm. */
 const SAME = 1e-6
 /** Steps come out in whole tenths, mm. */
 const STEP_MM = 0.1
 
-/** The same after half a turn, within the same box. */
-export const turnedAbout = (corners: Corners, box: PlanePoint): Corners =>
-  corners.map(({ x, y }) => ({ x: box.x - x, y: box.y - y }))
+/** The same the other way round along some axes, within the same box: turned by half a turn, or its mirror image. */
+export const otherWay = (corners: Corners, box: PlanePoint, lies: Lies): Corners =>
+  corners.map(({ x, y }) => ({ x: lies.x ? box.x - x : x, y: lies.y ? box.y - y : y }))
 
 /**
  * How far a second area has to be moved along X from where the first is so that it passes nothing of it nearer than
@@ -51,16 +51,16 @@ function farSide(from: PlanePoint, to: PlanePoint, within: number, level: number
   return Math.max(about(from), about(to), beside)
 }
 
-/** From one to its neighbour that lies turned by half a turn, and from that to the next, so close as the gap lets them, mm. */
+/** From one to its neighbour that lies otherwise in the same box, and from that to the next, so close as the gap lets them, mm. */
 export function nestedSteps(
   corners: Corners,
-  box: PlanePoint,
+  others: Corners,
   along: 'x' | 'y',
   gapMm: number,
 ): { readonly there: number; readonly back: number } {
   const swapped = (all: Corners): Corners =>
     along === 'x' ? all : all.map(({ x, y }) => ({ x: y, y: x }))
-  const [one, other] = [swapped(corners), swapped(turnedAbout(corners, box))]
+  const [one, other] = [swapped(corners), swapped(others)]
   const step = (a: Corners, b: Corners): number => Math.max(0, leastStep(a, b, gapMm))
   const there = whole(step(one, other))
   // The next but one lies as the first does: it too keeps away from it.

@@ -1,4 +1,5 @@
 import { type Part } from '../../../work/part'
+import { type Lies } from '../../holding'
 
 /** A place in the plate's own corner, low and left as seen from above, mm. */
 export interface Place {
@@ -14,8 +15,7 @@ export interface PlatePlace {
   /** How far its zero lies from that of the first, and where its own corner is. */
   readonly shift: Place
   readonly corner: Place
-  /** It lies turned by half a turn, end for end: so its program is to be turned too. */
-  readonly turned: boolean
+  readonly lies: Lies
 }
 
 export interface PlatePin {
@@ -48,7 +48,7 @@ export interface PlateGrid {
   readonly columns: number
   readonly rows: number
   readonly step: Place
-  readonly turned: boolean
+  readonly lies: Lies
 }
 
 /** A fixture plate designed for a setup: a part of its own, and what goes into it. */
@@ -89,16 +89,15 @@ export interface PlateDesign {
   readonly troubles: readonly string[]
 }
 
-/** Where something of the first place lies at another one: shifted with its zero, or turned about it too. */
+/** Where something of the first place lies at another one: shifted with its zero, turned about it or mirrored in it too. */
 export function atPlace(
   { zero }: Pick<PlateDesign, 'zero'>,
-  { shift, turned }: Pick<PlatePlace, 'shift' | 'turned'>,
+  { lies, shift }: Pick<PlatePlace, 'lies' | 'shift'>,
   { x, y }: Place,
 ): Place {
-  const way = turned ? -1 : 1
   return {
-    x: tidy(zero.x + shift.x + way * (x - zero.x)),
-    y: tidy(zero.y + shift.y + way * (y - zero.y)),
+    x: tidy(zero.x + shift.x + (lies.x ? -1 : 1) * (x - zero.x)),
+    y: tidy(zero.y + shift.y + (lies.y ? -1 : 1) * (y - zero.y)),
   }
 }
 
