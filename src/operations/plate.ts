@@ -1,5 +1,5 @@
 import { fail, type Result, succeed } from '@/core/ground/issues'
-import { circleRing, rectangleRing } from '@/core/ground/outline'
+import { circleRing, rectangleRing, type Ring } from '@/core/ground/outline'
 import { type Engraved, type Profile, profileSvg, writeDocument } from '@/core/paper/formats'
 import { drawing } from '@/core/paper/picture'
 import { plateOffsets, type PlateOffsets } from '@/core/floor/offsets'
@@ -9,7 +9,7 @@ import { newSetup, type Way } from '@/core/plan/way'
 import { liesWords } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 import { type Workshop } from '@/core/shop/workshop'
-import { holePoints } from '@/core/work/part'
+import { holePoints, type Part, removedBox } from '@/core/work/part'
 import { nominalSolid } from '@/core/work/stock'
 import { writeProfileDxf } from '@/exchange'
 import { meshOf, stlOf } from '@/kernel'
@@ -170,6 +170,7 @@ function profileOf({ design, offsets }: Numbered): Profile {
     heightMm: y.mm,
     layers: [
       { name: 'PLATE', rings: [rectangleRing({ x: 0, y: 0 }, { x: x.mm, y: y.mm })] },
+      { name: 'POCKETS', rings: [...pocketRings(part), ...circles('corner')] },
       { name: 'PINS', rings: circles('pin', 'stop') },
       { name: 'CLAMPS', rings: circles('clamp') },
       { name: 'RESTS', rings: circles('rest') },
@@ -186,6 +187,13 @@ function profileOf({ design, offsets }: Numbered): Profile {
     ],
   }
 }
+
+/** Pockets of a plate from wall to wall; their corners are relieved by holes. */
+const pocketRings = (part: Part): readonly Ring[] =>
+  part.features.flatMap((feature) => {
+    const box = feature.kind === 'pocket' ? removedBox(part, feature) : undefined
+    return box ? [rectangleRing(box.low, box.high)] : []
+  })
 
 /** Letters so high, so far in front of the part, mm. */
 const [LETTERS_MM, BEFORE_MM] = [4, 2]
@@ -242,7 +250,7 @@ function sheetOf(design: PlateDesign, offsets: PlateOffsets): DrawingSheet {
     notes: [
       pins.length > 0
         ? 'Pins locate, screws only hold. Two round pins would bind by what the centres are off; a relieved one gives the same location and comes off. Push the part to the same side each time.'
-        : 'Dowels locate, clamps only hold. Along to the end dowel by hand, then the clamps, from the stop outwards.',
+        : `${design.pocket ? 'Walls' : 'Dowels'} locate, clamps only hold. Along to the end ${design.pocket ? 'wall' : 'dowel'} by hand, then the clamps, from the stop outwards.`,
       'Threads and screws are estimates: the maker’s limits, local rules and a qualified person decide.',
     ],
   }
@@ -250,7 +258,8 @@ function sheetOf(design: PlateDesign, offsets: PlateOffsets): DrawingSheet {
 
 /** What goes into a plate, a line each. */
 function goesIn(design: PlateDesign): readonly string[] {
-  const { air, clamps, lifts, part, pins, places, restMm, rests, screws, stops, table } = design
+  const { air, clamps, lifts, part, pins, places, pocket, restMm, rests, screws, stops, table } =
+    design
   const length = (mm: number): string => lengthWords(mm, part.unit)
   return [
     ...pins.map(({ headMm, kind, landMm, playMm, shankMm }) =>
@@ -264,6 +273,15 @@ function goesIn(design: PlateDesign): readonly string[] {
     ...(stops.length > 0
       ? [
           `${stops.length} dowels ${length(stops[0]?.diameterMm ?? 0)} m6, reamed H7: two at the back, one at the ${stops.at(-1)?.at ?? 'end'}`,
+        ]
+      : []),
+    ...(pocket
+      ? [
+          `pocket ${length(pocket.widthMm)} × ${length(pocket.depthMm)}, ${length(pocket.deepMm)} deep, its corners relieved by holes of ${length(pocket.reliefMm)}`,
+        ]
+      : []),
+    ...(clamps.length > 0
+      ? [
           `${clamps.length} edge clamps, ${clamps[0]?.thread ?? ''}, head ${length(clamps[0]?.headMm ?? 0)}, in front`,
         ]
       : []),

@@ -819,6 +819,48 @@ describe('a plate with dowels as stops', () => {
       ).toBe(true)
   })
 
+  it('in a pocket it lies against walls: floor under the rests, corners relieved, one for each place, by hand', () => {
+    const { design, planned } = stopped({ wall: mm(6), columns: 2, rows: 2 })
+    const { deep, long } = bought(planned)
+    const gear = STANDARD_WORKSHOP.plates.find(({ id }) => id === 'plate-1')
+    if (!gear || !design.pocket) throw new Error('no pocket')
+    const { part, pocket } = design
+    expect(design.stops).toEqual([])
+    expect(part.size.z.mm).toBeCloseTo(gear.height + 6, 9)
+    expect(pocket.deepMm).toBeCloseTo(gear.padHeight + 6, 9)
+    // Stopped at the left and behind; half a millimetre and what the block may be larger in front and at the right.
+    const clear = pocket.widthMm - long
+    expect(pocket.depthMm - deep).toBeCloseTo(clear, 6)
+    expect(pocket.at).toEqual({ x: expect.closeTo(18, 6), y: expect.closeTo(18 - clear, 6) })
+    const pockets = part.features.filter(({ kind }) => kind === 'pocket')
+    expect(pockets).toHaveLength(4)
+    const corners = part.features.flatMap((one) =>
+      one.kind === 'hole' && one.id.startsWith('corner-') ? holePoints(part, one) : [],
+    )
+    expect(corners).toHaveLength(16)
+    for (const [dx, dy] of [
+      [0, 0],
+      [long + 35, 0],
+      [0, deep + 35],
+      [long + 35, deep + 35],
+    ] as const)
+      for (const x of [18, 18 + long + clear])
+        for (const y of [18 - clear, 18 + deep])
+          expect(corners.some((at) => Math.hypot(at.x - x - dx, at.y - y - dy) < 1e-6)).toBe(true)
+    expect(design.troubles).toEqual([])
+    expect(partIssues(part)).toEqual([])
+    // Clamps stand on the plate: from the walls' top to half of what is over it, twelve at most.
+    const { clamps, spots } = planned.standing
+    expect(clamps.map(({ foot }) => foot?.z)).toEqual([18, 18])
+    expect(spots.filter(({ role }) => role !== 'rest').map(({ at }) => at.z)).toEqual([3, 3, 3])
+    const fixture = FixtureSchema.parse(fixtureOfPlate(planned, design, ['G54']))
+    expect(fixture).toMatchObject({ wall: { mm: 6 }, stop: 'left' })
+    expect(fixture.sizes[0]?.stop).toBe('wall, left')
+    expect(
+      holdingOfFixture(fixture, STANDARD_WORKSHOP, plainBlock(), { up: 'top', guide: 'back' }),
+    ).toMatchObject({ kind: 'plate-stops', wall: { mm: 6 } })
+  })
+
   it('goes into the register with its stop, and is proposed from there as what it is', () => {
     const { design, planned } = stopped({ stop: 'right' })
     const fixture = FixtureSchema.parse(fixtureOfPlate(planned, design, ['G54']))

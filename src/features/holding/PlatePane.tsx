@@ -96,7 +96,7 @@ function Figures(props: {
 }) {
   const { design, label, offsets, unit } = props
   const { betweenPinsMm, clamps, part, pins, places, reliefs, restMm, rests } = design
-  const { screws, stops, table } = design
+  const { pocket, screws, stops, table } = design
   const length = (mm: number): string => printLength(mm, unit)
   const rows: readonly (readonly [string, string])[] = [
     [
@@ -118,6 +118,14 @@ function Figures(props: {
           [
             `${stops.length} dowels m6 in H7, two at the back and one at the ${stops.at(-1)?.at ?? 'end'}`,
             `⌀${length(stops[0]?.diameterMm ?? 0)}`,
+          ],
+        ] as const)
+      : []),
+    ...(pocket
+      ? ([
+          [
+            `Pocket, ${length(pocket.deepMm)} deep, corners relieved by ⌀${length(pocket.reliefMm)}`,
+            `${length(pocket.widthMm)} × ${length(pocket.depthMm)}`,
           ],
         ] as const)
       : []),

@@ -70,7 +70,11 @@ export function fixtureOfPlate(
     kind: 'plate',
     machine: machine.id,
     ...(holding.kind === 'plate' && { plate: holding.plate }),
-    ...(holding.kind === 'plate-stops' && { plate: holding.plate, stop: holding.stop }),
+    ...(holding.kind === 'plate-stops' && {
+      plate: holding.plate,
+      stop: holding.stop,
+      ...(holding.wall?.mm && { wall: holding.wall }),
+    }),
     offset: setup.zero.offset,
     zeroIs: zero.words,
     zero: { x: 0, y: 0, z: 0 },
@@ -121,7 +125,7 @@ const sizesOf = (
     shift: { x: mm(shift.x + x), y: mm(shift.y + y), z: mm(0) },
     // Against dowels zero is where they touch it.
     ...(holding.kind === 'plate-stops'
-      ? { stop: `dowel, ${holding.stop}`, stopAt: mm(shift.x + x) }
+      ? { stop: `${holding.wall?.mm ? 'wall' : 'dowel'}, ${holding.stop}`, stopAt: mm(shift.x + x) }
       : { stop: 'none' }),
   }))
 

@@ -22,7 +22,7 @@ export function revisionOfFixture(
  * where the part, as it stands here, has nothing for it, or the fixture is of another kind.
  */
 export function holdingOfFixture(
-  { kind, pins, plate, stop = 'none', vise }: Fixture,
+  { kind, pins, plate, stop = 'none', vise, wall }: Fixture,
   workshop: Workshop,
   part: Part,
   { guide, up }: Pick<OwnClamping, 'guide' | 'up'>,
@@ -34,7 +34,7 @@ export function holdingOfFixture(
   if (first?.kind === 'soft-jaws')
     return { ...first, jaws: 'put back', ...(vise !== undefined && { vise }) }
   if (first?.kind === 'plate-stops' && stop !== 'none')
-    return { ...first, stop, ...(plate !== undefined && { plate }) }
+    return { ...first, stop, ...(plate !== undefined && { plate }), ...(wall && { wall }) }
   if (first?.kind !== 'plate') return undefined
   const pin = (which: 'round' | 'relieved') => pins.find((one) => one.kind === which)?.diameter
   return {

@@ -64,6 +64,9 @@ export const FixtureSchema = z.strictObject({
   plate: z.string().max(40).optional().describe('The plate of the workshop that this is.'),
   anglePlate: z.string().max(40).optional().describe('The angle plate of the workshop.'),
   stop: z.enum(['left', 'right', 'none']).optional().describe('End of its stop.'),
+  wall: LengthSchema.optional().describe(
+    'So far over its rests the walls of its pockets stand; none: it has dowels.',
+  ),
   offset: words(12),
   zeroIs: words(120).min(1, 'must say what zero is'),
   zero: z.strictObject({ x: place, y: place, z: place }),

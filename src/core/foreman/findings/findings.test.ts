@@ -252,6 +252,26 @@ const SCENES: Record<
     way(cutBefore, held(onPins, ['bottom'], 'bottom')),
   ],
   'screws.none': () => [twoHoles, way(cutBefore, held(onPins, ['bottom'], 'bottom'))],
+  'plate.pocket-deep': () => [
+    block,
+    way(
+      held(
+        {
+          kind: 'plate-stops',
+          plate: 'plate-1',
+          stop: 'left',
+          dowel: mm(8),
+          wall: mm(41),
+          clamps: 2,
+          columns: 1,
+          rows: 1,
+          gap: mm(35),
+          slots: mm(0),
+        },
+        [],
+      ),
+    ),
+  ],
   'plate.drilled': () => [
     withFeatures([at('a', 20, 30), at('b', 80, 30), at('c', 50, 30)]),
     way(cutBefore, held(onPins, ['c'])),

@@ -100,6 +100,7 @@ export const FINDING_SEVERITY = {
   'screws.none': 'warns',
   'pins.pushed-other': 'warns',
   'plate.drilled': 'warns',
+  'plate.pocket-deep': 'forbids',
   'stuck.weak': 'warns',
   'stuck.tall': 'warns',
   'stuck.drilled': 'notes',

@@ -1,4 +1,4 @@
-import { holePoints } from '../../work/part'
+import { holePoints, removedBox } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Scene, Sheet, type Tone } from '../../ground/scene'
 import { printLength } from '../../handbook/units'
@@ -18,6 +18,7 @@ interface Room {
 const DRAWN: readonly (readonly [string, Tone, Tone])[] = [
   ['pin', 'blue', 'ink'],
   ['stop', 'blue', 'ink'],
+  ['corner', 'sheet', 'ink'],
   ['clamp', 'sheet', 'ink'],
   ['rest', 'steel', 'ink'],
   ['screw', 'sheet', 'ink'],
@@ -50,6 +51,16 @@ export function platePlan(
   const sheet = new Sheet(scale, (width - x.mm * scale) / 2, height - 34)
   sheet.rectangle(0, 0, x.mm, y.mm, { fill: 'steel', stroke: 'ink', width: 1.4 })
   drawGrid(sheet, design)
+  for (const feature of part.features) {
+    const box = feature.kind === 'pocket' ? removedBox(part, feature) : undefined
+    if (box)
+      sheet.rectangle(box.low.x, box.low.y, box.high.x, box.high.y, {
+        fill: 'sheet',
+        stroke: 'ink',
+        width: 1,
+        ref: feature.id,
+      })
+  }
   outlines(sheet, design, { x: 0, y: 0 })
   if (design.beside) outlines(sheet, design.beside.design, design.beside.shift)
   for (const feature of part.features) {
@@ -91,7 +102,7 @@ function outlines(sheet: Sheet, design: PlateDesign, { x, y }: Shift): void {
 /** The zero of each place, by its number and its offset. */
 function zeros(
   sheet: Sheet,
-  { places, stops, zero }: PlateDesign,
+  { places, pocket, stops, zero }: PlateDesign,
   { x, y }: Shift,
   offsets: readonly string[],
 ): void {
@@ -103,8 +114,8 @@ function zeros(
     sheet.words(u, v, places.length > 1 ? `${i + 1} · ${offsets[i] ?? '–'}` : (offsets[0] ?? ''), {
       anchor: 'start',
       dx: CROSS + 2,
-      // Where dowels stand behind it, it is named on the part.
-      dy: stops.length > 0 ? 16 : -6,
+      // Where dowels or a wall stand behind it, it is named on the part.
+      dy: stops.length > 0 || pocket ? 16 : -6,
       size: 12,
       bold: true,
     })

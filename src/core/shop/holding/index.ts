@@ -1,5 +1,11 @@
 export { drawPieces } from './common'
-export { againstDowels, type AgainstDowels, EDGE_CLAMP, type EdgePlateHolding } from './edgePlate'
+export {
+  againstDowels,
+  type AgainstDowels,
+  EDGE_CLAMP,
+  type EdgePlateHolding,
+  type PlatePocket,
+} from './edgePlate'
 export {
   type Anchorage,
   type BearingPlace,

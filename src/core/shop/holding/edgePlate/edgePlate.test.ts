@@ -62,6 +62,20 @@ describe('work against dowels on a plate', () => {
     )
   })
 
+  it('walls of a pocket hold it as dowels do there: the same chain', () => {
+    const figures = (more: Partial<EdgePlateHolding>) =>
+      predictionOf(STANDARD_WORKSHOP, block(70), against(more)).requirements.map(({ outcome }) => [
+        outcome?.worst.predicted,
+        outcome?.likely.predicted,
+      ])
+    // Dowels reach 12 up and bear at 6; walls of 12 bear there too.
+    const [dowels, walls] = [figures({}), figures({ wall: mm(12) })]
+    walls.forEach((figure, i) => {
+      expect(figure[0]).toBeCloseTo(dowels[i]?.[0] ?? NaN, 9)
+      expect(figure[1]).toBeCloseTo(dowels[i]?.[1] ?? NaN, 6)
+    })
+  })
+
   it('the line of the dowels out of the travel turns it about their corner', () => {
     const [left, back] = predictionOf(
       plates({ linePer100: 0.05 }),

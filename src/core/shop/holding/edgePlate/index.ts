@@ -19,12 +19,12 @@ const anchored = ({ plate, stop }: Pick<EdgePlateHolding, 'plate' | 'stop'>): An
 
 export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
   kind: 'plate-stops',
-  title: 'Plate with dowels as stops',
+  title: 'Plate with dowels or a pocket',
   fields: [
     { key: 'plate', label: 'Plate', kind: 'gear', gear: 'plate' },
     {
       key: 'stop',
-      label: 'End dowel',
+      label: 'End stop',
       kind: 'choice',
       options: [
         { value: 'left', label: 'left, on {left}' },
@@ -32,6 +32,7 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
       ],
     },
     { key: 'dowel', label: 'Dowels', kind: 'length', hint: '' },
+    { key: 'wall', label: 'Walls of a pocket, over the rests', kind: 'length', hint: '0: dowels' },
     { key: 'clamps', label: 'Edge clamps in front', kind: 'number', options: [1, 2, 3, 4, 5, 6] },
     { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
@@ -67,8 +68,8 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
     plate === undefined || stop === undefined || stop === 'none'
       ? undefined
       : anchored({ plate, stop }),
-  readingMark: ({ clamps, dowel, plate, stop }) =>
-    ['plate stops', plate, stop, dowel.mm, clamps].join(' '),
+  readingMark: ({ clamps, dowel, plate, stop, wall }) =>
+    ['plate stops', plate, stop, wall?.mm ? `pocket ${wall.mm}` : dowel.mm, clamps].join(' '),
 }
-export { againstDowels, type AgainstDowels, EDGE_CLAMP } from './layout'
+export { againstDowels, type AgainstDowels, EDGE_CLAMP, type PlatePocket } from './layout'
 export { type EdgePlateHolding } from './parameters'

@@ -1,5 +1,6 @@
-import { point, type Point } from '../../../ground/geometry'
+import { type PlanePoint, point, type Point } from '../../../ground/geometry'
 import { round } from '../../../ground/recipe'
+import { type Side } from '../../../work/part'
 import { type Plate } from '../../workshop'
 import { clampId, rowAlong, sharesAlong } from '../alongX'
 import { type Clamp } from '../kind'
@@ -19,10 +20,25 @@ export interface AgainstDowels extends Placed {
   readonly end: Point<'setup'>
   /** Middles of the screws of the edge clamps. */
   readonly screws: readonly Point<'setup'>[]
+  /** The pocket that it lies in, where its walls are what it lies against: then there are no dowels. */
+  readonly pocket: PlatePocket | undefined
   /** Dowels and clamps reach so far over the rests: under the top of the work, mm. */
   readonly reachMm: number
   readonly clamps: readonly Clamp[]
 }
+
+/** A pocket in a plate, from wall to wall in the setup; its floor is that of the rests. */
+export interface PlatePocket {
+  readonly low: PlanePoint
+  readonly high: PlanePoint
+  /** Its walls stand so far over the rests, mm. */
+  readonly wallMm: number
+  /** What it is wider than the work, and longer, mm. */
+  readonly clearMm: number
+}
+
+/** What a pocket leaves in front and at the free end, beside what the work may be larger, mm (common practice, no source). */
+const CLEAR_MM = 0.5
 
 /** An edge clamp: a screw of M8 with a head that stands off its middle (common practice, no source). */
 export const EDGE_CLAMP = { thread: 'M8', headMm: 20, pushesMm: 0.8 } as const
@@ -36,8 +52,11 @@ export function againstDowels(holding: EdgePlateHolding, work: Work): AgainstDow
   const block = placed(work, (low, high) => point(isLeft ? -low.x : -high.x, -high.y, -low.z))
   const { high, low } = block
   const radius = holding.dowel.mm / 2
+  const off = holding.wall?.mm ? 0 : radius
   const [length, middleY] = [high.x - low.x, (low.y + high.y) / 2]
-  const reachMm = Math.min(MOST_UP_MM, UP * high.z)
+  const wallMm = holding.wall?.mm ?? 0
+  const pocket = wallMm > 0 ? pocketOf(block, work, isLeft, wallMm) : undefined
+  const reachMm = wallMm + Math.min(MOST_UP_MM, UP * Math.max(0, high.z - wallMm))
   const inside = Math.min(length / 2 - 0.1, Math.max(radius, length * INSIDE))
   const screws = rowAlong(holding, block, sharesAlong(block, holding.clamps)).map((x) =>
     point<'setup'>(x, low.y - EDGE_CLAMP.headMm / 2, 0),
@@ -47,15 +66,36 @@ export function againstDowels(holding: EdgePlateHolding, work: Work): AgainstDow
     work,
     holding,
     plate: byId(work.workshop.plates, holding.plate),
-    back: [point(low.x + inside, radius, 0), point(high.x - inside, radius, 0)],
-    end: point(isLeft ? -radius : radius, middleY, 0),
+    // At a wall the place itself; a dowel stands off it by its radius.
+    back: [point(low.x + inside, off, 0), point(high.x - inside, off, 0)],
+    end: point(isLeft ? -off : off, middleY, 0),
     screws,
+    pocket,
     reachMm,
     clamps: screws.map((at, i): Clamp => ({
       name: 'edge clamp',
       id: clampId(i),
       foot: point(at.x, low.y, reachMm),
-      shape: round(at, point(at.x, at.y, reachMm), EDGE_CLAMP.headMm / 2),
+      shape: round({ ...at, z: wallMm }, point(at.x, at.y, reachMm), EDGE_CLAMP.headMm / 2),
     })),
+  }
+}
+
+/** Walls at the back and at the stop bear; in front and at the free end there is room for the largest that may come. */
+function pocketOf(
+  { faceAt, high, low }: Placed,
+  { before, part }: Work,
+  isLeft: boolean,
+  wallMm: number,
+): PlatePocket {
+  const mayBe = (side: Side): number => (before.cut.has(side) ? 0 : part.faces[side].spread.mm)
+  const clearMm =
+    CLEAR_MM +
+    Math.max(mayBe(faceAt.left) + mayBe(faceAt.right), mayBe(faceAt.guide) + mayBe(faceAt.away))
+  return {
+    low: { x: low.x - (isLeft ? 0 : clearMm), y: low.y - clearMm },
+    high: { x: high.x + (isLeft ? clearMm : 0), y: high.y },
+    wallMm,
+    clearMm,
   }
 }

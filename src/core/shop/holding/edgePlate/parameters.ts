@@ -2,12 +2,15 @@ import { z } from 'zod'
 import { IdSchema, PositiveLength, ZeroOrMore } from '../../../work/part'
 import { MovedAlongSchema } from '../movedAlong'
 
-/** On the rests of a plate that is made for it: against dowels at the back and at one end, pushed there by edge clamps. */
+/** On the rests of a plate that is made for it: against dowels, or the walls of a pocket, at the back and at one end, pushed there by edge clamps. */
 export const EdgePlateSchema = z.strictObject({
   kind: z.literal('plate-stops'),
   plate: z.string().min(1).max(40),
   stop: z.enum(['left', 'right']),
   dowel: PositiveLength.describe('Diameter of the dowels that it lies against.'),
+  wall: ZeroOrMore.optional().describe(
+    'So far over the rests the walls of a pocket stand that is milled into the plate: it lies against those instead of dowels; 0: none.',
+  ),
   clamps: z.int().min(1).max(6).describe('Edge clamps in front.'),
   moved: MovedAlongSchema,
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),

@@ -1,4 +1,4 @@
-import { type Axis, point } from '../../../ground/geometry'
+import { type Axis, type PlanePoint, point } from '../../../ground/geometry'
 import { box, round } from '../../../ground/recipe'
 import { drawPieces, heldError, hiddenBelow, storedStay } from '../common'
 import {
@@ -13,7 +13,7 @@ import { padHeightError } from '../pads'
 import { PLATE_BEYOND_MM } from '../plate'
 import { type Work } from '../work'
 import { edgePlateFindings } from './findings'
-import { againstDowels, type AgainstDowels } from './layout'
+import { againstDowels, type AgainstDowels, type PlatePocket } from './layout'
 import { type EdgePlateHolding } from './parameters'
 import { edgePlateWords } from './words'
 
@@ -33,7 +33,7 @@ export function standAgainstDowels(holding: EdgePlateHolding, work: Work): Stand
     pivot: point(0, 0, 0),
     held: [faceAt.guide, faceAt.away, faceAt[holding.stop]].map((face) => ({
       face,
-      what: 'is held by dowels or clamps here.',
+      what: `is held by ${own.pocket ? 'walls' : 'dowels'} or clamps here.`,
       rest: 'It cannot be cut where they stand. Turn the part so that it is up, or at the free end.',
     })),
     hidden: [hiddenBelow(faceAt.down)],
@@ -60,7 +60,7 @@ function spotsOf(own: AgainstDowels): readonly Spot[] {
     surface: faceAt.down,
     at: point(low.x + u * (high.x - low.x), low.y + v * (high.y - low.y), 0),
   })
-  const up = reachMm / 2
+  const up = (own.pocket?.wallMm ?? reachMm) / 2
   return [
     rest('rest1', INSET, 1 - INSET),
     rest('rest2', 1 - INSET, 1 - INSET),
@@ -82,6 +82,7 @@ function staysOf({
   holding,
   low,
   plate,
+  pocket,
   work,
 }: AgainstDowels): Standing['stays'] {
   const gear = { key: `plate ${plate.id}, stops`, name: plate.name }
@@ -93,15 +94,15 @@ function staysOf({
   ): Stay => storedStay(axis, gear, { ...kept, at: 0, anchorAt: 0, plusMinus: plate.storedMm })
   return {
     x: kept('x', {
-      by: 'dowel at the end',
-      where: `at the dowel, ${face(holding.stop)}`,
+      by: pocket ? 'end wall' : 'dowel at the end',
+      where: `at the ${pocket ? 'end wall' : 'dowel'}, ${face(holding.stop)}`,
       place: point(0, end.y, 0),
       mark: `dowel ${holding.stop}`,
       lights: ['stop1'],
     }),
     y: kept('y', {
-      by: 'dowels at the back',
-      where: `at the dowels, ${face('guide')}`,
+      by: pocket ? 'back wall' : 'dowels at the back',
+      where: `at the ${pocket ? 'back wall' : 'dowels'}, ${face('guide')}`,
       place: point(middle, 0, 0),
       mark: 'dowels',
       lights: ['guide1', 'guide2'],
@@ -117,7 +118,7 @@ function staysOf({
 }
 
 function solidsOf(own: AgainstDowels): readonly Solid[] {
-  const { back, end, high, holding, low, plate, reachMm } = own
+  const { back, end, high, holding, low, plate, pocket, reachMm } = own
   const dowel = (ref: string, { x, y }: { readonly x: number; readonly y: number }): Solid => ({
     name: 'dowel',
     ref,
@@ -131,32 +132,56 @@ function solidsOf(own: AgainstDowels): readonly Solid[] {
       ref: id,
       shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
     }))
+  const around = {
+    low: { x: low.x - PLATE_BEYOND_MM, y: low.y - PLATE_BEYOND_MM },
+    high: { x: high.x + PLATE_BEYOND_MM, y: high.y + PLATE_BEYOND_MM },
+  }
   return [
-    {
-      name: 'plate',
-      shape: box(
-        point<'setup'>(low.x - PLATE_BEYOND_MM, low.y - PLATE_BEYOND_MM, -plate.height),
-        point(high.x + PLATE_BEYOND_MM, high.y + PLATE_BEYOND_MM, -plate.padHeight),
-      ),
-    },
+    slab('plate', around.low, around.high, [-plate.height, -plate.padHeight]),
+    ...(pocket ? wallsOf(around, pocket, -plate.padHeight) : []),
     ...rests,
-    ...back.map((at, i) => dowel(`guide${i + 1}`, at)),
-    dowel('stop1', end),
+    ...(pocket ? [] : [...back.map((at, i) => dowel(`guide${i + 1}`, at)), dowel('stop1', end)]),
+  ]
+}
+
+const slab = (
+  name: string,
+  low: PlanePoint,
+  high: PlanePoint,
+  [bottom, top]: readonly [number, number],
+): Solid => ({
+  name,
+  shape: box<'setup'>(point(low.x, low.y, bottom), point(high.x, high.y, top)),
+})
+
+/** What stands of the plate about a pocket: in front and behind over all of its length, and at both ends. */
+function wallsOf(
+  { high, low }: Record<'low' | 'high', PlanePoint>,
+  pocket: PlatePocket,
+  floor: number,
+): readonly Solid[] {
+  const levels = [floor, pocket.wallMm] as const
+  return [
+    slab('plate', low, { x: high.x, y: pocket.low.y }, levels),
+    slab('plate', { x: low.x, y: pocket.high.y }, high, levels),
+    slab('plate', { x: low.x, y: pocket.low.y }, { x: pocket.low.x, y: pocket.high.y }, levels),
+    slab('plate', { x: pocket.high.x, y: pocket.low.y }, { x: high.x, y: pocket.high.y }, levels),
   ]
 }
 
 function errorsOf(
-  { plate }: AgainstDowels,
+  { plate, pocket }: AgainstDowels,
   { id, inSetup, role }: Pick<Locator, 'role' | 'inSetup' | 'id'>,
 ): readonly HeldError[] {
   if (role === 'rest') return [padHeightError(plate, id)]
+  const what = pocket ? 'walls' : 'dowels'
   const placed = heldError({
-    key: `plate ${plate.id}, dowel ${id}`,
-    link: `plate ${plate.id}, dowels`,
-    cause: 'dowels off their places',
+    key: `plate ${plate.id}, ${pocket ? 'wall' : 'dowel'} ${id}`,
+    link: `plate ${plate.id}, ${what}`,
+    cause: `${what} off their places`,
     gear: plate.name,
     plusMinus: plate.pinMm,
-    remedy: 'Measure the dowels where they stand and enter what they differ by.',
+    remedy: `Measure the ${what} where they stand and enter what they differ by.`,
     lights: [id],
   })
   return role === 'stop'
@@ -165,11 +190,11 @@ function errorsOf(
         placed,
         heldError({
           key: `plate ${plate.id}, line`,
-          cause: 'line of the dowels out of the travel',
+          cause: `line of the ${what} out of the travel`,
           gear: plate.name,
           unit: 'mm/mm',
           plusMinus: plate.linePer100 / 100,
-          remedy: 'Set the plate true along its dowels.',
+          remedy: `Set the plate true along its ${what}.`,
           lights: ['guide1', 'guide2'],
           coefficient: inSetup.x,
         }),

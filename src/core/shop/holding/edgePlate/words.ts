@@ -3,9 +3,10 @@ import { type HoldingWords } from '../kind'
 import { type AgainstDowels, EDGE_CLAMP } from './layout'
 
 export function edgePlateWords(own: AgainstDowels): HoldingWords {
-  const { faceAt, holding, plate, reachMm, work } = own
+  const { faceAt, holding, plate, pocket, reachMm, work } = own
   const length = lengthIn(work)
   const face = (side: keyof typeof faceAt): string => work.part.faces[faceAt[side]].name
+  const stops = pocket ? 'walls' : 'dowels'
   const clamps = holding.clamps === 1 ? 'one edge clamp' : `${holding.clamps} edge clamps`
   return {
     roles: {
@@ -16,33 +17,44 @@ export function edgePlateWords(own: AgainstDowels): HoldingWords {
         'The rests bear',
         'Wipe the rests; a chip under one tips the part.',
       ),
-      guide: roleWords('Dowel', 'dowel', 'at the dowels', 'The dowels bear'),
-      stop: roleWords('Dowel', 'dowel', 'at the end dowel', 'The end dowel bears'),
+      ...(pocket
+        ? {
+            guide: roleWords('Wall', 'wall', 'at the back wall', 'The back wall bears'),
+            stop: roleWords('Wall', 'wall', 'at the end wall', 'The end wall bears'),
+          }
+        : {
+            guide: roleWords('Dowel', 'dowel', 'at the dowels', 'The dowels bear'),
+            stop: roleWords('Dowel', 'dowel', 'at the end dowel', 'The end dowel bears'),
+          }),
     },
     motions: { ...FLAT_MOTIONS, lift: 'lift off the rests' },
     holdIt: 'give back a contact that was taken away',
-    nought: { x: 'the dowel at the end', y: 'the dowels at the back', z: 'the rests' },
+    nought: pocket
+      ? { x: 'the end wall', y: 'the back wall', z: 'the rests' }
+      : { x: 'the dowel at the end', y: 'the dowels at the back', z: 'the rests' },
     guided: 'the back of the plate',
     turns: 'the plate',
-    tram: 'Set the plate true along its dowels',
-    pivot: 'Turn the plate with the part about the corner of its dowels',
+    tram: `Set the plate true along its ${stops}`,
+    pivot: `Turn the plate with the part about the corner of its ${stops}`,
     name: plate.name,
-    short: `${plate.name.toLowerCase()}, dowels, ${clamps}`,
+    short: `${plate.name.toLowerCase()}, ${pocket ? 'pocket' : 'dowels'}, ${clamps}`,
     grip: 'the edge clamps',
     caption: [
       'On rests under ',
       faceAt.down,
-      ', against dowels at ',
+      `, against ${stops} at `,
       faceAt.guide,
       ' and ',
       faceAt[holding.stop],
       `, ${clamps}`,
     ],
-    note: `Dowels and clamps reach ${length(reachMm)} up the work: its top is free. A clamp pushes ${length(EDGE_CLAMP.pushesMm)} as its head turns, and holds little against a lift; how hard a cut they bear is for their own limits and a qualified person to decide.`,
+    note: `${pocket ? 'Clamps' : 'Dowels and clamps'} reach ${length(reachMm)} up the work: its top is free. A clamp pushes ${length(EDGE_CLAMP.pushesMm)} as its head turns, and holds little against a lift; how hard a cut they bear is for their own limits and a qualified person to decide.`,
     lines: [
       `${work.machine.name}, ${plate.name}.`,
-      `${face('up')} up, on three rests under ${face('down')}; two dowels ${length(holding.dowel.mm)} behind ${face('guide')}, one at ${face(holding.stop)}.`,
-      `Along to the end dowel by hand, then ${clamps} at ${face('away')}, from the stop outwards; tap it down and tighten again.`,
+      pocket
+        ? `${face('up')} up, on three rests under ${face('down')}, in a pocket whose walls stand ${length(pocket.wallMm)} over the rests: ${face('guide')} against the back wall, ${face(holding.stop)} against the end wall, ${length(pocket.clearMm)} free in front and at the other end.`
+        : `${face('up')} up, on three rests under ${face('down')}; two dowels ${length(holding.dowel.mm)} behind ${face('guide')}, one at ${face(holding.stop)}.`,
+      `Along to the end ${pocket ? 'wall' : 'dowel'} by hand, then ${clamps} at ${face('away')}, from the stop outwards; tap it down and tighten again.`,
     ],
   }
 }

@@ -1,8 +1,11 @@
 import { clearanceHole, counterboreForScrew, parseThread } from '../../../handbook/standards'
-import { type Hole, holePoints, type Part } from '../../../work/part'
+import { type Feature, type Hole, holePoints, type Part } from '../../../work/part'
 import { type Lies } from '../../holding'
 import { LEAST_WEB_MM } from './grid'
-import { type Place, type PlateDesign, type PlateGrid, tidy } from './types'
+import { type Place, type PlateDesign, type PlateGrid, type PocketCut, tidy } from './types'
+
+/** A pocket of a part. */
+export type Pocket = Feature & { kind: 'pocket' }
 
 /** Common practice, no source: shank of a rest button; chamfer for a pin's root. */
 const [BUTTON_MM, ROOT_MM] = [8, 0.5]
@@ -16,13 +19,14 @@ export function partHoles(
     clamps,
     lifts,
     pins,
+    pocket,
     reliefs,
     rests,
     screws,
     stops,
   }: Pick<
     PlateDesign,
-    'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'air' | 'rests' | 'reliefs'
+    'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'air' | 'rests' | 'reliefs' | 'pocket'
   >,
   grid: PlateGrid,
 ): readonly Hole[] {
@@ -44,6 +48,7 @@ export function partHoles(
         },
       ),
     ),
+    ...(pocket ? cornerReliefs(pocket) : []),
     ...clamps.map(({ thread, x, y }, i) =>
       hole(`clamp-${i + 1}`, `edge clamp ${i + 1}`, { x, y }, screwHole({ from: 'above', thread })),
     ),
@@ -68,6 +73,15 @@ export function partHoles(
     ),
   ].map((one) => overGrid(otherHole(one, grid.lies), grid))
 }
+
+/** Holes about the corners of a pocket, as deep as that is. */
+const cornerReliefs = ({ corners, deepMm, reliefMm }: PocketCut): readonly Hole[] =>
+  corners.map((at, i) =>
+    hole(`corner-${i + 1}`, `corner relief ${i + 1}`, at, {
+      diameter: { mm: reliefMm },
+      extent: { kind: 'deep', depth: { mm: deepMm } },
+    }),
+  )
 
 /** A hole of parts that lie otherwise than the first has a name of its own. */
 function otherHole(one: Hole, { x, y }: Lies): Hole {
@@ -193,9 +207,37 @@ export function crowded(part: Part, holes: readonly Hole[]): readonly string[] {
   return [...told.values()]
 }
 
-/** The holes of another plate as they lie on one to its left. */
-export const besideHoles = (holes: readonly Hole[], shift: Place): readonly Hole[] =>
-  holes.map((one) => {
+/** The pockets for parts that lie the same way round, each a feature of its own. */
+export const pocketsOf = (
+  pocket: PocketCut,
+  { columns, rows, step }: PlateGrid,
+): readonly Pocket[] =>
+  Array.from({ length: rows }, (_, row) =>
+    Array.from({ length: columns }, (__, column): Pocket => {
+      const n = row * columns + column + 1
+      return {
+        kind: 'pocket',
+        id: `pocket-${n}`,
+        name: `pocket ${n}`,
+        on: 'top',
+        across: { mm: pocket.widthMm },
+        up: { mm: pocket.depthMm },
+        extent: { kind: 'deep', depth: { mm: pocket.deepMm } },
+        corner: { mm: pocket.cornerMm },
+        place: placeAt({
+          x: tidy(pocket.at.x + pocket.widthMm / 2 + column * step.x),
+          y: tidy(pocket.at.y + pocket.depthMm / 2 + row * step.y),
+        }),
+      }
+    }),
+  ).flat()
+
+/** What is cut into another plate as it lies on one to its left. */
+export const besideFeatures = <F extends Hole | Pocket>(
+  features: readonly F[],
+  shift: Place,
+): readonly F[] =>
+  features.map((one) => {
     const [x = 0, y = 0] = one.place.dims.map(({ at }) => at.mm)
     return {
       ...one,

@@ -10,15 +10,16 @@ import {
   onPlate,
   outlineOf,
   type PinPlateHolding,
+  type PlatePocket,
   throughHoles,
   type Work,
 } from '../../holding'
 import { clearShift, type Drilled, inGrid } from './grid'
-import { besideHoles, crowded, partHoles, tableHoles } from './holes'
+import { besideFeatures, crowded, partHoles, pocketsOf, tableHoles } from './holes'
 import { type Lying, placesOf, type Run, runsOf, sizeOf, tableOf, tooLarge } from './lying'
 import { AIR_THREAD, airOf, LIFT_THREAD, liftsOf } from './lifts'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
-import { type Place, type PlateDesign, type PlatePlace, tidy } from './types'
+import { type Place, type PlateDesign, type PlatePlace, type PocketCut, tidy } from './types'
 
 export { GRID_HOLE_MM } from './grid'
 export { atPlace, type PlateDesign, type PlatePin, type PlatePlace } from './types'
@@ -96,23 +97,47 @@ export function designStopPlate(
   plated: PlatedWith,
 ): PlateDesign {
   const own = againstDowels(holding, work)
-  const { back, end, screws } = own
+  const { back, end, pocket, screws } = own
   return designed(own, plated, {
     one: (place) => ({
       pins: [],
       screws: [],
-      stops: [...back, end].map((at, i) => ({
-        ...place(at),
-        diameterMm: holding.dowel.mm,
-        at: i < 2 ? 'back' : holding.stop,
-      })),
+      stops: pocket
+        ? []
+        : [...back, end].map((at, i) => ({
+            ...place(at),
+            diameterMm: holding.dowel.mm,
+            at: i < 2 ? 'back' : holding.stop,
+          })),
       clamps: screws.map((at) => ({ ...place(at), ...EDGE_CLAMP })),
+      ...(pocket && { pocket: pocketCut(pocket, own.plate.padHeight, place) }),
       lifts: [],
       air: [],
     }),
-    zeroWords: 'corner of the dowels, top of the rests',
+    zeroWords: `corner of the ${pocket ? 'pocket’s walls' : 'dowels'}, top of the rests`,
     troubles: () => [],
   })
+}
+
+/** Radius in the corners of a pocket, as an end mill of 10 leaves it with room to turn, and how much wider the relief there is, mm (common practice, no source). */
+const [CORNER_MM, RELIEF_OVER_MM] = [6, 0.5]
+
+/** A pocket as it is cut: a hole about each of its corners takes what the cutter's radius would leave there. */
+function pocketCut(
+  { high, low, wallMm }: PlatePocket,
+  padMm: number,
+  place: (at: Place) => Place,
+): PocketCut {
+  const [a, b] = [place(low), place(high)]
+  return {
+    at: a,
+    widthMm: tidy(b.x - a.x),
+    depthMm: tidy(b.y - a.y),
+    deepMm: tidy(wallMm + padMm),
+    cornerMm: CORNER_MM,
+    reliefMm: 2 * (CORNER_MM + RELIEF_OVER_MM),
+    corners: [a, { x: b.x, y: a.y }, b, { x: a.x, y: b.y }],
+  }
 }
 
 function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign {
@@ -144,14 +169,14 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
       ...crowded(part, holes).slice(0, MOST_TOLD),
       ...tooLarge(own, part.size),
       ...(pitch > 0 ? gridTroubles(laid, pitch) : []),
-      ...besideTroubles(own, beside),
+      ...besideTroubles(size.z.mm, beside),
     ],
   }
 }
 
 type One = Pick<
   PlateDesign,
-  'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'air' | 'rests' | 'reliefs'
+  'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'air' | 'rests' | 'reliefs' | 'pocket'
 >
 
 /** Everything of a plate that goes with where the parts lie on it. */
@@ -184,6 +209,8 @@ function laidOut(
       x: tidy((lies.x ? own.high.x - x : x - own.low.x) + corner.x + away.x),
       y: tidy((lies.y ? own.high.y - y : y - own.low.y) + corner.y + away.y),
     })
+  // Holes in the floor of a pocket are measured from the top of the plate, as all are.
+  const sunkMm = own.pocket ? own.pocket.wallMm + own.plate.padHeight : 0
   const oneIn = (place: (at: Place) => Place): One => ({
     ...located.one(place, size.z.mm),
     rests: restsOf(contacts).map(({ inSetup }) => place(inSetup)),
@@ -192,7 +219,7 @@ function laidOut(
         ...place(at),
         diameterMm: tidy(2 * radius + RELIEF.wider),
         ...(own.holding.drains !== 'through' && {
-          deepMm: Math.min(RELIEF.deep, size.z.mm / 2),
+          deepMm: Math.min(RELIEF.deep, (size.z.mm - sunkMm) / 2) + sunkMm,
         }),
       })),
     ),
@@ -203,12 +230,13 @@ function laidOut(
     ...runs.flatMap((run) => partHoles(oneIn(placeIn(run)), run)),
     ...tableHoles(table),
   ]
+  const one = oneIn(place)
   const single: Part = {
     ...newPart(`Plate for ${work.part.name}`.slice(0, 80), size),
     unit: work.part.unit,
-    features: [...holes],
+    features: [...(one.pocket && runs[0] ? pocketsOf(one.pocket, runs[0]) : []), ...holes],
   }
-  return { one: oneIn(place), places, table, size, holes, single, place }
+  return { one, places, table, size, holes, single, place }
 }
 
 const restsOf = (contacts: readonly Locator[]): readonly Locator[] =>
@@ -249,24 +277,22 @@ function withBeside(left: Part, right: Part): Part {
     },
     features: [
       ...left.features,
-      ...besideHoles(
-        right.features.filter((one) => one.kind === 'hole'),
+      ...besideFeatures(
+        right.features.filter((one) => one.kind === 'hole' || one.kind === 'pocket'),
         shift,
       ),
     ],
   }
 }
 
-const besideTroubles = (
-  { plate, work }: Lying,
-  beside: PlatedWith['beside'],
-): readonly string[] => {
+/** What keeps another setup from lying on the same plate. */
+const besideTroubles = (thickMm: number, beside: PlatedWith['beside']): readonly string[] => {
   if (!beside) return []
   if ('trouble' in beside) return [beside.trouble]
-  const other = work.workshop.plates.find(({ id }) => id === beside.plate)
-  return other && other.height - other.padHeight !== plate.height - plate.padHeight
+  const { design, name } = beside
+  return design.part.size.z.mm !== thickMm
     ? [
-        `${beside.name.charAt(0).toUpperCase()}${beside.name.slice(1)} is held on ${other.name}, which is not as thick: let both name the same plate.`,
+        `${name.charAt(0).toUpperCase()}${name.slice(1)} wants a plate ${design.part.size.z.mm} mm thick, this one ${thickMm}: let both name the same plate, and walls of one height.`,
       ]
-    : beside.design.troubles.map((trouble) => `Beside it: ${trouble}`)
+    : design.troubles.map((trouble) => `Beside it: ${trouble}`)
 }

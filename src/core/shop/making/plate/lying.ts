@@ -4,6 +4,7 @@ import {
   type Lies,
   outlineOf,
   type PinPlateHolding,
+  type PlatePocket,
   type Placed,
   PLATE_BEYOND_MM,
   type Work,
@@ -21,6 +22,7 @@ const EDGE_MM = 14
 export interface Lying extends Placed {
   readonly work: Work
   readonly plate: Plate
+  readonly pocket?: PlatePocket | undefined
   readonly holding: {
     readonly columns: number
     readonly rows: number
@@ -119,7 +121,7 @@ const placeAmong = (nth: number, isShared: boolean, { x, y }: Lies): number =>
 
 /** @param places - of the parts on it, which lie within it. */
 export function sizeOf(own: Lying, places: readonly PlatePlace[]): Part['size'] {
-  const { high, holding, low, plate } = own
+  const { high, holding, low, plate, pocket } = own
   const pitch = holding.grid?.mm ?? 0
   // A plate with a grid is whole pitches long, so that the grid goes on beside it.
   const whole = (mm: number): number => tidy(pitch > 0 ? Math.ceil(mm / pitch - 1e-9) * pitch : mm)
@@ -128,7 +130,7 @@ export function sizeOf(own: Lying, places: readonly PlatePlace[]): Part['size'] 
   return {
     x: { mm: whole(far('x') + earOf(own)) },
     y: { mm: whole(far('y')) },
-    z: { mm: tidy(plate.height - plate.padHeight) },
+    z: { mm: tidy(pocket ? plate.height + pocket.wallMm : plate.height - plate.padHeight) },
   }
 }
 

@@ -43,6 +43,20 @@ export interface PlateScrew {
   readonly lengthMm: number
 }
 
+/** A pocket in the plate that a part lies in. */
+export interface PocketCut {
+  readonly at: Place
+  readonly widthMm: number
+  readonly depthMm: number
+  /** From the top of the plate to its floor, where the rests stand. */
+  readonly deepMm: number
+  /** Left in its corners by the cutter, within the reliefs. */
+  readonly cornerMm: number
+  readonly reliefMm: number
+  /** Middles of the reliefs: its corners. */
+  readonly corners: readonly Place[]
+}
+
 /** How parts on a plate that lie the same way round follow each other, mm. */
 export interface PlateGrid {
   readonly columns: number
@@ -63,6 +77,8 @@ export interface PlateDesign {
     readonly at: 'back' | 'left' | 'right'
   })[]
   readonly clamps: readonly (Place & { readonly thread: string; readonly headMm: number })[]
+  /** The pocket of the first, by its low corner; its corners are relieved by holes, so that the work goes in. */
+  readonly pocket?: PocketCut
   /** Rest buttons, all ground to one height over the plate. */
   readonly rests: readonly Place[]
   readonly restMm: number
