@@ -9,7 +9,7 @@ import {
 import { type CompiledMeasure } from './compile'
 import { formOfEvent } from './eventForm'
 import { type Event } from './events'
-import { type LikelyExcess, likelyExcess, likelyPoint } from './likely'
+import { likelyAtMost, type LikelyExcess, likelyExcess, likelyPoint } from './likely'
 import { type Prepared, prepare } from './prepare'
 import { markOfMeasure, Remembered } from './remembered'
 import { figuresOf, type NamedSource } from './source'
@@ -112,6 +112,33 @@ export function evaluateLikely(
 ): Verdict {
   const prepared = prepare(compiled, sources)
   return verdictOf(compiled, { offset: offsetOf(prepared) }, likelyPoint(prepared).point)
+}
+
+/** What bounds a point without draws is good to this part of what is allowed. */
+const BOUND = 0.05
+
+/**
+ * Of several measures the one with the least likely margin: what cannot have it, by what bounds it, is not drawn for.
+ *
+ * @returns its place among them and its margin, as `evaluateLikely` tells it; undefined of none.
+ */
+export function leastLikelyMargin(
+  measures: readonly CompiledMeasure[],
+  sources: readonly NamedSource[],
+): { readonly index: number; readonly margin: number } | undefined {
+  const each = measures
+    .map((measure, index) => {
+      const { atMost, point } = likelyAtMost(prepare(measure, sources))
+      return { index, point, atMost: atMost + BOUND * measure.allowed }
+    })
+    .sort((a, b) => b.atMost - a.atMost)
+  let least: { readonly index: number; readonly margin: number } | undefined
+  for (const { atMost, index, point } of each) {
+    if (least && -atMost >= least.margin) break
+    const margin = -point()
+    if (!least || margin < least.margin) least = { index, margin }
+  }
+  return least
 }
 
 const verdictOf = (

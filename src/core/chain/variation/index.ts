@@ -15,6 +15,7 @@ export {
   type Verdict,
   evaluate,
   evaluateLikely,
+  leastLikelyMargin,
 } from './evaluate'
 export { type Reach, reachesOf, tightestOf } from './eventForm'
 export { excessReader } from './excess'

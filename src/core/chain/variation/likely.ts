@@ -46,12 +46,30 @@ export function likelyPoint(prepared: Prepared, samples = 256): LikelyPoint {
   return { bracket, point }
 }
 
-function told(prepared: Prepared, samples: number): Told {
+/** Where the point lies at most, near enough, before anything is drawn; and the point itself for whoever wants it. */
+export function likelyAtMost(
+  prepared: Prepared,
+  samples = 256,
+): { readonly atMost: number; readonly point: () => number } {
+  const { bracket, settle } = bracketed(prepared, samples)
+  return { atMost: bracket[1], point: () => settle().point }
+}
+
+const told = (prepared: Prepared, samples: number): Told => bracketed(prepared, samples).settle()
+
+function bracketed(
+  prepared: Prepared,
+  samples: number,
+): Pick<Told, 'bracket'> & { readonly settle: () => Told } {
   const { measure, atoms } = prepared
   const events = prepared.events.filter((e) => e.sigma > NOTHING_MM)
   if (events.length === 0) {
     const still = stillExcess(prepared)
-    return { point: still, failing: () => (still > 0 ? 1 : 0), bracket: [still, still] }
+    const bracket = [still, still] as const
+    return {
+      bracket,
+      settle: () => ({ point: still, failing: () => (still > 0 ? 1 : 0), bracket }),
+    }
   }
   const linear = isLinear(measure)
   const chances = events.map((e) => chanceOf(e, atoms, linear ? EXACT : CRUDE))
@@ -66,9 +84,11 @@ function told(prepared: Prepared, samples: number): Told {
   const together = pointOf(union, alone, spread)
   const bracket: readonly [number, number] = linear ? [alone, together] : [-Infinity, together]
   const isNarrow = together - alone <= NARROW * Math.abs(measure.allowed + together)
-  if (linear && isNarrow && !(alone < 0 && together > 0))
-    return { point: (alone + together) / 2, failing: () => Math.min(1, union(0)), bracket }
-  return drawn(prepared, events, chances, together, samples, bracket)
+  const settle = (): Told =>
+    linear && isNarrow && !(alone < 0 && together > 0)
+      ? { point: (alone + together) / 2, failing: () => Math.min(1, union(0)), bracket }
+      : drawn(prepared, events, chances, together, samples, bracket)
+  return { bracket, settle }
 }
 
 /** The point of the tightest reading: over its upper limit or under its lower one, which exclude each other. */

@@ -14,8 +14,8 @@ export function castRules(inspection: Inspection): readonly Finding[] {
 }
 
 /** A drafted side that is still as cast, held from the side by what stands upright: it bears along one edge alone. */
-function draftGripped({ length, name, part, plan }: Inspection): Finding[] {
-  return plan.setups.flatMap(({ before, contacts, index, indexed, standing }): Finding[] => {
+function draftGripped({ length, looked, name, part }: Inspection): Finding[] {
+  return looked.flatMap(({ before, contacts, index, indexed, standing }): Finding[] => {
     if (indexed) return []
     const up = standing.setupFromPart.rows[2]
     const gripped = SIDES.find(

@@ -15,11 +15,11 @@ export function cutRules(inspection: Inspection): readonly Finding[] {
   return [
     ...dangling(inspection),
     ...neverAndTwice(inspection),
-    ...inspection.plan.setups.flatMap((planned, i) => [
-      ...reachRules(inspection, planned, i),
-      ...cutterRules(inspection, planned, i),
-      ...zeroRules(inspection, planned, i),
-      ...holdingRules(inspection, planned, i),
+    ...inspection.looked.flatMap((planned) => [
+      ...reachRules(inspection, planned, planned.index),
+      ...cutterRules(inspection, planned, planned.index),
+      ...zeroRules(inspection, planned, planned.index),
+      ...holdingRules(inspection, planned, planned.index),
     ]),
     ...cleanup(inspection),
     ...empty(inspection),

@@ -20,7 +20,8 @@ const FLUTE_OUT = 1.5
 /** What goes wrong as the holes of each setup are made: depths, floors, heads, spots, reach. */
 export function drillingRulesOf(inspection: Inspection): readonly Finding[] {
   const places = holesOf(inspection.part)
-  return inspection.plan.setups.flatMap((planned, i) => {
+  return inspection.looked.flatMap((planned) => {
+    const i = planned.index
     const seen = new Set<string>()
     return holesInSetup(planned, 'zero', places)
       .filter((place) => place.cutHere && !seen.has(place.hole.id) && seen.add(place.hole.id))

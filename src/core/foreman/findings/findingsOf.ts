@@ -10,9 +10,13 @@ import { inspect, type Inspection } from './inspection'
 import { marginRules } from './marginRules'
 import { travelRules } from './travelRules'
 
-/** Everything that the rules have to say of a way, worst first. */
-export function findingsOf(prediction: Prediction): readonly Finding[] {
-  const inspection = inspect(prediction.plan)
+/**
+ * Everything that the rules have to say of a way, worst first.
+ *
+ * @param only - the setup that alone is looked at, by its place in the way; what concerns the way as a whole is said all the same.
+ */
+export function findingsOf(prediction: Prediction, only?: number): readonly Finding[] {
+  const inspection = inspect(prediction.plan, only)
   return [
     ...footingRules(inspection),
     ...cutRules(inspection),

@@ -22,16 +22,16 @@ import { type Finding, finding, capital, listWords } from '../../ground/finding'
 
 /** Is it held still, by known surfaces, well apart? */
 export function footingRules(inspection: Inspection): readonly Finding[] {
-  const perSetup = inspection.plan.setups.flatMap((planned, i) =>
+  const perSetup = inspection.looked.flatMap((planned) =>
     // What is only turned stands as the setup that clamped it, where all this is said.
     planned.indexed
-      ? indexRules(planned, planned.indexed, i)
+      ? indexRules(planned, planned.indexed, planned.index)
       : [
-          ...heldRules(inspection, planned, i),
-          ...contactRules(inspection, planned, i),
-          ...steep(inspection, i),
-          ...leanRules(planned, i),
-          ...headRules(planned, i),
+          ...heldRules(inspection, planned, planned.index),
+          ...contactRules(inspection, planned, planned.index),
+          ...steep(inspection, planned.index),
+          ...leanRules(planned, planned.index),
+          ...headRules(planned, planned.index),
         ],
   )
   return [...perSetup, ...rawTwice(inspection)]

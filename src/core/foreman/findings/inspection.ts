@@ -1,5 +1,5 @@
 import { type Part, refLabel, type Surface } from '../../work/part'
-import { type Plan } from '../../plan/planning'
+import { type Plan, type PlannedSetup } from '../../plan/planning'
 import { lengthWords } from '../../handbook/units'
 import { type Way } from '../../plan/way'
 import { type Workshop } from '../../shop/workshop'
@@ -10,19 +10,23 @@ export interface Inspection {
   readonly part: Part
   readonly way: Way
   readonly plan: Plan
+  /** The setups that are looked at one by one: all of them, or the one that is asked for. */
+  readonly looked: readonly PlannedSetup[]
   readonly surfaces: ReadonlyMap<string, Surface>
   /** A length in the part's unit, with the unit. */
   readonly length: (mm: number) => string
   readonly name: (ref: string) => string
 }
 
-export function inspect(plan: Plan): Inspection {
+/** @param only - the setup that alone is looked at, by its place in the way. */
+export function inspect(plan: Plan, only?: number): Inspection {
   const { part, surfaces, way, workshop } = plan
   return {
     workshop,
     part,
     way,
     plan,
+    looked: plan.setups.filter(({ index }) => only === undefined || index === only),
     surfaces,
     length: (mm) => lengthWords(mm, part.unit),
     name: (ref) => refLabel(part, ref),

@@ -11,7 +11,8 @@ import { type Finding, finding, capital } from '../../ground/finding'
 
 /** Does the machine reach everything in each setup, with its tools; and does it know the offset? */
 export function travelRules(inspection: Inspection): Finding[] {
-  return inspection.plan.setups.flatMap((planned, i) => {
+  return inspection.looked.flatMap((planned) => {
+    const i = planned.index
     const envelope = envelopeOf(planned)
     return [
       ...envelope.across.flatMap((reach) => acrossRule(inspection, planned, reach, i)),

@@ -1,10 +1,11 @@
 import { HOLDING_KINDS, type Holding } from '../../shop/holding'
 import { GEAR_LISTS, type Workshop } from '../../shop/workshop'
-import { planWay } from '../../plan/planning'
+import { leastLikelyMargin } from '../../chain/variation'
+import { type Plan, planHeldAnew, planWay } from '../../plan/planning'
 import { holdIn, type Way } from '../../plan/way'
-import { type Prediction, predictWay, type Standing } from '../../predict/prediction'
+import { type Prediction, readWay, type Standing } from '../../predict/prediction'
 import { findingsOf } from '../findings'
-import { isSide, type Part, partSurfaces } from '../../work/part'
+import { isSide, type Part } from '../../work/part'
 
 /** A way to hold a part in one setup, and what comes of it. */
 export interface Footing {
@@ -36,7 +37,8 @@ export function footingsOf(
   const setup = way.setups[index]
   if (!setup || setup.clamping.kind !== 'own') return []
   const { guide, holding: now, up } = setup.clamping
-  const surfaces = partSurfaces(part)
+  const plan = planWay(workshop, part, way)
+  const { surfaces } = plan
   const found = HOLDING_KINDS.map((kind): Footing => {
     const isChosen = now.kind === kind.kind
     const about = { kind: kind.kind, title: kind.title, isChosen, makes: kind.makes }
@@ -45,7 +47,10 @@ export function footingsOf(
       ? {
           ...about,
           holding,
-          ...outcomeOf(workshop, part, isChosen ? way : heldWith(way, index, holding), index),
+          ...outcomeOf(
+            isChosen ? plan : planHeldAnew(plan, heldWith(way, index, holding), index),
+            index,
+          ),
         }
       : {
           ...about,
@@ -81,25 +86,28 @@ export function tightestIn(
   )
 }
 
-/** What a way comes to for one of its setups, predicted to its end. */
+/** What a way comes to for one of its setups, carried on to its end; what does not hang on that setup is not judged. */
 function outcomeOf(
-  workshop: Workshop,
-  part: Part,
-  way: Way,
+  plan: Plan,
   index: number,
 ): Pick<Footing, 'forbids' | 'marginMm' | 'requirement' | 'stands'> {
-  const plan = planWay(workshop, part, way)
-  const prediction = predictWay(plan)
-  const least = tightestIn(prediction, index)
-  const bad = findingsOf(prediction).find((f) => f.severity === 'forbids' && f.setup === index)
+  const read = readWay(plan)
+  const judged = read.requirements.flatMap(({ compiled, requirement, setups: of, title }) =>
+    compiled && requirement.kind !== 'angle' && of.includes(index) ? [{ compiled, title }] : [],
+  )
+  const least = leastLikelyMargin(
+    judged.map(({ compiled }) => compiled),
+    read.model.stack.sources,
+  )
+  const bad = findingsOf(read, index).find((f) => f.severity === 'forbids' && f.setup === index)
   const words = plan.setups[index]?.standing.words
   const faces = (words?.caption ?? []).map((piece) =>
-    isSide(piece) ? part.faces[piece].name : piece,
+    isSide(piece) ? plan.part.faces[piece].name : piece,
   )
   const grip = words?.stillHeld?.replace(/^with /, '').replace(' still', '')
   return {
-    marginMm: least?.mm,
-    requirement: least?.title,
+    marginMm: least?.margin,
+    requirement: least && judged[least.index]?.title,
     forbids: bad?.what,
     ...(words && { stands: [faces.join(''), ...(grip === undefined ? [] : [grip])].join(', ') }),
   }

@@ -16,7 +16,7 @@ export {
   type MovedContact,
   putClampBack,
 } from './moveContact'
-export { planWay } from './plan'
+export { planHeldAnew, planWay } from './plan'
 export {
   type IndexedFrom,
   isParting,

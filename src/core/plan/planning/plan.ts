@@ -8,7 +8,7 @@ import {
   toSetup,
 } from '../../shop/holding'
 import { type Part, partSurfaces } from '../../work/part'
-import { type OwnClamping, type Way } from '../way'
+import { type OwnClamping, type Setup, type Way } from '../way'
 import { headOf, SWUNG_HEAD, type Workshop, workAngle } from '../../shop/workshop'
 import { turnedStanding, turnerOf } from './indexed'
 import { leaningFrom, leantStanding } from './leaning'
@@ -18,17 +18,38 @@ import { type PartState } from '../../work/stock'
 
 /** Lays out every setup of a way. The documents were checked: the gear and the setups that they name exist. */
 export function planWay(workshop: Workshop, part: Part, way: Way): Plan {
-  const states = statesOf(part, way)
-  const surfaces = partSurfaces(part)
+  const [states, surfaces] = [statesOf(part, way), partSurfaces(part)]
+  return laidOut({ workshop, part, way, surfaces, states }, () => undefined)
+}
+
+/**
+ * The plan of a way in which one setup is held otherwise and nothing else differs: all stand as they stood but that
+ * one, and those that only turn its clamping.
+ */
+export function planHeldAnew(plan: Plan, way: Way, anew: number): Plan {
+  const id = way.setups[anew]?.id
+  return laidOut({ ...plan, way }, ({ clamping }, index) =>
+    index === anew || (clamping.kind === 'indexed' && clamping.of === id)
+      ? undefined
+      : plan.setups[index],
+  )
+}
+
+/** @param known - a setup that is laid out already. */
+function laidOut(
+  { part, states, surfaces, way, workshop }: Omit<Plan, 'setups'>,
+  known: (setup: Setup, index: number) => PlannedSetup | undefined,
+): Plan {
   const setups: PlannedSetup[] = []
   way.setups.forEach((setup, index) => {
     const [before, after] = [states[index] as PartState, states[index + 1] as PartState]
     const given = { index, setup, part, workshop, surfaces, before, after }
     const { clamping } = setup
     setups.push(
-      clamping.kind === 'own'
-        ? clamped(given, clamping)
-        : indexedFrom(given, byId(setups, clamping.of), clamping.turn.rad),
+      known(setup, index) ??
+        (clamping.kind === 'own'
+          ? clamped(given, clamping)
+          : indexedFrom(given, byId(setups, clamping.of), clamping.turn.rad)),
     )
   })
   return { workshop, part, way, surfaces, states, setups }

@@ -6,6 +6,7 @@ export {
   type Standing,
   predictOne,
   predictWay,
+  readWay,
   standingOf,
   wayVerdict,
 } from './predictWay'

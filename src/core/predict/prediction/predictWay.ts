@@ -68,6 +68,19 @@ export function predictWay(plan: Plan): Prediction {
   return prediction
 }
 
+/**
+ * Every requirement read over the chain of a plan and none judged: enough for what rules say of a way beside its
+ * margins, and to judge those alone that are asked for.
+ */
+export function readWay(plan: Plan): Prediction {
+  const chain = chainOf(plan)
+  const requirements = allRequirements(plan.part).map((requirement): RequirementAnalysis => ({
+    ...readAs(chain, requirement),
+    standing: 'open',
+  }))
+  return { ...chain, requirements }
+}
+
 /** One requirement of a plan, by its id, without predicting the others; undefined where there is none. */
 export function predictOne(plan: Plan, id: string): RequirementAnalysis | undefined {
   const known = predictions.get(plan)?.requirements.find((r) => r.requirement.id === id)
@@ -77,11 +90,19 @@ export function predictOne(plan: Plan, id: string): RequirementAnalysis | undefi
 }
 
 function judge(chain: WayChain, requirement: Requirement): RequirementAnalysis {
-  const { compiled, owners: _, ...found } = compiledFor(chain, requirement)
-  const own = { requirement, title: requirementTitle(chain.plan.part, requirement), ...found }
-  if (!compiled) return { ...own, standing: 'open' }
-  const outcome = evaluate(compiled, chain.model.stack.sources)
-  return { ...own, standing: standingOf(outcome.likely), compiled, outcome }
+  const own = readAs(chain, requirement)
+  if (!own.compiled) return { ...own, standing: 'open' }
+  const outcome = evaluate(own.compiled, chain.model.stack.sources)
+  return { ...own, standing: standingOf(outcome.likely), outcome }
+}
+
+/** A requirement with its title and what it reads over a chain. */
+function readAs(
+  chain: WayChain,
+  requirement: Requirement,
+): Omit<RequirementAnalysis, 'standing' | 'outcome'> {
+  const { owners: _, ...found } = compiledFor(chain, requirement)
+  return { requirement, title: requirementTitle(chain.plan.part, requirement), ...found }
 }
 
 /** What of a requirement is there before it is judged: its readings over the sources of a chain, or why there are none. */
