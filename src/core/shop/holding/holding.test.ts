@@ -5,7 +5,13 @@ import { findingsOf } from '../../foreman/findings'
 import { ORIENTATIONS, type Setup, type Way, wayIssues } from '../../plan/way'
 import { type Part, type Requirement } from '../../work/part'
 import { elevation, plan as fromAbove } from '../../paper/picture'
-import { planWay } from '../../plan/planning'
+import {
+  clampMovesAlong,
+  movableClamps,
+  moveClamp,
+  planWay,
+  putClampBack,
+} from '../../plan/planning'
 import { foundZero, setupWorld, standingMark, zeroLedger } from '../../floor/offsets'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
 import {
@@ -401,6 +407,42 @@ describe('in a nest with screws', () => {
     }
     expect(errors(IN_NEST)).toEqual(errors(onJacks))
     expect(errors(IN_NEST)[0]?.[0]).toEqual(['the casting as it was measured', 0.1])
+  })
+
+  it('screws that push are moved along their sides, and put back; what locates and is predicted stays', () => {
+    const before = planned(IN_NEST)
+    const { high, low } = before.standing
+    const footOf = (of: typeof before, id: string) =>
+      movableClamps(of).find((clamp) => clamp.id === id)?.foot
+    const [front, right] = movableClamps(before).filter(({ id }) => id !== 'clamp2')
+    if (!front || !right) throw new Error('no screws')
+    expect(clampMovesAlong(before, front)).toEqual(['x'])
+    expect(clampMovesAlong(before, right)).toEqual(['y'])
+    const moved = moveClamp(before, front, { x: low.x + 9, y: 0 }, 0)
+    const after = planned(moved.holding)
+    expect(footOf(after, 'clamp1')).toMatchObject({ x: low.x + 9, y: low.y })
+    expect(footOf(after, 'clamp2')).toEqual(footOf(before, 'clamp2'))
+    expect(after.contacts.map(({ inSetup }) => inSetup)).toEqual(
+      before.contacts.map(({ inSetup }) => inSetup),
+    )
+    const both = planned(moveClamp(after, right, { x: 0, y: high.y + 50 }, 0).holding)
+    // Not past the end of the side.
+    expect(footOf(both, 'clamp3')).toMatchObject({ x: high.x, y: high.y })
+    expect(footOf(both, 'clamp1')).toEqual(footOf(after, 'clamp1'))
+    const back = planned(putClampBack(planned(putClampBack(both, 'clamp3')), 'clamp1'))
+    expect(back.clamping.holding).toEqual(IN_NEST)
+    // Both to the left of the left one at the back: they push it round that.
+    const aside = {
+      ...IN_NEST,
+      moved: [
+        { clamp: 1, along: mm(-45) },
+        { clamp: 2, along: mm(-40) },
+      ],
+    }
+    const told = (holding: Holding) =>
+      findingsOf(predictionOf(W, part, way(cutFirst, held(holding)))).map(({ code }) => code)
+    expect(told(aside)).toContain('clamp.turns')
+    expect(told(IN_NEST)).not.toContain('clamp.turns')
   })
 
   it('a side that is cut where its screws bear is said', () => {

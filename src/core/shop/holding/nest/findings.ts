@@ -1,13 +1,19 @@
 import { type Finding, finding } from '../../../ground/finding'
 import { isSide } from '../../../work/part'
 import { type Inspected } from '../kind'
-import { type InNest } from './layout'
+import { pushedRound } from '../alongX'
+import { besideOf } from '../fitted'
+import { FRONT, type InNest } from './layout'
 
-/** A side that is cut where a screw bears on it. */
-export function nestFindings(own: InNest, { index, name, ops }: Inspected): readonly Finding[] {
-  const { faceAt } = own
+/** A side that is cut where a screw bears on it; and screws in front that push it round one at the back. */
+export function nestFindings(own: InNest, inspected: Inspected): readonly Finding[] {
+  const { clamps, faceAt } = own
+  const { index, name, ops } = inspected
   const borne = [faceAt.guide, faceAt.away, faceAt.left, faceAt.right]
-  return ops
+  const [left, right] = besideOf(own).guides
+  const turns =
+    left && right ? pushedRound(clamps.slice(0, FRONT), [left.x, right.x], 'screw', inspected) : []
+  const cut = ops
     .filter(({ feature }) => isSide(feature) && borne.includes(feature))
     .map(({ feature }) =>
       finding(
@@ -18,4 +24,5 @@ export function nestFindings(own: InNest, { index, name, ops }: Inspected): read
         { feature },
       ),
     )
+  return [...turns, ...cut]
 }

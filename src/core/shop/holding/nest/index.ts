@@ -2,6 +2,7 @@ import { axisOf, sizeAlong } from '../../../work/part'
 import { FIT_WANTED, USUALLY_KNOWN_MM } from '../fitted'
 import { type HoldingKind } from '../kind'
 import { missing } from '../missing'
+import { moveScrew } from './layout'
 import { type NestHolding } from './parameters'
 import { standInNest } from './stand'
 
@@ -37,6 +38,7 @@ export const NEST: HoldingKind<NestHolding> = {
   issues: ({ instrument }, workshop) =>
     missing(workshop.instruments, instrument, 'instrument', 'instrument'),
   stand: standInNest,
+  moveClamp: moveScrew,
   anchored: () => ({
     mark: 'nest',
     marks: { x: { mark: 'none' }, y: { mark: 'none' }, z: { mark: 'table' } },

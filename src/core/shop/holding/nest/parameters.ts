@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MovedAlongSchema } from '../movedAlong'
 
 const mm = (low: number, high: number) =>
   z.strictObject({ mm: z.number().min(low).max(high), typed: z.string().max(60).optional() })
@@ -11,6 +12,9 @@ export const NestSchema = z.strictObject({
   clearance: mm(1, 500).describe('How far the lowest screw stands out of the floor.'),
   gap: mm(1, 200).describe('From the casting to the frame about it.'),
   wall: mm(5, 1000).describe('How high the frame stands over the lowest of the casting.'),
+  moved: MovedAlongSchema.describe(
+    'Screws that push and were moved: 1 and 2 in front along X, 3 at the right along Y, from the middle of the work.',
+  ),
 })
 
 export type NestHolding = z.infer<typeof NestSchema>
