@@ -1,12 +1,15 @@
 import { AXES } from '@/core/ground/geometry'
 import { type OffsetRow } from '@/core/floor/offsets'
+import { axisName, type PlannedSetup } from '@/core/plan/planning'
 import { type LengthUnit, printSpread } from '@/core/handbook/units'
 
 /** The offset of a setup in the machine, large: each axis with how well it is known and from where. */
 export function OffsetFigures({
+  planned,
   row,
   unit,
 }: {
+  readonly planned: PlannedSetup
   readonly row: OffsetRow
   readonly unit: LengthUnit
 }) {
@@ -20,7 +23,7 @@ export function OffsetFigures({
         const at = row.axes[axis]
         return (
           <dd key={axis} data-axis={axis} data-how={at?.how ?? 'unknown'}>
-            <span className="text-[14px] text-soft">{axis.toUpperCase()} </span>
+            <span className="text-[14px] text-soft">{axisName(planned, axis)} </span>
             <span className={`figures text-[22px] ${at ? 'font-bold' : 'text-soft'}`}>
               {at ? printSpread(at.at, unit) : '–'}
             </span>

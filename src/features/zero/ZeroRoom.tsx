@@ -13,7 +13,7 @@ import {
 } from '@/core/floor/offsets'
 import { type Part } from '@/core/work/part'
 import { plan, setupLooking } from '@/core/paper/picture'
-import { type PlannedSetup, planWay } from '@/core/plan/planning'
+import { axisName, type PlannedSetup, planWay } from '@/core/plan/planning'
 import { printLength } from '@/core/handbook/units'
 import { changeSetup, type Way } from '@/core/plan/way'
 import { type Workshop } from '@/core/shop/workshop'
@@ -145,7 +145,7 @@ function SetupZero(props: SetupZeroProps) {
           {index + 1} · {planned.setup.name}
         </h1>
         <p className="text-[14px] text-soft">Zero: {zeroPlaceWords(planned).join(', ')}.</p>
-        {row && <OffsetFigures row={row} unit={part.unit} />}
+        {row && <OffsetFigures planned={planned} row={row} unit={part.unit} />}
         {standing ? (
           <MillDock
             standing={standing}
@@ -174,7 +174,7 @@ function SetupZero(props: SetupZeroProps) {
             <span className="figures text-[18px] font-bold">
               {AXES.map((axis) => (
                 <span key={axis} className="mr-4 inline-block whitespace-nowrap">
-                  {axis.toUpperCase()} {printLength(sanity.at[axis], part.unit)}
+                  {axisName(planned, axis)} {printLength(sanity.at[axis], part.unit)}
                 </span>
               ))}
             </span>

@@ -1,8 +1,8 @@
-import { applyMotion, type Point, point, subtract } from '../../ground/geometry'
+import { applyMotion, AXES, type Point, point, subtract } from '../../ground/geometry'
 import { markedCornerSeen } from '../../plan/drilling'
 import { axisOf, markedCorner, oppositeOf, planeOf, type Side } from '../../work/part'
 import { uppermost } from '../../shop/holding'
-import { driven, type PlannedSetup, zeroPoint } from '../../plan/planning'
+import { axisName, driven, type PlannedSetup, zeroPoint } from '../../plan/planning'
 import { levelNow } from '../../work/stock'
 import { printLength } from '../../handbook/units'
 
@@ -73,7 +73,7 @@ export function sanityPlace(planned: PlannedSetup): SanityPlace {
   return {
     at,
     inSetup,
-    drive: `X ${length(at.x)}  Y ${length(at.y)}  Z ${length(at.z)}`,
+    drive: AXES.map((axis) => `${axisName(planned, axis)} ${length(at[axis])}`).join('  '),
     see: `The tip stands over the corner of ${names}${sides === marked ? ', the marked one' : ''}, ${length(OVER_MM)} above ${isLevel ? 'the top' : 'it'}: a bar of that size just goes under. From zero it went ${ways.join(' and ')}; if not, a sign is wrong.`,
   }
 }

@@ -19,6 +19,7 @@ import { signOfTowards } from '../../handbook/probing'
 import { OILER_BLOCK } from '../../paper/demo'
 import { drillingPlan, holesInSetup } from '../../plan/drilling'
 import {
+  axisName,
   driven,
   leansOver,
   type PlannedSetup,
@@ -30,9 +31,10 @@ import {
 } from '../../plan/planning'
 import { changeClamping, type Lean } from '../../plan/way'
 import { steerable } from '../../predict/measured'
-import { chainOf } from '../../predict/prediction'
+import { stepsOf } from '../../paper/run'
+import { chainOf, predictWay } from '../../predict/prediction'
 import { settingOf, STANDARD_WORKSHOP, SWUNG_HEAD } from '../../shop/workshop'
-import { foundZero, standingMark, zeroLedger, type ZeroRecord } from '.'
+import { foundZero, sanityPlace, standingMark, zeroLedger, type ZeroRecord } from '.'
 
 const DEGREE = Math.PI / 180
 const SIDES = ['back', 'front', 'left', 'right'] as const
@@ -374,5 +376,24 @@ describe('setting a head', () => {
     const without = swungSeat({}, STANDARD_WORKSHOP).swung
     const setting = settingOf(without.on, without.lean)
     expect(setting.ok ? '' : setting.issues[0].sentence).toContain('no head that swings')
+  })
+})
+
+describe('what is said at the machine', () => {
+  const { plan, planned } = swungSeat()
+
+  it('the place to drive to is read at table and quill, by hand', () => {
+    // The corner behind at the jaw, 30 over the rests: 30 / cos 30° at the quill and 10 along it, 30 · tan 30° at the table.
+    const { drive, see } = sanityPlace(planned)
+    expect(drive).toBe('X 70  Y 17.321  quill 44.641')
+    expect(see).toContain('10 above it')
+  })
+
+  it('the quill is named as such, and the head is trammed again before anything else', () => {
+    const steps = stepsOf(predictWay(plan)).filter(({ setup }) => setup === planned.id)
+    const lines = (kind: string) => steps.flatMap((step) => (step.kind === kind ? step.lines : []))
+    expect(lines('zero').join(' ')).toContain('quill: found with a ball')
+    expect(lines('turn').join(' ')).toContain('Swing the head back and tram it')
+    expect(axisName(plan.setups[0] as PlannedSetup, 'z')).toBe('Z')
   })
 })

@@ -1,4 +1,4 @@
-import { type Plan } from '../../plan/planning'
+import { axisName, type Plan } from '../../plan/planning'
 import { type MeasuredPiece } from '../../predict/measured'
 import { refLabel } from '../../work/part'
 
@@ -10,7 +10,8 @@ const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${Math.abs(mm).to
 export function moveWords({ part, setups }: Plan, { axis, by, feature, setup }: Move): string {
   if (axis) {
     const planned = setups.find(({ id }) => id === setup)
-    return `${axis.toUpperCase()} of ${planned?.setup.zero.offset ?? setup} by ${signed(by)}`
+    const name = planned ? axisName(planned, axis) : axis.toUpperCase()
+    return `${name} of ${planned?.setup.zero.offset ?? setup} by ${signed(by)}`
   }
   const label = refLabel(part, feature ?? '')
   return `${label} by ${Math.abs(by).toFixed(3)} ${by < 0 ? 'deeper' : 'less deep'}`

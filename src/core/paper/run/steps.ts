@@ -1,7 +1,7 @@
 import { sanityPlace } from '../../floor/offsets'
 import { AXES } from '../../ground/geometry'
 import { printLength } from '../../handbook/units'
-import { type PlannedSetup } from '../../plan/planning'
+import { axisName, type PlannedSetup, swungIn } from '../../plan/planning'
 import { type Op } from '../../plan/way'
 import { type Prediction } from '../../predict/prediction'
 import { isSide, refLabel } from '../../work/part'
@@ -98,7 +98,7 @@ function setupSteps(
           step(
             'zero',
             `Find zero, ${setup.zero.offset}`,
-            AXES.map((axis) => `${axis.toUpperCase()}: ${pickupWords(planned, axis)}.`),
+            AXES.map((axis) => `${axisName(planned, axis)}: ${pickupWords(planned, axis)}.`),
             { falls: true },
           ),
           step('place', 'Drive there and look', [`Drive to ${sanity.drive}.`, sanity.see], {
@@ -116,6 +116,9 @@ function setupSteps(
       'turn',
       stays ? 'Leave it clamped' : outside.length > 0 ? `${out} and measure` : out,
       [
+        ...(swungIn(planned) && !(next && swungIn(next))
+          ? ['Swing the head back and tram it before anything else is cut here.']
+          : []),
         next
           ? `Next: setup ${next.index + 1}, ${next.setup.name}.`
           : 'Deburr it, wipe it, and mark the piece.',

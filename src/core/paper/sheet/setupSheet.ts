@@ -3,6 +3,7 @@ import { type Finding } from '../../ground/finding'
 import { isSide, type Part, refLabel, requirementFigures, requirementTitle } from '../../work/part'
 import { type OffsetRow, sanityPlace } from '../../floor/offsets'
 import {
+  axisName,
   cornerOf,
   driven,
   type PlannedSetup,
@@ -268,7 +269,7 @@ function zeroWords(planned: PlannedSetup, offset: OffsetRow | undefined): readon
   const axes = ['x', 'y', 'z'] as const
   return [
     at,
-    ...axes.map((axis) => `${axis.toUpperCase()}: ${pickupWords(planned, axis)}.`),
+    ...axes.map((axis) => `${axisName(planned, axis)}: ${pickupWords(planned, axis)}.`),
     ...(setup.zero.turn
       ? [
           `Angle: ${refLabel(part, setup.zero.turn.surface)} touched twice, ${printLength(setup.zero.turn.apart.mm, part.unit)} apart. ${setup.zero.turn.answer === 'part' ? `${pivot} until it runs true, then find zero.` : 'Find zero, then turn the program about it by that angle.'}`,

@@ -62,6 +62,10 @@ export function axesInPart({
   return leansOver(swung) === 'x' ? [level[0], y, z] : [x, level[1], z]
 }
 
+/** What an axis is called where it is read: with the head swung, the third is the quill. */
+export const axisName = (planned: Pick<PlannedSetup, 'leaning'>, axis: Axis): string =>
+  axis === 'z' && swungIn(planned) ? 'quill' : axis.toUpperCase()
+
 /** How a swung spindle leans, in the axes of the table. */
 export function spindleLean(swung: Swung): SpindleLean {
   const { across, along } = tableWay(swung, leansOver(swung))

@@ -1,4 +1,13 @@
-export { axesInPart, driven, leansOver, spindleLean, type Swung, swungIn, wayDriven } from './axes'
+export {
+  axesInPart,
+  axisName,
+  driven,
+  leansOver,
+  spindleLean,
+  type Swung,
+  swungIn,
+  wayDriven,
+} from './axes'
 export { type Misfit, misfitsOf } from './cutterFit'
 export { indexWords, rotaryCentre, turnerOf, turnOf } from './indexed'
 export { cornerOf, headWords, leanFor, leansAbout, leanSet, leanWords } from './leaning'
