@@ -6,7 +6,8 @@ import { boundsOf } from '@/core/ground/recipe'
 import { readDocumentText } from '@/core/paper/formats'
 import { pickupWords } from '@/core/paper/sheet'
 import { type BearingPlace } from '@/core/shop/holding'
-import { leanSet, planWay, type PlannedSetup } from '@/core/plan/planning'
+import { type LeaningFrom, leanSet, planWay, type PlannedSetup } from '@/core/plan/planning'
+import { SWUNG_HEAD } from '@/core/shop/workshop'
 import { DEGREE_RAD } from '@/core/handbook/units'
 import { chainOf, isHeld, predictWay, slidesAlong, type WayChain } from '@/core/predict/prediction'
 
@@ -20,6 +21,12 @@ export interface StandPlace {
   readonly inSetup: { readonly point: Three; readonly normal: Three }
 }
 
+/** By how much something leans, degrees, and how that is set. */
+interface Angled {
+  readonly deg: number
+  readonly set: string
+}
+
 /** How the part stands in one setup: all lengths in mm, turns as rows of a rotation. */
 export interface SetupStand {
   /** Counted from 1, as everywhere on paper. */
@@ -27,13 +34,11 @@ export interface SetupStand {
   readonly name: string
   readonly machine: string
   readonly holding: string
+  /** On what the whole holding leans, which side of it is up, and how that is set. */
+  readonly leaning?: { readonly on: string; readonly raised: string } & Angled
+  /** The work stands level and the head of the machine is swung to a side: Z of the setup is its spindle. */
+  readonly swung?: { readonly to: string } & Angled
   /** The setup whose clamping is turned, and what the rotary axis is told, degrees. */
-  readonly leaning?: {
-    readonly on: string
-    readonly raised: string
-    readonly deg: number
-    readonly set: string
-  }
   readonly indexed?: { readonly of: number; readonly commandedDeg: number }
   /** p in the setup = rows · p in the part + shift. */
   readonly pose: { readonly rows: readonly [Three, Three, Three]; readonly shift: Three }
@@ -89,6 +94,15 @@ export function standFile(text: string, wayName?: string): Result<readonly WaySt
 
 const three = ({ x, y, z }: Point<'part'> | Point<'setup'>): Three => [x + 0, y + 0, z + 0]
 
+/** How the holding leans, or the head over it. */
+function angledAs(leaning: LeaningFrom): Pick<SetupStand, 'leaning' | 'swung'> {
+  const { lean, on } = leaning
+  const angled = { deg: lean.angle.rad / DEGREE_RAD, set: leanSet(leaning) }
+  return on.sets === SWUNG_HEAD
+    ? { swung: { to: lean.raised, ...angled } }
+    : { leaning: { on: on.name, raised: lean.raised, ...angled } }
+}
+
 function standOf(planned: PlannedSetup): Omit<SetupStand, 'findings' | 'freeMotions' | 'located'> {
   const { clamping, contacts, indexed, leaning, machine, setup, standing } = planned
   const { rows, shift } = standing.setupFromPart
@@ -97,14 +111,7 @@ function standOf(planned: PlannedSetup): Omit<SetupStand, 'findings' | 'freeMoti
     name: setup.name,
     machine: machine.name,
     holding: clamping.holding.kind,
-    ...(leaning && {
-      leaning: {
-        on: leaning.on.name,
-        raised: leaning.lean.raised,
-        deg: leaning.lean.angle.rad / DEGREE_RAD,
-        set: leanSet(leaning),
-      },
-    }),
+    ...(leaning && angledAs(leaning)),
     ...(indexed && {
       indexed: {
         of: indexed.base.index + 1,

@@ -2,6 +2,10 @@ import { readFileSync } from 'node:fs'
 import { Matrix, determinant } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { runLine } from '@/cli/line'
+import { OILER_BLOCK } from '@/core/paper/demo'
+import { writeDocument } from '@/core/paper/formats'
+import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
+import { swungWay, withHeads } from '../support/swung'
 import { type SetupStand, standFile, type WayStand } from '@/operations/standFile'
 
 const EXAMPLES = ['worm-block', 'pier-plate', 'oiler-block', 'saddle'].map(
@@ -36,6 +40,22 @@ describe('how a part stands, as data', () => {
         expect(Math.hypot(...normal)).toBeCloseTo(1, 12)
       }
     }
+  })
+
+  it('what leans and what is swung over are told apart', () => {
+    const leant = setupsIn('docs/examples/oiler-block.foothold.json').find((one) => one.leaning)
+    expect(leant?.leaning).toMatchObject({ on: 'Sine plate 100', raised: 'front' })
+    const text = writeDocument({
+      workshop: withHeads(STANDARD_WORKSHOP),
+      part: OILER_BLOCK,
+      ways: [swungWay()],
+    })
+    const swung = stands(text).flatMap(({ setups }) => setups)[2]
+    expect(swung?.leaning).toBeUndefined()
+    expect(swung?.swung).toMatchObject({ to: 'front', set: 'by its scale, then by an indicator' })
+    expect(swung?.swung?.deg).toBeCloseTo(30, 9)
+    // The spindle is Z of it: the same pose as leaning by as much.
+    expect(swung?.pose.rows).toEqual(leant?.pose.rows)
   })
 
   it.each(EXAMPLES)(
