@@ -180,13 +180,6 @@ describe('a holding that leans', () => {
   it('costs by its angle what the part, turned about where zero is found, loses (full turns of another library)', () => {
     const exact = only((w) => ({
       tilters: w.tilters.map((t) => ({ ...t, foundMm: 0 })),
-      capabilities: Object.fromEntries(
-        Object.entries(w.capabilities).map(([name, c]) => [
-          name,
-          { ...c, positionMm: 0, leanPer100: 0, formMm: 0 },
-        ]),
-      ) as typeof w.capabilities,
-      conditions: { ...w.conditions, temperatureK: 0, sideForceN: 0 },
     }))
     const { plan, leaning: from, leant } = seatOf(OILER_BLOCK_LEANING_WAY, exact)
     const { model, stacked } = chainOf(plan)
