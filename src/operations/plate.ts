@@ -6,7 +6,7 @@ import { plateOffsets, type PlateOffsets } from '@/core/floor/offsets'
 import { lengthWords } from '@/core/handbook/units'
 import { plateOf } from '@/core/plan/plates'
 import { newSetup, type Way } from '@/core/plan/way'
-import { liesWords } from '@/core/shop/holding'
+import { liesWords, sizeWords } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 import { type Workshop } from '@/core/shop/workshop'
 import { holePoints, type Part, removedBox } from '@/core/work/part'
@@ -109,6 +109,12 @@ function reportOf({ beside, part, ...design }: PlateDesign, offsets: PlateOffset
   return {
     plate: { widthMm: x.mm, depthMm: y.mm, thicknessMm: z.mm, material: part.material },
     ...design,
+    ...(design.sizes && {
+      sizes: design.sizes.map((size, i) => ({
+        ...size,
+        offset: offsets.own[design.places.length + i],
+      })),
+    }),
     places: design.places.map(({ lies: { x, y }, ...place }, i) => ({
       ...place,
       turned: x && y,
@@ -155,6 +161,17 @@ function wayOf({ part }: PlateDesign, workshop: Workshop): Way {
   }, empty)
 }
 
+/** Where each further size lies, a line each. */
+const sizeLines = (
+  { places, sizes = [] }: PlateDesign,
+  offsets: readonly string[],
+  length: (mm: number) => string,
+): readonly (readonly [string, string])[] =>
+  sizes.map((size, i) => [
+    `${sizeWords(size)}, ${offsets[places.length + i] ?? 'by its shift'}`,
+    `${length(size.shift.x)}, ${length(size.shift.y)} from the first`,
+  ])
+
 function profileOf({ design, offsets }: Numbered): Profile {
   const { beside, part, places, zero } = design
   const { x, y } = part.size
@@ -200,11 +217,11 @@ const [LETTERS_MM, BEFORE_MM] = [4, 2]
 
 /** The offset of each place, in front of where its part lies. */
 const engravedAt = (
-  { places }: PlateDesign,
+  { places, sizes = [] }: PlateDesign,
   offsets: readonly string[],
   { x, y }: { readonly x: number; readonly y: number },
 ): readonly Engraved[] =>
-  places.flatMap(({ corner }, i) => {
+  [...places, ...sizes].flatMap(({ corner }, i) => {
     const words = offsets[i]
     return words === undefined
       ? []
@@ -232,6 +249,7 @@ function sheetOf(design: PlateDesign, offsets: PlateOffsets): DrawingSheet {
             ['Centres off along their line', `±${length(offMm)}`],
           ] as const)),
       ['Zero', `${zero.words}: ${length(zero.x)}, ${length(zero.y)} from the corner`],
+      ...sizeLines(design, offsets.own, length),
       ...places
         .slice(1)
         .map(({ lies, shift }, i): [string, string] => [

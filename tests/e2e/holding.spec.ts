@@ -297,6 +297,13 @@ test('a plate head to tail with air; the first side against dowels lies beside i
   await expect(
     figures.getByRole('row', { name: /^Pocket, .* deep, corners relieved/ }),
   ).toBeVisible()
+  const sizes = page.getByLabel('Further sizes, length × depth')
+  await sizes.fill('80')
+  await sizes.press('Tab')
+  await expect(page.getByText('“80” is no size')).toBeVisible()
+  await sizes.fill('80 x 50')
+  await sizes.press('Tab')
+  await expect(figures.getByRole('row', { name: /^80 × 50, G\d+/ })).toBeVisible()
   await accessible(page)
   await saved(page)
 })

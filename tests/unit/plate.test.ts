@@ -6,7 +6,7 @@ import DxfParser from 'dxf-parser'
 import { describe, expect, it } from 'vitest'
 import { runLine } from '@/cli/line'
 import { readDocumentText, writeDocument } from '@/core/paper/formats'
-import { offsetsFrom } from '@/core/floor/offsets'
+import { offsetsFrom, plateOffsets } from '@/core/floor/offsets'
 import {
   anchorOfFixture,
   fixtureIssues,
@@ -859,6 +859,84 @@ describe('a plate with dowels as stops', () => {
     expect(
       holdingOfFixture(fixture, STANDARD_WORKSHOP, plainBlock(), { up: 'top', guide: 'back' }),
     ).toMatchObject({ kind: 'plate-stops', wall: { mm: 6 } })
+  })
+
+  it('further sizes lie to the right, each with stops, clamps, rests and an offset of its own, by hand', () => {
+    for (const [stop, wall] of [
+      ['left', 0],
+      ['right', 0],
+      ['left', 6],
+    ] as const) {
+      const sizes = [
+        { long: mm(80), deep: mm(50) },
+        { long: mm(120), deep: mm(70) },
+      ]
+      const { beside: _, design, planned } = stopped({ stop, wall: mm(wall), sizes })
+      const { deep, long } = bought(planned)
+      // The work lies 18 inside the plate; then one gap of 35, 80, one gap, 120.
+      const corners = [18 + long + 35, 18 + long + 35 + 80 + 35]
+      expect(design.sizes?.map(({ corner }) => corner)).toEqual(
+        corners.map((x) => ({
+          x: expect.closeTo(x, 6) as number,
+          y: expect.closeTo(18, 6) as number,
+        })),
+      )
+      expect(design.part.size.x.mm).toBeCloseTo((corners[1] ?? NaN) + 120 + 18, 6)
+      expect(design.part.size.y.mm).toBeCloseTo(18 + Math.max(deep, 70) + 18, 6)
+      const at = (id: string) => {
+        const hole = design.part.features.find((one) => one.id === id)
+        if (hole?.kind !== 'hole') throw new Error(id)
+        return holePoints(design.part, hole).map(({ x, y }) => ({ x, y }))
+      }
+      const near = (x: number, y: number) => [
+        { x: expect.closeTo(x, 6) as number, y: expect.closeTo(y, 6) as number },
+      ]
+      const [x0 = NaN] = corners
+      // Two clamps at a quarter and three quarters, 10 in front; rests 12 % inside.
+      expect(at('clamp-1-size-1')).toEqual(near(x0 + 20, 18 - 10))
+      expect(at('clamp-2-size-1')).toEqual(near(x0 + 60, 18 - 10))
+      // In a pocket at least 10, clear of what relieves its corners.
+      const [dx, dy] = wall > 0 ? [10, 10] : [0.12 * 80, 0.12 * 50]
+      expect(at('rest-1-size-1')).toEqual(near(x0 + dx, 18 + 50 - dy))
+      if (wall > 0) {
+        const pockets = design.part.features.filter(({ kind }) => kind === 'pocket')
+        expect(pockets.map(({ id }) => id)).toEqual([
+          'pocket-1',
+          'pocket-1-size-1',
+          'pocket-1-size-2',
+        ])
+        const clear = (design.pocket?.widthMm ?? NaN) - long
+        expect(pockets.map((one) => (one.kind === 'pocket' ? one.across.mm : 0))).toEqual(
+          [long, 80, 120].map((wide) => expect.closeTo(wide + clear, 6) as number),
+        )
+      } else {
+        // Dowels of 8 behind, 15 % inside its ends, and one at the middle of its end.
+        expect(at('stop-1-size-1')).toEqual(near(x0 + 12, 18 + 50 + 4))
+        expect(at('stop-3-size-1')).toEqual(near(stop === 'left' ? x0 - 4 : x0 + 80 + 4, 18 + 25))
+      }
+      // Its zero is where its own stops meet.
+      const zero = { x: design.zero.x, y: design.zero.y }
+      expect(design.sizes?.[0]?.shift).toEqual({
+        x: expect.closeTo((stop === 'left' ? x0 : x0 + 80) - zero.x, 6) as number,
+        y: expect.closeTo(18 + 50 - zero.y, 6) as number,
+      })
+      expect(design.troubles).toEqual([])
+      expect(partIssues(design.part)).toEqual([])
+      const plan = planWay(
+        STANDARD_WORKSHOP,
+        plainBlock(),
+        way(setup('s-1', 'top', 'back', ['top'], { holding: { ...DOWELS, stop, sizes } })),
+      )
+      const offsets = plateOffsets(plan, planned, { design, beside: undefined }).own
+      expect(offsets).toEqual(['G54', 'G55', 'G56'])
+      const fixture = FixtureSchema.parse(fixtureOfPlate(planned, design, offsets))
+      expect(fixtureIssues(STANDARD_WORKSHOP, fixture)).toEqual([])
+      expect(fixture.sizes.map(({ length, name, offset }) => [name, length.mm, offset])).toEqual([
+        ['Place 1', expect.closeTo(long, 6), 'G54'],
+        ['80 × 50', 80, 'G55'],
+        ['120 × 70', 120, 'G56'],
+      ])
+    }
   })
 
   it('goes into the register with its stop, and is proposed from there as what it is', () => {

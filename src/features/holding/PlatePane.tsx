@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units'
 import { type PlannedSetup } from '@/core/plan/planning'
-import { liesWords } from '@/core/shop/holding'
+import { liesWords, sizeWords } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 import { refLabel } from '@/core/work/part'
 import { call } from '@/ui/api'
@@ -165,6 +165,13 @@ function Figures(props: {
     ...(design.gridMm === undefined
       ? []
       : ([['Kept clear of a grid of M8', `pitch ${length(design.gridMm)}`]] as const)),
+    ...(design.sizes ?? []).map(
+      (size, i) =>
+        [
+          `${sizeWords(size)}, ${offsets[places.length + i] ?? 'by its shift'}`,
+          `X ${length(size.shift.x)}, Y ${length(size.shift.y)}`,
+        ] as const,
+    ),
     ...(places.length > 1
       ? places.map(
           ({ lies, shift }, i) =>

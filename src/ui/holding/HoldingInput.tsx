@@ -2,11 +2,19 @@
 
 import { type Length } from '@/core/handbook/units'
 import { type Plan, type PlannedSetup } from '@/core/plan/planning'
-import { type HoldingField, axesAlong, holesAlong, kindOf, roundsAlong } from '@/core/shop/holding'
+import {
+  type HoldingField,
+  axesAlong,
+  holesAlong,
+  kindOf,
+  type PlateSize,
+  roundsAlong,
+} from '@/core/shop/holding'
 import { GEAR_LISTS } from '@/core/shop/workshop'
 import { refLabel, SIDES } from '@/core/work/part'
 import { Choice, TextField, Tick } from '../fields'
 import { QuantityField } from '../QuantityField'
+import { SizesField } from './SizesField'
 
 interface HoldingInputProps {
   readonly field: HoldingField
@@ -31,6 +39,15 @@ export function HoldingInput(props: HoldingInputProps) {
     )
   if (field.kind === 'text')
     return <TextField label={field.label} value={String(value ?? '')} onChange={onChange} />
+  if (field.kind === 'sizes')
+    return (
+      <SizesField
+        label={field.label}
+        sizes={(value ?? []) as readonly PlateSize[]}
+        unit={part.unit}
+        onChange={onChange}
+      />
+    )
   if (field.kind === 'holes')
     return <Holes {...props} chosen={(value ?? []) as readonly string[]} />
   const options = optionsOf(props)

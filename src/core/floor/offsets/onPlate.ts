@@ -2,7 +2,7 @@ import { type Plan, type PlannedSetup } from '../../plan/planning'
 import { type PlannedPlate } from '../../plan/plates'
 import { offsetsFrom } from './names'
 
-/** The work offset of each place of a plate, and of what lies beside it on the same plate. */
+/** The work offset of each place of a plate and then of each further size, and of what lies beside it on the same plate. */
 export interface PlateOffsets {
   readonly own: readonly string[]
   readonly beside: readonly string[]
@@ -17,7 +17,8 @@ export function plateOffsets(
   const taken = setups.flatMap(({ index, setup }) =>
     index === number || index === beside?.index ? [] : [setup.zero.offset],
   )
-  const own = offsetsFrom(zero.offset, design.places.length, new Set(taken))
+  const many = design.places.length + (design.sizes?.length ?? 0)
+  const own = offsetsFrom(zero.offset, many, new Set(taken))
   if (!beside || !design.beside) return { own, beside: [] }
   const { places } = design.beside.design
   return {

@@ -1,5 +1,5 @@
 import { type PlannedSetup } from '../../plan/planning'
-import { liesWords } from '../../shop/holding'
+import { liesWords, sizeWords } from '../../shop/holding'
 import { atPlace, type PlateDesign } from '../../shop/making'
 import { lengthWords } from '../../handbook/units'
 import { cutText } from '../../ground/issues'
@@ -111,16 +111,23 @@ interface Away {
 /** The places of one setup, from the zero of the first. */
 const sizesOf = (
   { clamping: { holding }, part, setup, standing }: PlannedSetup,
-  { places }: PlateDesign,
+  { places, sizes = [] }: PlateDesign,
   offsets: readonly string[],
   { x, y }: Away,
   mark: string,
 ): Fixture['sizes'] =>
-  places.map(({ lies, shift }, i) => ({
+  [
+    ...places.map(({ lies, shift }, i) => ({
+      shift,
+      name: `Place ${i + 1}${liesWords(lies)}`,
+      long: standing.high.x - standing.low.x,
+    })),
+    ...sizes.map((size) => ({ shift: size.shift, name: sizeWords(size), long: size.longMm })),
+  ].map(({ long, name, shift }, i, all) => ({
     id: `${mark}place-${i + 1}`,
-    name: places.length === 1 ? cutText(setup.name, MOST_NAME) : `Place ${i + 1}${liesWords(lies)}`,
+    name: all.length === 1 ? cutText(setup.name, MOST_NAME) : name,
     part: cutText(ownName(part), 80),
-    length: mm(standing.high.x - standing.low.x),
+    length: mm(long),
     offset: offsets[i] ?? offsets.at(-1) ?? setup.zero.offset,
     shift: { x: mm(shift.x + x), y: mm(shift.y + y), z: mm(0) },
     // Against dowels zero is where they touch it.

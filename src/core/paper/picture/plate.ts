@@ -28,6 +28,9 @@ const DRAWN: readonly (readonly [string, Tone, Tone])[] = [
   ['dowel', 'blue', 'soft'],
 ]
 
+/** From zero to where its name keeps clear of the nearest rest, sheet units. */
+const BESIDE_REST = 26
+
 /** A cross at zero, sheet units to each side. */
 const CROSS = 8
 
@@ -97,25 +100,33 @@ function outlines(sheet: Sheet, design: PlateDesign, { x, y }: Shift): void {
       }),
       { fill: 'sheet', stroke: 'soft', dash: 'hidden' },
     )
+  for (const { corner, deepMm, longMm } of design.sizes ?? [])
+    sheet.rectangle(corner.x + x, corner.y + y, corner.x + longMm + x, corner.y + deepMm + y, {
+      fill: 'sheet',
+      stroke: 'soft',
+      dash: 'hidden',
+    })
 }
 
 /** The zero of each place, by its number and its offset. */
 function zeros(
   sheet: Sheet,
-  { places, pocket, stops, zero }: PlateDesign,
+  { places, pocket, sizes = [], stops, zero }: PlateDesign,
   { x, y }: Shift,
   offsets: readonly string[],
 ): void {
-  places.forEach(({ shift }, i) => {
+  const all = [...places, ...sizes]
+  const isBehind = stops.length > 0 || pocket !== undefined
+  all.forEach(({ shift }, i) => {
     const [u, v] = [zero.x + shift.x + x, zero.y + shift.y + y]
     const arm = CROSS / sheet.scale
     sheet.line(u - arm, v, u + arm, v, { stroke: 'ink', width: 1.2 })
     sheet.line(u, v - arm, u, v + arm, { stroke: 'ink', width: 1.2 })
-    sheet.words(u, v, places.length > 1 ? `${i + 1} · ${offsets[i] ?? '–'}` : (offsets[0] ?? ''), {
+    sheet.words(u, v, all.length > 1 ? `${i + 1} · ${offsets[i] ?? '–'}` : (offsets[0] ?? ''), {
       anchor: 'start',
-      dx: CROSS + 2,
+      dx: isBehind ? BESIDE_REST : CROSS + 2,
       // Where dowels or a wall stand behind it, it is named on the part.
-      dy: stops.length > 0 || pocket ? 16 : -6,
+      dy: isBehind ? 16 : -6,
       size: 12,
       bold: true,
     })

@@ -23,7 +23,10 @@ export const rowAlong = (
   })
 
 /** Equal shares of the work's length with one of so many clamps in the middle of each, along X, mm. */
-export const sharesAlong = ({ high, low }: Lying, count: number): readonly number[] =>
+export const sharesAlong = (
+  { high, low }: Record<'low' | 'high', { readonly x: number }>,
+  count: number,
+): readonly number[] =>
   Array.from({ length: count }, (_, i) => low.x + ((high.x - low.x) * (2 * i + 1)) / (2 * count))
 
 /** A holding with one clamp of its row moved along X; put back where no place is given. */

@@ -5,6 +5,9 @@ export {
   EDGE_CLAMP,
   type EdgePlateHolding,
   type PlatePocket,
+  type PlateSize,
+  type SizedWork,
+  sizedWork,
 } from './edgePlate'
 export {
   type Anchorage,
@@ -42,6 +45,7 @@ export {
   isTapped,
   type Lies,
   liesWords,
+  sizeWords,
   makingOf,
   onPlate,
   type OnPlate,

@@ -306,7 +306,7 @@ export type HoldingField =
   | {
       readonly key: string
       readonly label: string
-      readonly kind: 'hole' | 'holes' | 'round' | 'upright-round' | 'side' | 'text'
+      readonly kind: 'hole' | 'holes' | 'round' | 'upright-round' | 'side' | 'text' | 'sizes'
     }
   /** Another setup of the way that is held alike, or none. */
   | {

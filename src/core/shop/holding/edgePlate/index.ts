@@ -36,6 +36,7 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
     { key: 'clamps', label: 'Edge clamps in front', kind: 'number', options: [1, 2, 3, 4, 5, 6] },
     { key: 'columns', label: 'Side by side', kind: 'number', options: UP_TO_12 },
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
+    { key: 'sizes', label: 'Further sizes, length × depth', kind: 'sizes' },
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
     { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
     { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
@@ -71,5 +72,12 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
   readingMark: ({ clamps, dowel, plate, stop, wall }) =>
     ['plate stops', plate, stop, wall?.mm ? `pocket ${wall.mm}` : dowel.mm, clamps].join(' '),
 }
-export { againstDowels, type AgainstDowels, EDGE_CLAMP, type PlatePocket } from './layout'
-export { type EdgePlateHolding } from './parameters'
+export {
+  againstDowels,
+  type AgainstDowels,
+  EDGE_CLAMP,
+  type PlatePocket,
+  type SizedWork,
+  sizedWork,
+} from './layout'
+export { type EdgePlateHolding, type PlateSize } from './parameters'

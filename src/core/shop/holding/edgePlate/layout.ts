@@ -5,7 +5,7 @@ import { type Plate } from '../../workshop'
 import { clampId, rowAlong, sharesAlong } from '../alongX'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
-import { type EdgePlateHolding } from './parameters'
+import { type EdgePlateHolding, type PlateSize } from './parameters'
 
 /**
  * A part against dowels on a plate. Setup frame: X along the dowels with 0 at the end stop, Y back with 0 at the dowels
@@ -51,13 +51,9 @@ export function againstDowels(holding: EdgePlateHolding, work: Work): AgainstDow
   const isLeft = holding.stop === 'left'
   const block = placed(work, (low, high) => point(isLeft ? -low.x : -high.x, -high.y, -low.z))
   const { high, low } = block
-  const radius = holding.dowel.mm / 2
-  const off = holding.wall?.mm ? 0 : radius
-  const [length, middleY] = [high.x - low.x, (low.y + high.y) / 2]
   const wallMm = holding.wall?.mm ?? 0
   const pocket = wallMm > 0 ? pocketOf(block, work, isLeft, wallMm) : undefined
   const reachMm = wallMm + Math.min(MOST_UP_MM, UP * Math.max(0, high.z - wallMm))
-  const inside = Math.min(length / 2 - 0.1, Math.max(radius, length * INSIDE))
   const screws = rowAlong(holding, block, sharesAlong(block, holding.clamps)).map((x) =>
     point<'setup'>(x, low.y - EDGE_CLAMP.headMm / 2, 0),
   )
@@ -66,9 +62,7 @@ export function againstDowels(holding: EdgePlateHolding, work: Work): AgainstDow
     work,
     holding,
     plate: byId(work.workshop.plates, holding.plate),
-    // At a wall the place itself; a dowel stands off it by its radius.
-    back: [point(low.x + inside, off, 0), point(high.x - inside, off, 0)],
-    end: point(isLeft ? -off : off, middleY, 0),
+    ...stopsOf(holding, block),
     screws,
     pocket,
     reachMm,
@@ -97,5 +91,70 @@ function pocketOf(
     high: { x: high.x + (isLeft ? clearMm : 0), y: high.y },
     wallMm,
     clearMm,
+  }
+}
+
+/** The work as it lies, seen from above. */
+type Flat = Record<'low' | 'high', PlanePoint>
+
+/** Where it lies against dowels, or walls: middles of two behind it and of one at its end. */
+function stopsOf(
+  { dowel, stop, wall }: EdgePlateHolding,
+  { high, low }: Flat,
+): Pick<AgainstDowels, 'back' | 'end'> {
+  const radius = dowel.mm / 2
+  // At a wall the place itself; a dowel stands off it by its radius.
+  const off = wall?.mm ? 0 : radius
+  const [length, middleY] = [high.x - low.x, (low.y + high.y) / 2]
+  const inside = Math.min(length / 2 - 0.1, Math.max(radius, length * INSIDE))
+  return {
+    back: [point(low.x + inside, off, 0), point(high.x - inside, off, 0)],
+    end: point(stop === 'left' ? -off : off, middleY, 0),
+  }
+}
+
+/** Rests lie so far inside the outline, as part of the size; in a pocket at least so far that they keep clear of what relieves its corners, mm, and never past so much. */
+const [INSET, LEAST_INSET_MM, MOST_INSET] = [0.12, 10, 0.4]
+
+/** Where the three rests stand under work of a size. */
+export function restsUnder({ high, low }: Flat, isInPocket: boolean): readonly Point<'setup'>[] {
+  const inside = (length: number): number =>
+    Math.min(MOST_INSET * length, Math.max(INSET * length, isInPocket ? LEAST_INSET_MM : 0))
+  const [dx, dy] = [inside(high.x - low.x), inside(high.y - low.y)]
+  return [
+    point(low.x + dx, high.y - dy, 0),
+    point(high.x - dx, high.y - dy, 0),
+    point((low.x + high.x) / 2, low.y + dy, 0),
+  ]
+}
+
+/** What stands on the plate for another size of the work, its corner at the stops in nought. */
+export interface SizedWork extends Flat, Pick<AgainstDowels, 'back' | 'end' | 'screws' | 'pocket'> {
+  readonly rests: readonly Point<'setup'>[]
+}
+
+/** Another size against the same kind of stops, with as many clamps and as much room in a pocket. */
+export function sizedWork(
+  { holding, pocket }: AgainstDowels,
+  { deep, long }: PlateSize,
+): SizedWork {
+  const isLeft = holding.stop === 'left'
+  const flat: Flat = {
+    low: { x: isLeft ? 0 : -long.mm, y: -deep.mm },
+    high: { x: isLeft ? long.mm : 0, y: 0 },
+  }
+  const clear = pocket?.clearMm ?? 0
+  return {
+    ...flat,
+    ...stopsOf(holding, flat),
+    rests: restsUnder(flat, pocket !== undefined),
+    screws: sharesAlong(flat, holding.clamps).map((x) =>
+      point<'setup'>(x, flat.low.y - EDGE_CLAMP.headMm / 2, 0),
+    ),
+    pocket: pocket && {
+      ...pocket,
+      low: { x: flat.low.x - (isLeft ? 0 : clear), y: flat.low.y - clear },
+      high: { x: flat.high.x + (isLeft ? clear : 0), y: 0 },
+    },
   }
 }

@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { IdSchema, PositiveLength, ZeroOrMore } from '../../../work/part'
 import { MovedAlongSchema } from '../movedAlong'
 
+/** Another size of the work: along X and along Y as it is put on the plate. */
+export const PlateSizeSchema = z.strictObject({ long: PositiveLength, deep: PositiveLength })
+
 /** On the rests of a plate that is made for it: against dowels, or the walls of a pocket, at the back and at one end, pushed there by edge clamps. */
 export const EdgePlateSchema = z.strictObject({
   kind: z.literal('plate-stops'),
@@ -11,6 +14,13 @@ export const EdgePlateSchema = z.strictObject({
   wall: ZeroOrMore.optional().describe(
     'So far over the rests the walls of a pocket stand that is milled into the plate: it lies against those instead of dowels; 0: none.',
   ),
+  sizes: z
+    .array(PlateSizeSchema)
+    .max(6)
+    .optional()
+    .describe(
+      'Further sizes that lie to the right of it on the same plate, each with a stop and an offset of its own.',
+    ),
   clamps: z.int().min(1).max(6).describe('Edge clamps in front.'),
   moved: MovedAlongSchema,
   columns: z.int().min(1).max(12).default(1).describe('So many of the part side by side.'),
@@ -27,4 +37,5 @@ export const EdgePlateSchema = z.strictObject({
   ),
 })
 
+export type PlateSize = z.infer<typeof PlateSizeSchema>
 export type EdgePlateHolding = z.infer<typeof EdgePlateSchema>

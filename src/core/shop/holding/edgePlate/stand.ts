@@ -13,7 +13,7 @@ import { padHeightError } from '../pads'
 import { PLATE_BEYOND_MM } from '../plate'
 import { type Work } from '../work'
 import { edgePlateFindings } from './findings'
-import { againstDowels, type AgainstDowels, type PlatePocket } from './layout'
+import { againstDowels, type AgainstDowels, type PlatePocket, restsUnder } from './layout'
 import { type EdgePlateHolding } from './parameters'
 import { edgePlateWords } from './words'
 
@@ -49,22 +49,17 @@ export function standAgainstDowels(holding: EdgePlateHolding, work: Work): Stand
   }
 }
 
-/** Rests lie so far inside the outline, as part of the size; dowels bear at half of their reach. */
-const INSET = 0.12
-
+/** Dowels bear at half of their reach, walls at half of their height. */
 function spotsOf(own: AgainstDowels): readonly Spot[] {
-  const { back, end, faceAt, high, holding, low, reachMm } = own
-  const rest = (id: string, u: number, v: number): Spot => ({
-    id,
-    role: 'rest',
-    surface: faceAt.down,
-    at: point(low.x + u * (high.x - low.x), low.y + v * (high.y - low.y), 0),
-  })
+  const { back, end, faceAt, holding, reachMm } = own
   const up = (own.pocket?.wallMm ?? reachMm) / 2
   return [
-    rest('rest1', INSET, 1 - INSET),
-    rest('rest2', 1 - INSET, 1 - INSET),
-    rest('rest3', 0.5, INSET),
+    ...restsUnder(own, own.pocket !== undefined).map((at, i): Spot => ({
+      id: `rest${i + 1}`,
+      role: 'rest',
+      surface: faceAt.down,
+      at,
+    })),
     ...back.map(({ x }, i): Spot => ({
       id: `guide${i + 1}`,
       role: 'guide',

@@ -54,7 +54,16 @@ export function edgePlateWords(own: AgainstDowels): HoldingWords {
       pocket
         ? `${face('up')} up, on three rests under ${face('down')}, in a pocket whose walls stand ${length(pocket.wallMm)} over the rests: ${face('guide')} against the back wall, ${face(holding.stop)} against the end wall, ${length(pocket.clearMm)} free in front and at the other end.`
         : `${face('up')} up, on three rests under ${face('down')}; two dowels ${length(holding.dowel.mm)} behind ${face('guide')}, one at ${face(holding.stop)}.`,
+      ...sizeLines(holding),
       `Along to the end ${pocket ? 'wall' : 'dowel'} by hand, then ${clamps} at ${face('away')}, from the stop outwards; tap it down and tighten again.`,
     ],
   }
 }
+
+/** What more than one size on a plate asks of whoever loads it. */
+const sizeLines = ({ sizes = [] }: AgainstDowels['holding']): readonly string[] =>
+  sizes.length === 0
+    ? []
+    : [
+        'Other sizes have stops and offsets of their own: take the offset of the size that is put on, and look that nothing stands in the way on the others.',
+      ]

@@ -167,6 +167,6 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     ].join(' '),
 }
 export { BEYOND_MM as PLATE_BEYOND_MM, isTapped, makingOf, onPlate, type OnPlate } from './layout'
-export { AS_THE_FIRST, type Lies, liesWords } from './lies'
+export { AS_THE_FIRST, type Lies, liesWords, sizeWords } from './lies'
 export { type PinPlateHolding } from './parameters'
 export { PAD_MM } from './rests'

@@ -10,7 +10,8 @@ import {
   onPlate,
   outlineOf,
   type PinPlateHolding,
-  type PlatePocket,
+  type SizedWork,
+  sizedWork,
   throughHoles,
   type Work,
 } from '../../holding'
@@ -18,8 +19,10 @@ import { clearShift, type Drilled, inGrid } from './grid'
 import { besideFeatures, crowded, partHoles, pocketsOf, tableHoles } from './holes'
 import { type Lying, placesOf, type Run, runsOf, sizeOf, tableOf, tooLarge } from './lying'
 import { AIR_THREAD, airOf, LIFT_THREAD, liftsOf } from './lifts'
+import { pocketCut } from './pocket'
+import { type One, type Sized, sizedPlaces, sizesBeside } from './sizes'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
-import { type Place, type PlateDesign, type PlatePlace, type PocketCut, tidy } from './types'
+import { type Place, type PlateDesign, type PlatePlace, type SizedPlace, tidy } from './types'
 
 export { GRID_HOLE_MM } from './grid'
 export { atPlace, type PlateDesign, type PlatePin, type PlatePlace } from './types'
@@ -45,6 +48,8 @@ export interface PlatedWith {
 interface Located {
   /** What stands in the plate for the first place. */
   one(place: (at: Place) => Place, thickMm: number): Omit<One, 'rests' | 'reliefs'>
+  /** Further sizes, each from its own corner, with what stands in the plate for it. */
+  readonly sizes?: readonly Sized[]
   readonly zeroWords: string
   readonly pinned?: Pick<PlateDesign, 'betweenPinsMm' | 'offMm'>
   troubles(one: One): readonly string[]
@@ -97,47 +102,41 @@ export function designStopPlate(
   plated: PlatedWith,
 ): PlateDesign {
   const own = againstDowels(holding, work)
-  const { back, end, pocket, screws } = own
+  const { pocket } = own
+  const against = (
+    { back, end, pocket: within, screws }: Pick<SizedWork, 'back' | 'end' | 'pocket' | 'screws'>,
+    place: (at: Place) => Place,
+  ): Omit<One, 'rests' | 'reliefs'> => ({
+    pins: [],
+    screws: [],
+    stops: within
+      ? []
+      : [...back, end].map((at, i) => ({
+          ...place(at),
+          diameterMm: holding.dowel.mm,
+          at: i < 2 ? 'back' : holding.stop,
+        })),
+    clamps: screws.map((at) => ({ ...place(at), ...EDGE_CLAMP })),
+    ...(within && { pocket: pocketCut(within, own.plate.padHeight, place) }),
+    lifts: [],
+    air: [],
+  })
   return designed(own, plated, {
-    one: (place) => ({
-      pins: [],
-      screws: [],
-      stops: pocket
-        ? []
-        : [...back, end].map((at, i) => ({
-            ...place(at),
-            diameterMm: holding.dowel.mm,
-            at: i < 2 ? 'back' : holding.stop,
-          })),
-      clamps: screws.map((at) => ({ ...place(at), ...EDGE_CLAMP })),
-      ...(pocket && { pocket: pocketCut(pocket, own.plate.padHeight, place) }),
-      lifts: [],
-      air: [],
+    one: (place) => against(own, place),
+    sizes: (holding.sizes ?? []).map((size) => {
+      const sized = sizedWork(own, size)
+      return {
+        ...sized,
+        one: (place: (at: Place) => Place): One => ({
+          ...against(sized, place),
+          rests: sized.rests.map(place),
+          reliefs: [],
+        }),
+      }
     }),
     zeroWords: `corner of the ${pocket ? 'pocket’s walls' : 'dowels'}, top of the rests`,
     troubles: () => [],
   })
-}
-
-/** Radius in the corners of a pocket, as an end mill of 10 leaves it with room to turn, and how much wider the relief there is, mm (common practice, no source). */
-const [CORNER_MM, RELIEF_OVER_MM] = [6, 0.5]
-
-/** A pocket as it is cut: a hole about each of its corners takes what the cutter's radius would leave there. */
-function pocketCut(
-  { high, low, wallMm }: PlatePocket,
-  padMm: number,
-  place: (at: Place) => Place,
-): PocketCut {
-  const [a, b] = [place(low), place(high)]
-  return {
-    at: a,
-    widthMm: tidy(b.x - a.x),
-    depthMm: tidy(b.y - a.y),
-    deepMm: tidy(wallMm + padMm),
-    cornerMm: CORNER_MM,
-    reliefMm: 2 * (CORNER_MM + RELIEF_OVER_MM),
-    corners: [a, { x: b.x, y: a.y }, b, { x: a.x, y: b.y }],
-  }
 }
 
 function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign {
@@ -147,7 +146,7 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
   const pitch = holding.grid?.mm ?? 0
   const first = lay({ x: 0, y: 0 })
   const laid = pitch > 0 ? lay(clearShift(drilledIn(first), pitch)) : first
-  const { holes, one, place, places, single, size, table } = laid
+  const { holes, one, place, places, single, size, sizes, table } = laid
   const other = beside && 'design' in beside ? beside : undefined
   const part = other ? withBeside(single, other.design.part) : single
   return {
@@ -159,6 +158,7 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
     restMm: plate.padHeight,
     table,
     places,
+    ...(sizes.length > 0 && { sizes }),
     outline: outlineOf(own).map(({ x, y }) => place({ x: x + own.low.x, y: y + own.low.y })),
     ...located.pinned,
     ...(pitch > 0 && { gridMm: pitch }),
@@ -174,15 +174,11 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
   }
 }
 
-type One = Pick<
-  PlateDesign,
-  'pins' | 'screws' | 'stops' | 'clamps' | 'lifts' | 'air' | 'rests' | 'reliefs' | 'pocket'
->
-
 /** Everything of a plate that goes with where the parts lie on it. */
 interface Laid {
   readonly one: One
   readonly places: readonly PlatePlace[]
+  readonly sizes: readonly SizedPlace[]
   readonly table: PlateDesign['table']
   readonly size: Part['size']
   readonly holes: readonly Hole[]
@@ -200,7 +196,13 @@ function laidOut(
   const { work } = own
   const runs = runsOf(own)
   const places = placesOf(own, runs, shift)
-  const size = sizeOf(own, places)
+  const beside = sizesBeside(own, places, located.sizes ?? [])
+  const far = (axis: 'x' | 'y'): number =>
+    Math.max(
+      ...places.map(({ corner: at }) => at[axis] + own.high[axis] - own.low[axis]),
+      ...beside.map(({ far: at }) => at[axis]),
+    )
+  const size = sizeOf(own, { x: far('x'), y: far('y') })
   const [{ corner } = { corner: { x: 0, y: 0 } }] = places
   /** Where something of the setup lies on the plate, of the first of those that lie one way round. */
   const placeIn =
@@ -228,15 +230,21 @@ function laidOut(
   const table = tableOf(own, size)
   const holes = [
     ...runs.flatMap((run) => partHoles(oneIn(placeIn(run)), run)),
+    ...beside.flatMap((other) => other.holes),
     ...tableHoles(table),
   ]
   const one = oneIn(place)
   const single: Part = {
     ...newPart(`Plate for ${work.part.name}`.slice(0, 80), size),
     unit: work.part.unit,
-    features: [...(one.pocket && runs[0] ? pocketsOf(one.pocket, runs[0]) : []), ...holes],
+    features: [
+      ...(one.pocket && runs[0] ? pocketsOf(one.pocket, runs[0]) : []),
+      ...beside.flatMap(({ pockets }) => pockets),
+      ...holes,
+    ],
   }
-  return { one, places, table, size, holes, single, place }
+  const sizes = sizedPlaces(beside, place({ x: 0, y: 0 }))
+  return { one, places, sizes, table, size, holes, single, place }
 }
 
 const restsOf = (contacts: readonly Locator[]): readonly Locator[] =>

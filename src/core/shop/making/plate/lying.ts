@@ -119,17 +119,15 @@ export function placesOf(own: Lying, runs: readonly Run[], away: Place): readonl
 const placeAmong = (nth: number, isShared: boolean, { x, y }: Lies): number =>
   (isShared ? 2 * nth + Number(x || y) : nth) + 1
 
-/** @param places - of the parts on it, which lie within it. */
-export function sizeOf(own: Lying, places: readonly PlatePlace[]): Part['size'] {
-  const { high, holding, low, plate, pocket } = own
+/** @param far - the furthest corner of what lies on it. */
+export function sizeOf(own: Lying, far: Place): Part['size'] {
+  const { holding, plate, pocket } = own
   const pitch = holding.grid?.mm ?? 0
   // A plate with a grid is whole pitches long, so that the grid goes on beside it.
   const whole = (mm: number): number => tidy(pitch > 0 ? Math.ceil(mm / pitch - 1e-9) * pitch : mm)
-  const far = (axis: 'x' | 'y'): number =>
-    Math.max(...places.map(({ corner }) => corner[axis])) + high[axis] - low[axis] + PLATE_BEYOND_MM
   return {
-    x: { mm: whole(far('x') + earOf(own)) },
-    y: { mm: whole(far('y')) },
+    x: { mm: whole(far.x + PLATE_BEYOND_MM + earOf(own)) },
+    y: { mm: whole(far.y + PLATE_BEYOND_MM) },
     z: { mm: tidy(pocket ? plate.height + pocket.wallMm : plate.height - plate.padHeight) },
   }
 }

@@ -43,6 +43,14 @@ export interface PlateScrew {
   readonly lengthMm: number
 }
 
+/** Another size of the work on the plate: where its corner lies, and its zero from that of the first place, mm. */
+export interface SizedPlace {
+  readonly longMm: number
+  readonly deepMm: number
+  readonly corner: Place
+  readonly shift: Place
+}
+
 /** A pocket in the plate that a part lies in. */
 export interface PocketCut {
   readonly at: Place
@@ -87,6 +95,8 @@ export interface PlateDesign {
   /** The parts on it, the first at its front left; and the outline of the first, seen from above. */
   readonly places: readonly PlatePlace[]
   readonly outline: readonly Place[]
+  /** Further sizes that lie to the right, each with what stands in the plate for it. */
+  readonly sizes?: readonly SizedPlace[]
   /** Threads beside the pins, for screws that lift the part off them. */
   readonly lifts: readonly (Place & { readonly thread: string })[]
   /** A thread from below under the part, for air. */
