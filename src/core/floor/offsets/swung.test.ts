@@ -26,7 +26,6 @@ import {
   planWay,
   type Swung,
   swungIn,
-  wayDriven,
   zeroPoint,
 } from '../../plan/planning'
 import { changeClamping, type Lean } from '../../plan/way'
@@ -91,7 +90,7 @@ describe('what table and quill read with the head swung', () => {
     expect(reads('back')).toEqual(point(20, 0, -5))
   })
 
-  it('takes the spindle where it was to go, whichever way it leans (vectors of another library), and back', () => {
+  it('takes the spindle where it was to go, whichever way it leans (vectors of another library)', () => {
     fc.assert(
       fc.property(leaning, places, ({ rad, raised }, by) => {
         const { planned, swung } = swungSeat({ raised, angle: { rad } })
@@ -105,7 +104,6 @@ describe('what table and quill read with the head swung', () => {
           .addScaledVector(z as Vector3, way.z)
         const made = carried(reads, spindle(raised, rad))
         expect(made.distanceTo(expected)).toBeLessThan(1e-9)
-        expect(level(wayDriven(planned, reads)).distanceTo(level(way))).toBeLessThan(1e-9)
       }),
       { numRuns: 60 },
     )

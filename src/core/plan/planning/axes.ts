@@ -33,21 +33,9 @@ export function driven(
   const swung = swungIn(planned)
   if (!swung) return way
   const over = leansOver(swung)
-  const { across, along } = tableWay(swung, over)
-  const table = way[over] / across
-  return { ...way, [over]: table, z: way.z - table * along }
-}
-
-/** The way that the axes make when they read so much: what `driven` was asked. */
-export function wayDriven(
-  planned: Pick<PlannedSetup, 'leaning'>,
-  reads: Point<'setup'>,
-): Point<'setup'> {
-  const swung = swungIn(planned)
-  if (!swung) return reads
-  const over = leansOver(swung)
-  const { across, along } = tableWay(swung, over)
-  return { ...reads, [over]: reads[over] * across, z: reads.z + reads[over] * along }
+  const lean = spindleLean(swung)
+  const table = way[over] / lean.upright
+  return { ...way, [over]: table, z: way.z - table * lean.over }
 }
 
 /** The part's directions along the axes of the machine as it stands: table, table and, as the third, what moves the spindle. */
@@ -66,20 +54,12 @@ export function axesInPart({
 export const axisName = (planned: Pick<PlannedSetup, 'leaning'>, axis: Axis): string =>
   axis === 'z' && swungIn(planned) ? 'quill' : axis.toUpperCase()
 
-/** How a swung spindle leans, in the axes of the table. */
-export function spindleLean(swung: Swung): SpindleLean {
-  const { across, along } = tableWay(swung, leansOver(swung))
-  return { over: along, upright: across }
-}
-
 /** A spindle that lies nearly level is across no table: no head is set so, and what it would read is kept finite. */
-const LEAST_ACROSS = 0.05
+const LEAST_UPRIGHT = 0.05
 
-/** One millimetre of the table as the spindle sees it. */
-function tableWay(
-  { turn }: Swung,
-  over: 'x' | 'y',
-): { readonly across: number; readonly along: number } {
-  const row = (axis: Axis): Point<'setup'> => turn.rows[AXES.indexOf(axis)] as Point<'setup'>
-  return { across: Math.max(LEAST_ACROSS, row(over)[over]), along: row('z')[over] }
+/** How a swung spindle leans, in the axes of the table; so too a millimetre of the table lies, as the spindle sees it. */
+export function spindleLean(swung: Swung): SpindleLean {
+  const over = leansOver(swung)
+  const row = (axis: Axis): Point<'setup'> => swung.turn.rows[AXES.indexOf(axis)] as Point<'setup'>
+  return { over: row('z')[over], upright: Math.max(LEAST_UPRIGHT, row(over)[over]) }
 }

@@ -1,13 +1,4 @@
-export {
-  axesInPart,
-  axisName,
-  driven,
-  leansOver,
-  spindleLean,
-  type Swung,
-  swungIn,
-  wayDriven,
-} from './axes'
+export { axesInPart, axisName, driven, leansOver, spindleLean, type Swung, swungIn } from './axes'
 export { type Misfit, misfitsOf } from './cutterFit'
 export { indexWords, rotaryCentre, turnerOf, turnOf } from './indexed'
 export { cornerOf, headWords, leanFor, leansAbout, leanSet, leanWords } from './leaning'
