@@ -48,22 +48,35 @@ export interface Running<Found> {
   cancel(): void
 }
 
-function inCuresWorker<Found>(
-  task: (worker: Comlink.Remote<CuresWorker>) => Promise<Found>,
-): Running<Found> {
+/** Looks for what would improve a link. */
+export function startCures(...args: Parameters<CuresWorker['cures']>): Running<Cures | undefined> {
   const worker = new Worker(new URL('./cures.worker.ts', import.meta.url), { type: 'module' })
-  const result = task(Comlink.wrap<CuresWorker>(worker)).finally(() => worker.terminate())
+  const result = Comlink.wrap<CuresWorker>(worker)
+    .cures(...args)
+    .finally(() => worker.terminate())
   return { result, cancel: () => worker.terminate() }
 }
 
-/** Looks for what would improve a link. */
-export const startCures = (...args: Parameters<CuresWorker['cures']>): Running<Cures | undefined> =>
-  inCuresWorker((worker) => worker.cures(...args))
+let footingsWorker: Comlink.Remote<CuresWorker> | undefined
+let footingsBefore: Promise<unknown> = Promise.resolve()
 
-/** Tries every kind of holding in one setup. */
-export const startFootings = (
+/** Tries every kind of holding in one setup, in a worker that is kept: one after another, what is cancelled while it waits is not begun. */
+export function startFootings(
   ...args: Parameters<CuresWorker['footings']>
-): Running<readonly Footing[]> => inCuresWorker((worker) => worker.footings(...args))
+): Running<readonly Footing[]> {
+  const worker = (footingsWorker ??= Comlink.wrap<CuresWorker>(
+    new Worker(new URL('./cures.worker.ts', import.meta.url), { type: 'module' }),
+  ))
+  let isWanted = true
+  const result = footingsBefore.then(() => (isWanted ? worker.footings(...args) : []))
+  footingsBefore = result.catch(() => undefined)
+  return {
+    result,
+    cancel: () => {
+      isWanted = false
+    },
+  }
+}
 
 /** Simulates pieces in a worker of its own, which is ended when it is done or cancelled. */
 export function startSimulation(

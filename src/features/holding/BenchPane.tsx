@@ -65,7 +65,7 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
     // The solid has room of its own; without it what is drawn below is seen too.
     <section
       aria-label="The holding"
-      className={`sheet flex min-w-0 grow flex-col p-3 ${isSolid ? 'min-h-[660px]' : 'min-h-[340px]'}`}
+      className={`sheet flex min-w-0 shrink-0 grow flex-col p-3 ${isSolid ? 'min-h-[660px]' : ''}`}
     >
       <div className="flex items-center gap-3">
         <h1 className="text-[18px] font-bold">
@@ -80,7 +80,7 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
           {isSolid ? 'Without the solid' : 'The solid too'}
         </button>
       </div>
-      <div ref={sheet} className="mt-1 flex min-h-[240px] grow gap-2 overflow-hidden">
+      <div ref={sheet} className="mt-1 flex min-h-[200px] grow basis-[200px] gap-2 overflow-hidden">
         <div className="shrink-0" style={{ width: views.elevation.width }}>
           <SceneSvg
             scene={views.elevation}

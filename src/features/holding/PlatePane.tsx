@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import { capital } from '@/core/ground/finding'
 import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units'
 import { type PlannedSetup } from '@/core/plan/planning'
 import { liesWords, sizeWords } from '@/core/shop/holding'
@@ -162,9 +163,7 @@ function Figures(props: {
           ],
         ] as const)
       : []),
-    ...(design.gridMm === undefined
-      ? []
-      : ([['Kept clear of a grid of M8', `pitch ${length(design.gridMm)}`]] as const)),
+    ...gridRows(design, length),
     ...(design.sizes ?? []).map(
       (size, i) =>
         [
@@ -183,4 +182,25 @@ function Figures(props: {
       : []),
   ]
   return <FigureTable rows={rows} />
+}
+
+/** The grid that a plate has already, and which of its holes serve. */
+const gridRows = (
+  { grid }: PlateDesign,
+  length: (mm: number) => string,
+): readonly (readonly [string, string])[] => {
+  if (!grid) return []
+  const pitch = `pitch ${length(grid.pitchMm)}`
+  return grid.used.length === 0
+    ? [['Kept clear of a grid of M8', pitch]]
+    : [
+        ['Uses its grid of M8: columns A, B …, rows 1, 2 … from the front left', pitch],
+        ...grid.used.map(
+          ({ as, holes, name }) =>
+            [
+              `${capital(name)}, in its ${as === 'thread' ? 'thread' : 'dowel hole'}`,
+              holes.map((hole) => hole.name).join(', '),
+            ] as const,
+        ),
+      ]
 }

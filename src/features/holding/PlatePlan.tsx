@@ -30,10 +30,10 @@ export function PlatePlan({
   return (
     <section
       aria-label="The plate from above"
-      className="sheet flex min-h-[300px] min-w-0 grow flex-col p-3"
+      className="sheet flex min-w-0 shrink-0 grow flex-col p-3"
     >
       <h2 className="font-bold">The plate from above</h2>
-      <div ref={sheet} className="mt-1 min-h-[240px] grow overflow-hidden">
+      <div ref={sheet} className="mt-1 min-h-[240px] grow basis-[240px] overflow-hidden">
         <SceneSvg
           scene={scene}
           title={`The plate from above: ${design.places.length} ${design.places.length === 1 ? 'place' : 'places'}, pins blue, rests grey, reliefs hatched.`}

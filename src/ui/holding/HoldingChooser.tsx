@@ -21,7 +21,8 @@ interface HoldingChooserProps {
 /** By what else the part can be held here: each tried, everything else as it is, the best first. */
 export function HoldingChooser({ index, onTake, plan }: HoldingChooserProps) {
   const [isOpen, setOpen] = useState(false)
-  const found = useFootings(plan, index, isOpen)
+  const isAhead = useRestedWith(plan)
+  const found = useFootings(plan, index, isOpen || isAhead)
   if (!isOpen)
     return (
       <button type="button" className="button quiet mt-2" onClick={() => setOpen(true)}>
@@ -118,6 +119,20 @@ function Row({
       </div>
     </li>
   )
+}
+
+/** The page is given so long before it is looked ahead, ms. */
+const REST_MS = 1500
+
+/** True once the page has come to rest, as long as it shows what it began with: the first look takes longest. */
+function useRestedWith(plan: Plan): boolean {
+  const [first] = useState(plan)
+  const [isRested, setRested] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(true), REST_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  return isRested && first === plan
 }
 
 /** What was found for the way as it is now; nothing while it is looked for. */

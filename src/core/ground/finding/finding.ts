@@ -100,6 +100,7 @@ export const FINDING_SEVERITY = {
   'screws.none': 'warns',
   'pins.pushed-other': 'warns',
   'plate.drilled': 'warns',
+  'plate.grid-coarse': 'forbids',
   'plate.pocket-deep': 'forbids',
   'stuck.weak': 'warns',
   'stuck.tall': 'warns',

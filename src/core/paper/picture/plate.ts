@@ -2,7 +2,7 @@ import { holePoints, removedBox } from '../../work/part'
 import { type PlannedSetup } from '../../plan/planning'
 import { type Scene, Sheet, type Tone } from '../../ground/scene'
 import { printLength } from '../../handbook/units'
-import { atPlace, GRID_HOLE_MM, type PlateDesign } from '../../shop/making'
+import { atPlace, GRID_HOLE_MM, gridHoles, type PlateDesign } from '../../shop/making'
 
 interface Shift {
   readonly x: number
@@ -64,8 +64,9 @@ export function platePlan(
         ref: feature.id,
       })
   }
-  outlines(sheet, design, { x: 0, y: 0 })
-  if (design.beside) outlines(sheet, design.beside.design, design.beside.shift)
+  const all = [{ design, shift: { x: 0, y: 0 } }, ...(design.beside ? [design.beside] : [])]
+  for (const { design: one, shift } of all) outlines(sheet, one, shift)
+  for (const { design: one, shift } of all) drawUsed(sheet, one, shift)
   for (const feature of part.features) {
     if (feature.kind !== 'hole') continue
     const [, fill, stroke] = DRAWN.find(([id]) => feature.id.startsWith(id)) ?? ['', 'sheet', 'ink']
@@ -134,10 +135,20 @@ function zeros(
 }
 
 /** A grid that the plate has already, faint: what is drilled keeps clear of it. */
-function drawGrid(sheet: Sheet, { gridMm, part }: PlateDesign): void {
-  if (gridMm === undefined) return
-  const { x, y } = part.size
-  for (let u = gridMm / 2; u < x.mm; u += gridMm)
-    for (let v = gridMm / 2; v < y.mm; v += gridMm)
-      sheet.circle(u, v, GRID_HOLE_MM / 2, { stroke: 'faint', width: 0.8 })
+function drawGrid(sheet: Sheet, { grid, part }: PlateDesign): void {
+  if (!grid) return
+  const { dowels, threads } = gridHoles(grid, part.size)
+  for (const { x, y } of [...threads, ...dowels])
+    sheet.circle(x, y, GRID_HOLE_MM / 2, { stroke: 'faint', width: 0.8 })
+}
+
+/** What of the grid serves: a thread for a screw, a hole for a dowel or a rest. */
+function drawUsed(sheet: Sheet, { grid }: PlateDesign, away: Shift): void {
+  for (const { as, holes, name } of grid?.used ?? [])
+    for (const { x, y } of holes)
+      sheet.circle(x + away.x, y + away.y, GRID_HOLE_MM / 2, {
+        fill: as === 'thread' ? 'sheet' : name.startsWith('rest') ? 'steel' : 'blue',
+        stroke: 'ink',
+        width: 1.4,
+      })
 }

@@ -8,6 +8,7 @@ export {
   type PlateSize,
   type SizedWork,
   sizedWork,
+  wholeSteps,
 } from './edgePlate'
 export {
   type Anchorage,

@@ -6,6 +6,7 @@ export {
   designPlate,
   designStopPlate,
   GRID_HOLE_MM,
+  gridHoles,
   type PlateDesign,
   type PlatePin,
   type PlatePlace,

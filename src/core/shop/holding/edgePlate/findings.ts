@@ -4,6 +4,7 @@ import { lowestOpenCut } from '../cuts'
 import { type Inspected } from '../kind'
 import { drilledOverPlate } from '../pads'
 import { EDGE_CLAMP, type AgainstDowels } from './layout'
+import { INSIDE_MM, wholeSteps } from './onGrid'
 
 /** A wall between two pockets is at least so thick where a clamp stands before it, and the work stands so far over the walls, mm (common practice, no source). */
 const [WALL_MM, LEAST_OVER_MM] = [5, 4]
@@ -13,7 +14,7 @@ const SLENDER = 4
 
 /** Whether clamps are enough for its length, and what is cut into what stands about it and under it. */
 export function edgePlateFindings(own: AgainstDowels, inspected: Inspected): readonly Finding[] {
-  const { back, clamps, high, holding, low, pocket, reachMm, work } = own
+  const { back, clamps, high, holding, low, onGrid, pocket, reachMm, stripMm, work } = own
   const { index, length, name, ops } = inspected
   const [long, deep] = [high.x - low.x, high.y - low.y]
   const few =
@@ -27,26 +28,18 @@ export function edgePlateFindings(own: AgainstDowels, inspected: Inspected): rea
           ),
         ]
       : []
-  const roomMm = (pocket ? WALL_MM : holding.dowel.mm) + EDGE_CLAMP.headMm
+  const roomMm = (pocket ? WALL_MM : holding.dowel.mm) + EDGE_CLAMP.headMm + stripMm
+  const betweenMm = onGrid
+    ? wholeSteps(deep + holding.gap.mm + stripMm, onGrid) - deep
+    : holding.gap.mm
   const crossed =
-    holding.rows > 1 && holding.gap.mm < roomMm
+    holding.rows > 1 && betweenMm < roomMm - 1e-9
       ? [
           finding(
             'clamp.crowded',
             index,
             `${pocket ? 'Walls' : 'Dowels'} and clamps do not find room between the rows.`,
-            `They want ${length(roomMm)}, there are ${length(holding.gap.mm)}.`,
-          ),
-        ]
-      : []
-  const sunk =
-    pocket && high.z - pocket.wallMm < LEAST_OVER_MM
-      ? [
-          finding(
-            'plate.pocket-deep',
-            index,
-            `The work stands only ${length(high.z - pocket.wallMm)} over the walls of its pocket.`,
-            `Edge clamps stand on the plate and find nothing to push against under ${length(LEAST_OVER_MM)}. Let the walls stand lower, or hold it by screws.`,
+            `They want ${length(roomMm)}, there are ${length(betweenMm)}.`,
           ),
         ]
       : []
@@ -65,5 +58,63 @@ export function edgePlateFindings(own: AgainstDowels, inspected: Inspected): rea
   })
   // A wall bears all along: nothing turns about an end of it.
   const round = pocket ? [] : pushedRound(clamps, [back[0].x, back[1].x], 'dowel', inspected)
-  return [...few, ...round, ...crossed, ...sunk, ...cuts, ...drilledOverPlate(own, inspected)]
+  return [
+    ...few,
+    ...round,
+    ...crossed,
+    ...sunkDeep(own, inspected),
+    ...gridCoarse(own, inspected),
+    ...cuts,
+    ...drilledOverPlate(own, inspected),
+  ]
+}
+
+/** Work that hardly stands over the walls of its pocket. */
+function sunkDeep(
+  { high, pocket }: AgainstDowels,
+  { index, length }: Inspected,
+): readonly Finding[] {
+  return pocket && high.z - pocket.wallMm < LEAST_OVER_MM
+    ? [
+        finding(
+          'plate.pocket-deep',
+          index,
+          `The work stands only ${length(high.z - pocket.wallMm)} over the walls of its pocket.`,
+          `Edge clamps stand on the plate and find nothing to push against under ${length(LEAST_OVER_MM)}. Let the walls stand lower, or hold it by screws.`,
+        ),
+      ]
+    : []
+}
+
+const isInside = (at: number, low: number, high: number): boolean =>
+  at >= low + INSIDE_MM - 1e-6 && at <= high - INSIDE_MM + 1e-6
+
+/** What finds no hole of a grid under or along the work. */
+function gridCoarse(
+  { back, end, high, holding, low, onGrid, rests, screws }: AgainstDowels,
+  { index, length }: Inspected,
+): readonly Finding[] {
+  if (!onGrid) return []
+  const isAlong = ({ x }: { readonly x: number }): boolean => isInside(x, low.x, high.x)
+  const isDeep = ({ y }: { readonly y: number }): boolean => isInside(y, low.y, high.y)
+  const outside = [
+    ...(onGrid.hasDowels && !back.every(isAlong) ? ['both dowels behind it'] : []),
+    ...(onGrid.hasDowels && !isDeep(end) ? ['the dowel at its end'] : []),
+    ...(onGrid.hasDowels && !rests.every((at) => isAlong(at) && isDeep(at))
+      ? ['three rests under it']
+      : []),
+    ...(screws.every(isAlong)
+      ? []
+      : [holding.clamps === 1 ? 'its clamp' : `${holding.clamps} clamps`]),
+  ]
+  return outside.length === 0
+    ? []
+    : [
+        finding(
+          'plate.grid-coarse',
+          index,
+          `The grid of ${length(onGrid.pitchMm)} has no holes for ${outside.join(' and ')}.`,
+          `The work is ${length(high.x - low.x)} by ${length(high.y - low.y)}. Take a plate with a finer grid, fewer clamps, or let what is drilled keep clear of the grid.`,
+        ),
+      ]
 }

@@ -40,6 +40,16 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
     { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
     { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
+    {
+      key: 'uses',
+      label: 'That grid is',
+      kind: 'choice',
+      options: [
+        { value: 'no', label: 'kept clear of' },
+        { value: 'threads', label: 'its threads used' },
+        { value: 'threads and dowels', label: 'threads and dowel holes used' },
+      ],
+    },
     { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
   ],
   leads: undefined,
@@ -80,4 +90,5 @@ export {
   type SizedWork,
   sizedWork,
 } from './layout'
+export { wholeSteps } from './onGrid'
 export { type EdgePlateHolding, type PlateSize } from './parameters'

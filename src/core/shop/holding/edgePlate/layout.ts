@@ -5,6 +5,7 @@ import { type Plate } from '../../workshop'
 import { clampId, rowAlong, sharesAlong } from '../alongX'
 import { type Clamp } from '../kind'
 import { byId, type Placed, placed, type Work } from '../work'
+import { dowelsIn, gridUsed, type OnGrid, restsIn, screwsIn } from './onGrid'
 import { type EdgePlateHolding, type PlateSize } from './parameters'
 
 /**
@@ -20,6 +21,12 @@ export interface AgainstDowels extends Placed {
   readonly end: Point<'setup'>
   /** Middles of the screws of the edge clamps. */
   readonly screws: readonly Point<'setup'>[]
+  /** Where the three rests stand under it. */
+  readonly rests: readonly Point<'setup'>[]
+  /** What of a grid that the plate has is used. */
+  readonly onGrid: OnGrid | undefined
+  /** A strip between work and clamps, where they stand in threads further in front; 0: none, mm. */
+  readonly stripMm: number
   /** The pocket that it lies in, where its walls are what it lies against: then there are no dowels. */
   readonly pocket: PlatePocket | undefined
   /** Dowels and clamps reach so far over the rests: under the top of the work, mm. */
@@ -54,16 +61,22 @@ export function againstDowels(holding: EdgePlateHolding, work: Work): AgainstDow
   const wallMm = holding.wall?.mm ?? 0
   const pocket = wallMm > 0 ? pocketOf(block, work, isLeft, wallMm) : undefined
   const reachMm = wallMm + Math.min(MOST_UP_MM, UP * Math.max(0, high.z - wallMm))
-  const screws = rowAlong(holding, block, sharesAlong(block, holding.clamps)).map((x) =>
-    point<'setup'>(x, low.y - EDGE_CLAMP.headMm / 2, 0),
+  const onGrid = gridUsed(holding)
+  const screws = screwsOf(
+    onGrid,
+    block,
+    rowAlong(holding, block, sharesAlong(block, holding.clamps)),
   )
   return {
     ...block,
     work,
     holding,
     plate: byId(work.workshop.plates, holding.plate),
-    ...stopsOf(holding, block),
+    ...stopsOf(holding, block, onGrid),
     screws,
+    rests: restsUnder(block, pocket !== undefined, onGrid),
+    onGrid,
+    stripMm: stripOf(block, screws),
     pocket,
     reachMm,
     clamps: screws.map((at, i): Clamp => ({
@@ -97,45 +110,68 @@ function pocketOf(
 /** The work as it lies, seen from above. */
 type Flat = Record<'low' | 'high', PlanePoint>
 
+/** Screws of the clamps: in front of the work by half a head, or in the grid. */
+function screwsOf(
+  onGrid: OnGrid | undefined,
+  flat: Flat,
+  xs: readonly number[],
+): readonly Point<'setup'>[] {
+  const y = flat.low.y - EDGE_CLAMP.headMm / 2
+  return onGrid ? screwsIn(onGrid, flat, xs, y) : xs.map((x) => point(x, y, 0))
+}
+
+/** What is between the work and heads of clamps further in front, mm. */
+const stripOf = ({ low }: Flat, [first]: readonly Point<'setup'>[]): number =>
+  first ? Math.max(0, low.y - EDGE_CLAMP.headMm / 2 - first.y) : 0
+
 /** Where it lies against dowels, or walls: middles of two behind it and of one at its end. */
 function stopsOf(
   { dowel, stop, wall }: EdgePlateHolding,
-  { high, low }: Flat,
+  flat: Flat,
+  onGrid: OnGrid | undefined,
 ): Pick<AgainstDowels, 'back' | 'end'> {
+  const { high, low } = flat
   const radius = dowel.mm / 2
   // At a wall the place itself; a dowel stands off it by its radius.
   const off = wall?.mm ? 0 : radius
   const [length, middleY] = [high.x - low.x, (low.y + high.y) / 2]
   const inside = Math.min(length / 2 - 0.1, Math.max(radius, length * INSIDE))
-  return {
-    back: [point(low.x + inside, off, 0), point(high.x - inside, off, 0)],
-    end: point(stop === 'left' ? -off : off, middleY, 0),
-  }
+  const back = [
+    point<'setup'>(low.x + inside, off, 0),
+    point<'setup'>(high.x - inside, off, 0),
+  ] as const
+  const end = point<'setup'>(stop === 'left' ? -off : off, middleY, 0)
+  return onGrid?.hasDowels ? dowelsIn(onGrid, flat, back, end) : { back, end }
 }
 
 /** Rests lie so far inside the outline, as part of the size; in a pocket at least so far that they keep clear of what relieves its corners, mm, and never past so much. */
 const [INSET, LEAST_INSET_MM, MOST_INSET] = [0.12, 10, 0.4]
 
 /** Where the three rests stand under work of a size. */
-export function restsUnder({ high, low }: Flat, isInPocket: boolean): readonly Point<'setup'>[] {
+function restsUnder(
+  flat: Flat,
+  isInPocket: boolean,
+  onGrid: OnGrid | undefined,
+): readonly Point<'setup'>[] {
+  const { high, low } = flat
   const inside = (length: number): number =>
     Math.min(MOST_INSET * length, Math.max(INSET * length, isInPocket ? LEAST_INSET_MM : 0))
   const [dx, dy] = [inside(high.x - low.x), inside(high.y - low.y)]
-  return [
-    point(low.x + dx, high.y - dy, 0),
-    point(high.x - dx, high.y - dy, 0),
-    point((low.x + high.x) / 2, low.y + dy, 0),
-  ]
+  const rests = [
+    point<'setup'>(low.x + dx, high.y - dy, 0),
+    point<'setup'>(high.x - dx, high.y - dy, 0),
+    point<'setup'>((low.x + high.x) / 2, low.y + dy, 0),
+  ] as const
+  return onGrid?.hasDowels ? restsIn(onGrid, flat, rests) : rests
 }
 
 /** What stands on the plate for another size of the work, its corner at the stops in nought. */
-export interface SizedWork extends Flat, Pick<AgainstDowels, 'back' | 'end' | 'screws' | 'pocket'> {
-  readonly rests: readonly Point<'setup'>[]
-}
+export type SizedWork = Flat &
+  Pick<AgainstDowels, 'back' | 'end' | 'screws' | 'pocket' | 'rests' | 'stripMm'>
 
 /** Another size against the same kind of stops, with as many clamps and as much room in a pocket. */
 export function sizedWork(
-  { holding, pocket }: AgainstDowels,
+  { holding, onGrid, pocket }: AgainstDowels,
   { deep, long }: PlateSize,
 ): SizedWork {
   const isLeft = holding.stop === 'left'
@@ -144,13 +180,13 @@ export function sizedWork(
     high: { x: isLeft ? long.mm : 0, y: 0 },
   }
   const clear = pocket?.clearMm ?? 0
+  const screws = screwsOf(onGrid, flat, sharesAlong(flat, holding.clamps))
   return {
     ...flat,
-    ...stopsOf(holding, flat),
-    rests: restsUnder(flat, pocket !== undefined),
-    screws: sharesAlong(flat, holding.clamps).map((x) =>
-      point<'setup'>(x, flat.low.y - EDGE_CLAMP.headMm / 2, 0),
-    ),
+    ...stopsOf(holding, flat, onGrid),
+    rests: restsUnder(flat, pocket !== undefined, onGrid),
+    screws,
+    stripMm: stripOf(flat, screws),
     pocket: pocket && {
       ...pocket,
       low: { x: flat.low.x - (isLeft ? 0 : clear), y: flat.low.y - clear },

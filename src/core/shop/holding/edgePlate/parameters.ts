@@ -30,8 +30,14 @@ export const EdgePlateSchema = z.strictObject({
   ),
   gap: ZeroOrMore.default({ mm: 35 }).describe('Between them: room for dowels and clamps.'),
   grid: ZeroOrMore.optional().describe(
-    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner: kept clear of; none where 0.',
+    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner; none where 0.',
   ),
+  uses: z
+    .enum(['no', 'threads', 'threads and dowels'])
+    .optional()
+    .describe(
+      'What is drilled keeps clear of that grid; or the clamps stand in its threads; or dowels and rests too in its dowel holes, in the middles between the threads.',
+    ),
   slots: ZeroOrMore.default({ mm: 0 }).describe(
     'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
   ),

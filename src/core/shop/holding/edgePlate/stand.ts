@@ -13,7 +13,7 @@ import { padHeightError } from '../pads'
 import { PLATE_BEYOND_MM } from '../plate'
 import { type Work } from '../work'
 import { edgePlateFindings } from './findings'
-import { againstDowels, type AgainstDowels, type PlatePocket, restsUnder } from './layout'
+import { againstDowels, type AgainstDowels, EDGE_CLAMP, type PlatePocket } from './layout'
 import { type EdgePlateHolding } from './parameters'
 import { edgePlateWords } from './words'
 
@@ -51,10 +51,10 @@ export function standAgainstDowels(holding: EdgePlateHolding, work: Work): Stand
 
 /** Dowels bear at half of their reach, walls at half of their height. */
 function spotsOf(own: AgainstDowels): readonly Spot[] {
-  const { back, end, faceAt, holding, reachMm } = own
+  const { back, end, faceAt, holding, reachMm, rests } = own
   const up = (own.pocket?.wallMm ?? reachMm) / 2
   return [
-    ...restsUnder(own, own.pocket !== undefined).map((at, i): Spot => ({
+    ...rests.map((at, i): Spot => ({
       id: `rest${i + 1}`,
       role: 'rest',
       surface: faceAt.down,
@@ -113,7 +113,7 @@ function staysOf({
 }
 
 function solidsOf(own: AgainstDowels): readonly Solid[] {
-  const { back, end, high, holding, low, plate, pocket, reachMm } = own
+  const { back, end, high, holding, low, plate, pocket, reachMm, screws, stripMm } = own
   const dowel = (ref: string, { x, y }: { readonly x: number; readonly y: number }): Solid => ({
     name: 'dowel',
     ref,
@@ -128,7 +128,7 @@ function solidsOf(own: AgainstDowels): readonly Solid[] {
       shape: box(point(at.x - 7, at.y - 7, -plate.padHeight), point(at.x + 7, at.y + 7, 0)),
     }))
   const around = {
-    low: { x: low.x - PLATE_BEYOND_MM, y: low.y - PLATE_BEYOND_MM },
+    low: { x: low.x - PLATE_BEYOND_MM, y: low.y - PLATE_BEYOND_MM - stripMm },
     high: { x: high.x + PLATE_BEYOND_MM, y: high.y + PLATE_BEYOND_MM },
   }
   return [
@@ -136,6 +136,16 @@ function solidsOf(own: AgainstDowels): readonly Solid[] {
     ...(pocket ? wallsOf(around, pocket, -plate.padHeight) : []),
     ...rests,
     ...(pocket ? [] : [...back.map((at, i) => dowel(`guide${i + 1}`, at)), dowel('stop1', end)]),
+    ...(stripMm > 0
+      ? screws.map(({ x }) =>
+          slab(
+            'strip',
+            { x: x - EDGE_CLAMP.headMm / 2, y: low.y - stripMm },
+            { x: x + EDGE_CLAMP.headMm / 2, y: low.y },
+            [-plate.padHeight, reachMm],
+          ),
+        )
+      : []),
   ]
 }
 

@@ -20,11 +20,11 @@ export function edgePlateWords(own: AgainstDowels): HoldingWords {
       ...(pocket
         ? {
             guide: roleWords('Wall', 'wall', 'at the back wall', 'The back wall bears'),
-            stop: roleWords('Wall', 'wall', 'at the end wall', 'The end wall bears'),
+            stop: roleWords('End wall', 'end wall', 'at the end wall', 'The end wall bears'),
           }
         : {
             guide: roleWords('Dowel', 'dowel', 'at the dowels', 'The dowels bear'),
-            stop: roleWords('Dowel', 'dowel', 'at the end dowel', 'The end dowel bears'),
+            stop: roleWords('End dowel', 'end dowel', 'at the end dowel', 'The end dowel bears'),
           }),
     },
     motions: { ...FLAT_MOTIONS, lift: 'lift off the rests' },
@@ -54,6 +54,7 @@ export function edgePlateWords(own: AgainstDowels): HoldingWords {
       pocket
         ? `${face('up')} up, on three rests under ${face('down')}, in a pocket whose walls stand ${length(pocket.wallMm)} over the rests: ${face('guide')} against the back wall, ${face(holding.stop)} against the end wall, ${length(pocket.clearMm)} free in front and at the other end.`
         : `${face('up')} up, on three rests under ${face('down')}; two dowels ${length(holding.dowel.mm)} behind ${face('guide')}, one at ${face(holding.stop)}.`,
+      ...gridLines(own, length),
       ...sizeLines(holding),
       `Along to the end ${pocket ? 'wall' : 'dowel'} by hand, then ${clamps} at ${face('away')}, from the stop outwards; tap it down and tighten again.`,
     ],
@@ -67,3 +68,14 @@ const sizeLines = ({ sizes = [] }: AgainstDowels['holding']): readonly string[] 
     : [
         'Other sizes have stops and offsets of their own: take the offset of the size that is put on, and look that nothing stands in the way on the others.',
       ]
+
+/** What stands in the plate's own grid. */
+const gridLines = (
+  { onGrid, stripMm }: AgainstDowels,
+  length: (mm: number) => string,
+): readonly string[] =>
+  onGrid
+    ? [
+        `${onGrid.hasDowels ? 'Dowels, rests and clamps stand' : 'The clamps stand'} in the grid of the plate, ${length(onGrid.pitchMm)}${stripMm > 0 ? `; a strip of ${length(stripMm)} between each clamp and the work` : ''}.`,
+      ]
+    : []

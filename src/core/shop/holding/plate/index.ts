@@ -106,6 +106,15 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
     { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
     { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
+    {
+      key: 'uses',
+      label: 'That grid is',
+      kind: 'choice',
+      options: [
+        { value: 'no', label: 'kept clear of' },
+        { value: 'threads', label: 'its threads used' },
+      ],
+    },
     { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
   ],
   leads: undefined,

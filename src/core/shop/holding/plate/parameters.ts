@@ -47,8 +47,14 @@ export const PinPlateSchema = z.strictObject({
   ),
   gap: ZeroOrMore.default({ mm: 20 }).describe('Between them.'),
   grid: ZeroOrMore.optional().describe(
-    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner: kept clear of; none where 0.',
+    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner; none where 0.',
   ),
+  uses: z
+    .enum(['no', 'threads'])
+    .optional()
+    .describe(
+      'What is drilled keeps clear of that grid; or the parts lie so that as many as can be of their screws find threads of it.',
+    ),
   slots: ZeroOrMore.default({ mm: 0 }).describe(
     'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
   ),

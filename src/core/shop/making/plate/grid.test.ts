@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clearShift, type Drilled, inGrid } from './grid'
+import { type Drilled, gridShift, inGrid, NO_SHIFT } from './grid'
+
+const clearOf = (pitchMm: number) => ({ pitchMm, uses: 'no' }) as const
 
 const hole = fc.record({
   x: fc.double({ min: 0, max: 200, noNaN: true }),
@@ -21,7 +23,7 @@ describe('holes beside a grid', () => {
   it('what comes into it is what does when each thread is looked at by itself', () => {
     fc.assert(
       fc.property(hole, fc.integer({ min: 15, max: 60 }), (one, pitch) => {
-        expect(inGrid([one], pitch, { x: 0, y: 0 }).length > 0).toBe(isNear(one, pitch, 0, 0))
+        expect(inGrid([one], clearOf(pitch), NO_SHIFT).length > 0).toBe(isNear(one, pitch, 0, 0))
       }),
     )
   })
@@ -32,7 +34,7 @@ describe('holes beside a grid', () => {
         fc.array(hole, { minLength: 1, maxLength: 5 }),
         fc.integer({ min: 20, max: 40 }),
         (holes, pitch) => {
-          const shift = clearShift(holes, pitch)
+          const shift = gridShift(holes, clearOf(pitch))
           let least = Infinity
           let fewest = Infinity
           for (let dx = 0; dx < pitch; dx++)
@@ -41,7 +43,7 @@ describe('holes beside a grid', () => {
               fewest = Math.min(fewest, count)
               if (count === 0) least = Math.min(least, dx + dy)
             }
-          expect(inGrid(holes, pitch, shift)).toHaveLength(fewest)
+          expect(inGrid(holes, clearOf(pitch), shift)).toHaveLength(fewest)
           if (fewest === 0) expect(shift.x + shift.y).toBe(least)
         },
       ),

@@ -97,7 +97,7 @@ export function tableHoles({ dowels, screws }: PlateDesign['table']): readonly H
     ...screws.map((at, i) =>
       hole(`table-${i + 1}`, `table screw ${i + 1}`, at, letIn(TABLE.screw) ?? {}),
     ),
-    ...dowels.map((at, i) => hole(`dowel-${i + 1}`, `dowel ${i + 1}`, at, dowel)),
+    ...dowels.map((at, i) => hole(`dowel-${i + 1}`, `table dowel ${i + 1}`, at, dowel)),
   ]
 }
 

@@ -1,8 +1,7 @@
 import { norm } from '../../../ground/geometry'
-import { type Hole, holePoints, newPart, type Part } from '../../../work/part'
+import { type Part } from '../../../work/part'
 import { type Cut } from '../../../work/stock'
 import {
-  AS_THE_FIRST,
   againstDowels,
   EDGE_CLAMP,
   type EdgePlateHolding,
@@ -12,23 +11,21 @@ import {
   type PinPlateHolding,
   type SizedWork,
   sizedWork,
-  throughHoles,
   type Work,
 } from '../../holding'
-import { clearShift, type Drilled, inGrid } from './grid'
-import { besideFeatures, crowded, partHoles, pocketsOf, tableHoles } from './holes'
-import { type Lying, placesOf, type Run, runsOf, sizeOf, tableOf, tooLarge } from './lying'
+import { type Drilled, GRID_HOLE_MM, gridShift, inGrid, NO_SHIFT, served } from './grid'
+import { besideFeatures, crowded } from './holes'
+import { drilledIn, type Laid, laidOut, type Located, restsOf } from './laid'
+import { gridOf, type Lying, tooLarge } from './lying'
 import { AIR_THREAD, airOf, LIFT_THREAD, liftsOf } from './lifts'
 import { pocketCut } from './pocket'
-import { type One, type Sized, sizedPlaces, sizesBeside } from './sizes'
+import { type One } from './sizes'
 import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
-import { type Place, type PlateDesign, type PlatePlace, type SizedPlace, tidy } from './types'
+import { type Grid, type Place, type PlateDesign, tidy } from './types'
 
-export { GRID_HOLE_MM } from './grid'
+export { gridHoles, GRID_HOLE_MM } from './grid'
 export { atPlace, type PlateDesign, type PlatePin, type PlatePlace } from './types'
 
-/** A relief under a hole that comes through (common practice, no source). */
-const RELIEF = { wider: 3, deep: 8 } as const
 /** So many troubles of one kind are told. */
 const MOST_TOLD = 8
 /** A part lies on so many pins. */
@@ -42,17 +39,6 @@ export interface PlatedWith {
   readonly beside?:
     | { readonly name: string; readonly design: PlateDesign; readonly plate: string }
     | { readonly trouble: string }
-}
-
-/** What of a design hangs on what locates the parts. */
-interface Located {
-  /** What stands in the plate for the first place. */
-  one(place: (at: Place) => Place, thickMm: number): Omit<One, 'rests' | 'reliefs'>
-  /** Further sizes, each from its own corner, with what stands in the plate for it. */
-  readonly sizes?: readonly Sized[]
-  readonly zeroWords: string
-  readonly pinned?: Pick<PlateDesign, 'betweenPinsMm' | 'offMm'>
-  troubles(one: One): readonly string[]
 }
 
 /**
@@ -135,17 +121,22 @@ export function designStopPlate(
       }
     }),
     zeroWords: `corner of the ${pocket ? 'pocket’s walls' : 'dowels'}, top of the rests`,
-    troubles: () => [],
+    troubles: () =>
+      own.onGrid?.hasDowels && holding.dowel.mm !== GRID_HOLE_MM
+        ? [
+            `The dowel holes of the grid are ${GRID_HOLE_MM} mm: dowels of ${holding.dowel.mm} do not go into them. Take dowels of ${GRID_HOLE_MM}, or use the threads alone.`,
+          ]
+        : [],
   })
 }
 
 function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign {
-  const { holding, plate } = own
+  const { plate } = own
   const { beside } = plated
   const lay = (shift: Place): Laid => laidOut(own, plated, located, shift)
-  const pitch = holding.grid?.mm ?? 0
+  const grid = gridOf(own)
   const first = lay({ x: 0, y: 0 })
-  const laid = pitch > 0 ? lay(clearShift(drilledIn(first), pitch)) : first
+  const laid = grid ? lay(gridShift(drilledIn(first).own, grid)) : first
   const { holes, one, place, places, single, size, sizes, table } = laid
   const other = beside && 'design' in beside ? beside : undefined
   const part = other ? withBeside(single, other.design.part) : single
@@ -161,115 +152,37 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
     ...(sizes.length > 0 && { sizes }),
     outline: outlineOf(own).map(({ x, y }) => place({ x: x + own.low.x, y: y + own.low.y })),
     ...located.pinned,
-    ...(pitch > 0 && { gridMm: pitch }),
+    ...(grid && { grid: { ...grid, used: served(drilledIn(laid).own, grid) } }),
     zero: { ...place({ x: 0, y: 0 }), z: plate.height, words: located.zeroWords },
     weightKg: (ALUMINIUM * part.size.x.mm * part.size.y.mm * part.size.z.mm) / 1e6,
     troubles: [
       ...located.troubles(one),
       ...crowded(part, holes).slice(0, MOST_TOLD),
       ...tooLarge(own, part.size),
-      ...(pitch > 0 ? gridTroubles(laid, pitch) : []),
+      ...(grid ? gridTroubles(laid, grid) : []),
       ...besideTroubles(size.z.mm, beside),
     ],
   }
 }
 
-/** Everything of a plate that goes with where the parts lie on it. */
-interface Laid {
-  readonly one: One
-  readonly places: readonly PlatePlace[]
-  readonly sizes: readonly SizedPlace[]
-  readonly table: PlateDesign['table']
-  readonly size: Part['size']
-  readonly holes: readonly Hole[]
-  readonly single: Part
-  place(at: Place): Place
-}
-
-/** The plate with its parts so far further from its corner. */
-function laidOut(
-  own: Lying,
-  { contacts, cuts }: Pick<PlatedWith, 'contacts' | 'cuts'>,
-  located: Located,
-  shift: Place,
-): Laid {
-  const { work } = own
-  const runs = runsOf(own)
-  const places = placesOf(own, runs, shift)
-  const beside = sizesBeside(own, places, located.sizes ?? [])
-  const far = (axis: 'x' | 'y'): number =>
-    Math.max(
-      ...places.map(({ corner: at }) => at[axis] + own.high[axis] - own.low[axis]),
-      ...beside.map(({ far: at }) => at[axis]),
-    )
-  const size = sizeOf(own, { x: far('x'), y: far('y') })
-  const [{ corner } = { corner: { x: 0, y: 0 } }] = places
-  /** Where something of the setup lies on the plate, of the first of those that lie one way round. */
-  const placeIn =
-    ({ away, lies }: Pick<Run, 'away' | 'lies'>) =>
-    ({ x, y }: Place): Place => ({
-      x: tidy((lies.x ? own.high.x - x : x - own.low.x) + corner.x + away.x),
-      y: tidy((lies.y ? own.high.y - y : y - own.low.y) + corner.y + away.y),
-    })
-  // Holes in the floor of a pocket are measured from the top of the plate, as all are.
-  const sunkMm = own.pocket ? own.pocket.wallMm + own.plate.padHeight : 0
-  const oneIn = (place: (at: Place) => Place): One => ({
-    ...located.one(place, size.z.mm),
-    rests: restsOf(contacts).map(({ inSetup }) => place(inSetup)),
-    reliefs: cuts.flatMap((cut) =>
-      throughHoles(own, work, cut).map(({ at, radius }) => ({
-        ...place(at),
-        diameterMm: tidy(2 * radius + RELIEF.wider),
-        ...(own.holding.drains !== 'through' && {
-          deepMm: Math.min(RELIEF.deep, (size.z.mm - sunkMm) / 2) + sunkMm,
-        }),
-      })),
-    ),
-  })
-  const place = placeIn({ away: { x: 0, y: 0 }, lies: AS_THE_FIRST })
-  const table = tableOf(own, size)
-  const holes = [
-    ...runs.flatMap((run) => partHoles(oneIn(placeIn(run)), run)),
-    ...beside.flatMap((other) => other.holes),
-    ...tableHoles(table),
+function gridTroubles(laid: Laid, grid: Grid): readonly string[] {
+  const within = (holes: readonly Drilled[]): string =>
+    [...new Set(inGrid(holes, grid, NO_SHIFT).map(({ name }) => name))].join(', ')
+  const { own, table } = drilledIn(laid)
+  const [parts, plate] = [within(own), within(table)]
+  const ofIt = `come into holes of the grid of ${grid.pitchMm} mm`
+  return [
+    ...(parts
+      ? [
+          `${grid.uses === 'no' ? 'However the part is shifted' : 'As the part lies on what it uses of the grid'}, ${parts} ${ofIt}. Plug those, or take a plate without a grid there.`,
+        ]
+      : []),
+    ...(plate
+      ? [
+          `What holds the plate itself, ${plate}, would ${ofIt}. Screw it down where it has holes for that, or by straps, and say 0 for the slots of the table.`,
+        ]
+      : []),
   ]
-  const one = oneIn(place)
-  const single: Part = {
-    ...newPart(`Plate for ${work.part.name}`.slice(0, 80), size),
-    unit: work.part.unit,
-    features: [
-      ...(one.pocket && runs[0] ? pocketsOf(one.pocket, runs[0]) : []),
-      ...beside.flatMap(({ pockets }) => pockets),
-      ...holes,
-    ],
-  }
-  const sizes = sizedPlaces(beside, place({ x: 0, y: 0 }))
-  return { one, places, sizes, table, size, holes, single, place }
-}
-
-const restsOf = (contacts: readonly Locator[]): readonly Locator[] =>
-  contacts.filter(({ role }) => role === 'rest')
-
-/** What moves with the parts: all but what holds the plate itself. */
-const drilledIn = ({ holes, single }: Laid): readonly Drilled[] =>
-  holes
-    .filter(({ id }) => !/^(table|dowel)-/.test(id))
-    .flatMap((hole) =>
-      holePoints(single, hole).map(({ x, y }) => ({
-        x,
-        y,
-        radiusMm: hole.diameter.mm / 2,
-        name: hole.name ?? hole.id,
-      })),
-    )
-
-function gridTroubles(laid: Laid, pitchMm: number): readonly string[] {
-  const names = new Set(inGrid(drilledIn(laid), pitchMm, { x: 0, y: 0 }).map(({ name }) => name))
-  return names.size === 0
-    ? []
-    : [
-        `However the part is shifted, ${[...names].join(', ')} come into holes of the grid of ${pitchMm} mm. Plug those, or take a plate without a grid there.`,
-      ]
 }
 
 /** Two plates in one: the second to the right of the first, their fronts in line. */

@@ -8,10 +8,19 @@ import {
   type Placed,
   PLATE_BEYOND_MM,
   type Work,
+  wholeSteps,
 } from '../../holding'
 import { type Plate } from '../../workshop'
+import { ontoPitch, stepOnto } from './grid'
 import { nestedSteps, otherWay } from './nest'
-import { type Place, type PlateDesign, type PlateGrid, type PlatePlace, tidy } from './types'
+import {
+  type Grid,
+  type Place,
+  type PlateDesign,
+  type PlateGrid,
+  type PlatePlace,
+  tidy,
+} from './types'
 
 /** The plate stands out so far at both ends for screws and dowels of its own, mm. */
 const EAR_MM = 30
@@ -23,11 +32,14 @@ export interface Lying extends Placed {
   readonly work: Work
   readonly plate: Plate
   readonly pocket?: PlatePocket | undefined
+  /** Clamps stand so much further in front of the work than else, mm. */
+  readonly stripMm?: number
   readonly holding: {
     readonly columns: number
     readonly rows: number
     readonly gap: { readonly mm: number }
     readonly grid?: { readonly mm: number } | undefined
+    readonly uses?: Grid['uses'] | undefined
     readonly slots: { readonly mm: number }
     readonly drains?: 'no' | 'through' | undefined
     readonly turned?: PinPlateHolding['turned']
@@ -35,6 +47,10 @@ export interface Lying extends Placed {
 }
 
 const earOf = ({ holding }: Lying): number => (holding.slots.mm > 0 ? EAR_MM : 0)
+
+/** The grid of holes that the plate has already. */
+export const gridOf = ({ holding: { grid, uses = 'no' } }: Lying): Grid | undefined =>
+  grid && grid.mm > 0 ? { pitchMm: grid.mm, uses } : undefined
 
 /** Parts that lie the same way round: how they follow each other, and how far the corner of the first is from the first of all, mm. */
 export interface Run extends PlateGrid {
@@ -65,7 +81,11 @@ export function runsOf(own: Lying): readonly Run[] {
     low,
   } = own
   const box = { x: tidy(high.x - low.x), y: tidy(high.y - low.y) }
-  const step = { x: tidy(box.x + gap.mm), y: tidy(box.y + gap.mm) }
+  const grid = gridOf(own)
+  const step = stepOnto(
+    { x: tidy(box.x + gap.mm), y: tidy(box.y + gap.mm + (own.stripMm ?? 0)) },
+    grid,
+  )
   const all: Run = { columns, rows, step, lies: AS_THE_FIRST, away: { x: 0, y: 0 } }
   const second = secondOf(own)
   if (!second) return [all]
@@ -73,7 +93,7 @@ export function runsOf(own: Lying): readonly Run[] {
   const count = along === 'x' ? 'columns' : 'rows'
   const outline = outlineOf(own)
   const { back, there } = nestedSteps(outline, otherWay(outline, box, lies), along, gap.mm)
-  const half = { ...all, step: { ...step, [along]: tidy(there + back) } }
+  const half = { ...all, step: { ...step, [along]: tidy(ontoPitch(there + back, grid)) } }
   const seconds = Math.floor(all[count] / 2)
   return [
     { ...half, [count]: all[count] - seconds },
@@ -89,7 +109,7 @@ export function placesOf(own: Lying, runs: readonly Run[], away: Place): readonl
   const second = secondOf(own)
   const first = {
     x: PLATE_BEYOND_MM + earOf(own) + away.x,
-    y: PLATE_BEYOND_MM + away.y,
+    y: PLATE_BEYOND_MM + (own.stripMm ?? 0) + away.y,
   }
   // Zero of a part that lies the other way round is as far from its high corner as that of another from its low one.
   const about = { x: high.x + low.x, y: high.y + low.y }
@@ -119,16 +139,18 @@ export function placesOf(own: Lying, runs: readonly Run[], away: Place): readonl
 const placeAmong = (nth: number, isShared: boolean, { x, y }: Lies): number =>
   (isShared ? 2 * nth + Number(x || y) : nth) + 1
 
+export const thickOf = ({ plate, pocket }: Lying): number =>
+  tidy(pocket ? plate.height + pocket.wallMm : plate.height - plate.padHeight)
+
 /** @param far - the furthest corner of what lies on it. */
 export function sizeOf(own: Lying, far: Place): Part['size'] {
-  const { holding, plate, pocket } = own
-  const pitch = holding.grid?.mm ?? 0
+  const grid = gridOf(own)
   // A plate with a grid is whole pitches long, so that the grid goes on beside it.
-  const whole = (mm: number): number => tidy(pitch > 0 ? Math.ceil(mm / pitch - 1e-9) * pitch : mm)
+  const whole = (mm: number): number => tidy(grid ? wholeSteps(mm, grid) : mm)
   return {
     x: { mm: whole(far.x + PLATE_BEYOND_MM + earOf(own)) },
     y: { mm: whole(far.y + PLATE_BEYOND_MM) },
-    z: { mm: tidy(pocket ? plate.height + pocket.wallMm : plate.height - plate.padHeight) },
+    z: { mm: thickOf(own) },
   }
 }
 

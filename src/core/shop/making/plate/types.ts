@@ -65,6 +65,20 @@ export interface PocketCut {
   readonly corners: readonly Place[]
 }
 
+/** Holes that a plate has already: threads, the first half a pitch from its corner, and dowel holes in the middles between them. */
+export interface Grid {
+  readonly pitchMm: number
+  readonly uses: 'no' | 'threads' | 'threads and dowels'
+}
+
+/** What holes of the grid serve for at all places. */
+export interface GridUsed {
+  readonly name: string
+  readonly as: 'thread' | 'dowel'
+  /** Which ones: a letter for the column from the left, a number for the row from the front. */
+  readonly holes: readonly (Place & { readonly name: string })[]
+}
+
 /** How parts on a plate that lie the same way round follow each other, mm. */
 export interface PlateGrid {
   readonly columns: number
@@ -107,8 +121,8 @@ export interface PlateDesign {
   readonly betweenPinsMm?: number
   readonly offMm?: number
   readonly zero: Place & { readonly z: number; readonly words: string }
-  /** Pitch of the grid of threads that the plate has already and its holes keep clear of, mm. */
-  readonly gridMm?: number
+  /** The grid of holes that the plate has already, and which of them serve: those are not drilled. */
+  readonly grid?: Grid & { readonly used: readonly GridUsed[] }
   readonly weightKg: number
   /** Another setup of the part to the right of it on the same plate: its own design, and where its corner lies. */
   readonly beside?: { readonly name: string; readonly design: PlateDesign; readonly shift: Place }
