@@ -225,6 +225,16 @@ export const HOLDING_SCENES = {
   'chuck.size': () => [bar(), gripped({}), chucks({ most: 25 })],
   'chuck.shape': () => [bar(34), gripped({})],
   'chuck.deep': () => [bar(), gripped({ grip: mm(31) })],
+  'chuck.no-flat': () => [
+    {
+      ...bar(),
+      stock: { form: 'round', along: 'x', wide: mm(30), bar: mm(1000), kerf: mm(2), grip: mm(20) },
+    },
+    way(
+      { ...held({ ...IN_CHUCK, chuck: 'chuck-3' }, ['a']), id: 's-first' },
+      held({ ...IN_CHUCK, chuck: 'chuck-3', end: 'right' }, []),
+    ),
+  ],
   'chuck.slender': () => [bar(), gripped({ grip: mm(22) })],
   'faceplate.along': () => [
     plainBlock(),

@@ -63,6 +63,7 @@ export const FINDING_SEVERITY = {
   'chuck.size': 'forbids',
   'chuck.shape': 'forbids',
   'chuck.deep': 'forbids',
+  'chuck.no-flat': 'warns',
   'chuck.slender': 'warns',
   'chuck.along': 'forbids',
   'faceplate.along': 'forbids',

@@ -1,5 +1,6 @@
 import { applyMotion, point, rotationAbout, translation } from '../../ground/geometry'
 import {
+  axisOf,
   boughtOf,
   directionOf,
   halfDiagonal,
@@ -139,6 +140,65 @@ function castSurface(
   return { surface: surface.id, columns }
 }
 
+interface BoughtSource {
+  readonly cause: string
+  readonly link: string
+  readonly plusMinus: number
+  readonly remedy: string
+  readonly lights: readonly Side[]
+}
+
+/** A face of a block of stock: off its place, and leaning both ways by one angle, that of its longer way. */
+function blockColumns(
+  { book }: Pick<ModelMaking, 'book'>,
+  part: Part,
+  side: Side,
+  make: (plusMinus: number) => () => BoughtSource,
+): readonly Column[] {
+  const at = middleOf(part)
+  const halves = planeOf(side).map((axis) => sizeAlong(part, axis) / 2)
+  const { spread } = part.faces[side]
+  const lean = (LEANS * spread.mm) / Math.max(...halves)
+  const offset = spread.mm * (1 - WAVINESS) - lean * halves.reduce((a, b) => a + b, 0)
+  return [
+    { source: book.index(`stock ${side}, offset`, make(offset)), six: translation(normalOf(side)) },
+    ...planeOf(side).map((axis): Column => {
+      const direction = point<'part'>(
+        axis === 'x' ? 1 : 0,
+        axis === 'y' ? 1 : 0,
+        axis === 'z' ? 1 : 0,
+      )
+      return {
+        source: book.index(`stock ${side}, lean ${axis}`, () => ({
+          ...make(lean)(),
+          unit: 'mm/mm',
+        })),
+        six: rotationAbout(at, direction),
+      }
+    }),
+  ]
+}
+
+/** Whether a side is round: it touches the bar along one line. */
+const isRoundBar = ({ stock }: Part, side: Side): boolean =>
+  stock?.form === 'round' && stock.along !== axisOf(side)
+
+/** A bar is thicker or thinner all round: what holds it in the middle does not see that. */
+function barColumn({ book }: Pick<ModelMaking, 'book'>, part: Part, side: Side): Column {
+  const round = SIDES.filter((one) => isRoundBar(part, one))
+  const widest = Math.max(...round.map((one) => part.faces[one].spread.mm))
+  return {
+    source: book.index('stock bar, radius', () => ({
+      cause: 'radius of the bar, as bought',
+      link: 'stock bar',
+      plusMinus: widest * (1 - WAVINESS),
+      remedy: 'Hold it in the middle, or touch both sides and halve.',
+      lights: round,
+    })),
+    six: translation(normalOf(side)),
+  }
+}
+
 /**
  * A face as bought. Its stated spread is all of its wandering: off its place, leaning both ways and
  * uneven, which together reach it at a corner. It leans by one angle, that of its longer way.
@@ -154,25 +214,9 @@ function stockSurface({ book, formSource }: ModelMaking, part: Part, side: Side)
     remedy: 'Cut that face before it locates anything, or touch both sides and halve.',
     lights: [side],
   })
-  const normal = normalOf(side)
-  const at = middleOf(part)
-  const halves = planeOf(side).map((axis) => sizeAlong(part, axis) / 2)
-  const lean = (LEANS * spread.mm) / Math.max(...halves)
-  const offset = spread.mm * (1 - WAVINESS) - lean * halves.reduce((a, b) => a + b, 0)
-  const columns: Column[] = [
-    { source: book.index(`${link}, offset`, make(offset)), six: translation(normal) },
-  ]
-  for (const axis of planeOf(side)) {
-    const direction = point<'part'>(
-      axis === 'x' ? 1 : 0,
-      axis === 'y' ? 1 : 0,
-      axis === 'z' ? 1 : 0,
-    )
-    columns.push({
-      source: book.index(`${link}, lean ${axis}`, () => ({ ...make(lean)(), unit: 'mm/mm' })),
-      six: rotationAbout(at, direction),
-    })
-  }
+  const columns = isRoundBar(part, side)
+    ? [barColumn({ book }, part, side)]
+    : blockColumns({ book }, part, side, make)
   formSource.set(
     side,
     book.index(`${link}, form`, () => ({

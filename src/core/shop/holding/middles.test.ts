@@ -6,7 +6,7 @@ import { findingsOf } from '../../foreman/findings'
 import { planWay } from '../../plan/planning'
 import { chainOf } from '../../predict/prediction'
 import { type Setup, type Way } from '../../plan/way'
-import { type Feature, newPart, type Part, type Requirement } from '../../work/part'
+import { type Feature, newPart, type Part, type Requirement, SIDES } from '../../work/part'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
 import { distance, mm, setup, topHole, way } from '../../../../tests/support/documents'
 import {
@@ -144,6 +144,55 @@ describe('a chuck', () => {
   it('with four jaws takes the middle of the flats', () => {
     const [back] = worstOf(frontOff(0.1), bar(), way(frontFirst, inHolding(IN_CHUCK, ['d'])))
     expect(back).toBeCloseTo(0.05, 9)
+  })
+
+  it('round bar as bought: what it is too thick goes to both sides alike in a chuck, to the far one in a vise, by hand', () => {
+    const radiusMm = 0.4
+    const still = bright({
+      ...newPart('Bar', { x: mm(100), y: mm(30), z: mm(30) }),
+      features: [topHole('d', 80, 20), topHole('e', 80, 8)],
+      stock: { form: 'round', along: 'x', wide: mm(30), bar: mm(1000), kerf: mm(2), grip: mm(20) },
+    })
+    const part = asking(
+      {
+        ...still,
+        faces: Object.fromEntries(
+          SIDES.map((side) => [
+            side,
+            {
+              ...still.faces[side],
+              spread: mm(['left', 'right'].includes(side) ? 0 : radiusMm),
+            },
+          ]),
+        ) as Part['faces'],
+      },
+      distance('d', 'back'),
+      distance('d', 'front'),
+      distance('d', 'e'),
+    )
+    const shop = only(() => ({}))
+    const [collet] = shop.chucks.filter(({ grips }) => grips === 'round')
+    if (!collet) throw new Error('no chuck for round work')
+    const inChuck: Holding = { ...IN_CHUCK, chuck: collet.id }
+    /** What the radius of the bar gives alone, mm. */
+    const ofBar = (...setups: readonly Setup[]): readonly number[] =>
+      predictionOf(shop, part, way(...setups)).requirements.map(
+        ({ outcome }) =>
+          outcome?.links.find(({ lights }) => lights.includes('top') && lights.includes('back'))
+            ?.worst ?? 0,
+      )
+    // A fifth of what a raw face wanders by is unevenness.
+    const radius = 0.8 * radiusMm
+    const near = (...all: number[]) => all.map((one) => expect.closeTo(one, 9) as number)
+    expect(ofBar(inHolding(inChuck, ['d', 'e']))).toEqual(near(radius, radius, 0))
+    // The back lies at the fixed jaw: the front is further by a whole diameter.
+    expect(ofBar(inHolding(IN_VISE, ['d']), { ...inHolding(IN_VISE, ['e']), id: 's-3' })).toEqual(
+      near(0, 2 * radius, 0),
+    )
+    // One hole from the vise and one from the chuck are apart by the radius.
+    expect(ofBar(inHolding(inChuck, ['d']), { ...inHolding(IN_VISE, ['e']), id: 's-3' })).toEqual(
+      near(radius, radius, radius),
+    )
   })
 
   it('out of line swings about the middle of what it grips: the far end goes furthest', () => {

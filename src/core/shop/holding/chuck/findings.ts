@@ -73,5 +73,14 @@ function outFindings(own: InChuck, inspected: Inspected): readonly Finding[] {
         'It bends under the cut and rings. Bring a jack up under the far end until an indicator on the work just moves, or a centre; grip deeper; cut the far end first.',
       ),
     )
+  if (own.lies === 'lost')
+    said.push(
+      finding(
+        'chuck.no-flat',
+        index,
+        `Nothing says how the bar lies about its own axis: ${work.part.faces[own.faceAt.guide].name} is round.`,
+        'Cut a flat before it is let go and turn the part so that it lies to the back; cut all that must agree in one clamping; or turn it true by a hole or a pin.',
+      ),
+    )
   return [...said, ...acrossFindings('chuck.along', 'chuck', chuck.divides, work, inspected)]
 }

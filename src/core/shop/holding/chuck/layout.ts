@@ -1,5 +1,5 @@
 import { point, type Point } from '../../../ground/geometry'
-import { type AxisSurface } from '../../../work/part'
+import { type AxisSurface, axisOf } from '../../../work/part'
 import { type Chuck, type Instrument } from '../../workshop'
 import { roundsAlong } from '../locators'
 import { byId, type Placed, placed, setupAxes, toSetup, type Work } from '../work'
@@ -20,6 +20,8 @@ export interface InChuck extends Placed {
   readonly overhangMm: number
   /** The round that is gripped; none where it is the bar as bought, or flats. */
   readonly round: AxisSurface | undefined
+  /** How it lies about its own axis: given by a face, free in a round bar that nothing was cut into yet, lost in one of which nothing flat is left to be seen. */
+  readonly lies: 'by a face' | 'free' | 'lost'
   /** Across what is gripped, along Y and along Z, mm. */
   readonly across: readonly [number, number]
 }
@@ -38,7 +40,7 @@ export function inChuck(holding: ChuckHolding, work: Work): InChuck {
   const block = axis
     ? lay(() => [-axis.y, -axis.z])
     : lay((low, high) => [-(low.y + high.y) / 2, -(low.z + high.z) / 2])
-  const { high, low } = block
+  const { faceAt, high, low } = block
   return {
     ...block,
     work,
@@ -48,8 +50,20 @@ export function inChuck(holding: ChuckHolding, work: Work): InChuck {
     out,
     overhangMm: high.x - low.x - holding.grip.mm,
     round,
+    lies: liesBy(chuck, faceAt, work),
     across: round ? [round.diameterMm, round.diameterMm] : [high.y - low.y, high.z - low.z],
   }
+}
+
+/** A round bar has no flat by which to turn it true until one is cut. */
+function liesBy(
+  chuck: Chuck,
+  { guide }: Placed['faceAt'],
+  { before, part }: Work,
+): InChuck['lies'] {
+  const isBar = part.stock?.form === 'round' && part.stock.along !== axisOf(guide)
+  if (chuck.grips !== 'round' || !isBar || before.cut.has(guide)) return 'by a face'
+  return before.cut.size === 0 ? 'free' : 'lost'
 }
 
 /** The outside round along the chuck whose middle of what is gripped lies on it. */

@@ -98,6 +98,7 @@ function spotsOf(own: InChuck): readonly Spot[] {
           surface: faceAt.guide,
           at: point<'setup'>((low.x + high.x) / 2, high.y, low.z + (high.z - low.z) * 0.85),
           isSet: true as const,
+          ...(own.lies === 'free' && { isFitted: true as const }),
         },
     ...[FRONT, BACK].map((share, i) => centred(`rest${i + 1}`, 'rest', share)),
     {
@@ -182,6 +183,7 @@ function errorsOf(
 ): readonly HeldError[] {
   const { chuck } = own
   if (role === 'stop') return [stopError(chuck.stopMm, figurePath('chucks', chuck.id, 'stopMm'))]
+  if (id === 'guide3' && own.lies === 'free') return []
   if (id === 'guide3' && chuck.grips === 'round') return [turnedTrue(own, 'guide3', 1)]
   const axis = role === 'guide' ? 'y' : 'z'
   return [

@@ -44,7 +44,9 @@ export function chuckWords(own: InChuck): HoldingWords {
       ...(flats
         ? []
         : [
-            `Turned true on ${face('guide')} with the ${instrument.name.toLowerCase()}, where that is cut already.`,
+            own.lies === 'free'
+              ? 'How the bar lies about its own axis is free: what is cut now says it.'
+              : `Turned true on ${face('guide')} with the ${instrument.name.toLowerCase()}, where that is cut already.`,
           ]),
       'Spindle stopped: is it tight? Turn it round once by hand clear of everything.',
     ],
