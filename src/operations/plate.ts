@@ -9,7 +9,7 @@ import { newSetup, type Way } from '@/core/plan/way'
 import { liesWords, sizeWords } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 import { type Workshop } from '@/core/shop/workshop'
-import { holePoints, type Part, removedBox } from '@/core/work/part'
+import { holePoints, type Part, removedBox, type Side } from '@/core/work/part'
 import { nominalSolid } from '@/core/work/stock'
 import { writeProfileDxf } from '@/exchange'
 import { meshOf, stlOf } from '@/kernel'
@@ -188,7 +188,8 @@ function profileOf({ design, offsets }: Numbered): Profile {
     heightMm: y.mm,
     layers: [
       { name: 'PLATE', rings: [rectangleRing({ x: 0, y: 0 }, { x: x.mm, y: y.mm })] },
-      { name: 'POCKETS', rings: [...pocketRings(part), ...circles('corner')] },
+      { name: 'POCKETS', rings: [...pocketRings(part, 'top'), ...circles('corner')] },
+      { name: 'KEYWAYS', rings: pocketRings(part, 'bottom') },
       { name: 'PINS', rings: circles('pin', 'stop') },
       { name: 'CLAMPS', rings: circles('clamp') },
       { name: 'RESTS', rings: circles('rest') },
@@ -196,7 +197,7 @@ function profileOf({ design, offsets }: Numbered): Profile {
       { name: 'RELIEFS', rings: circles('relief') },
       { name: 'LIFTS', rings: circles('lift') },
       { name: 'AIR', rings: circles('air') },
-      { name: 'TABLE', rings: circles('table', 'dowel') },
+      { name: 'TABLE', rings: circles('table', 'dowel', 'key', 'bore') },
     ].filter(({ rings }) => rings.length > 0),
     middles: places.map(({ shift }) => ({ x: zero.x + shift.x, y: zero.y + shift.y })),
     engraved: [
@@ -206,10 +207,11 @@ function profileOf({ design, offsets }: Numbered): Profile {
   }
 }
 
-/** Pockets of a plate from wall to wall; their corners are relieved by holes. */
-const pocketRings = (part: Part): readonly Ring[] =>
+/** Pockets of a plate from wall to wall, their corners relieved by holes; or keyways in its underside. */
+const pocketRings = (part: Part, on: Side): readonly Ring[] =>
   part.features.flatMap((feature) => {
-    const box = feature.kind === 'pocket' ? removedBox(part, feature) : undefined
+    const box =
+      feature.kind === 'pocket' && feature.on === on ? removedBox(part, feature) : undefined
     return box ? [rectangleRing(box.low, box.high)] : []
   })
 

@@ -1,4 +1,5 @@
 import { lengthWords } from '@/core/handbook/units'
+import { ownPlaceWords } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 
 /** What goes into a plate, a line each. */
@@ -19,6 +20,7 @@ export function goesIn(design: PlateDesign): readonly string[] {
     table,
   } = design
   const length = (mm: number): string => lengthWords(mm, part.unit)
+  const own = ownPlaceWords(table, length)
   return [
     ...pins.map(({ headMm, kind, landMm, playMm, shankMm }) =>
       [
@@ -53,11 +55,8 @@ export function goesIn(design: PlateDesign): readonly string[] {
       : []),
     ...air.map(({ thread }) => `fitting ${thread} for air, from below`),
     ...(places.length > 1 ? [`all of this ${places.length} times`] : []),
-    ...(table.screws.length > 0
-      ? [
-          `${table.screws.length} screws M10 into the table, ${table.dowels.length} dowels 10 by which it comes back`,
-        ]
-      : []),
+    ...(own.down ? [own.down] : []),
+    `comes back by ${own.back}`,
     ...gridLines(grid, length),
   ]
 }

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { capital } from '@/core/ground/finding'
 import { type LengthUnit, lengthWords, printLength } from '@/core/handbook/units'
 import { type PlannedSetup } from '@/core/plan/planning'
-import { liesWords, sizeWords } from '@/core/shop/holding'
+import { liesWords, ownPlaceWords, sizeWords } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 import { refLabel } from '@/core/work/part'
 import { call } from '@/ui/api'
@@ -99,6 +99,7 @@ function Figures(props: {
   const { betweenPinsMm, clamps, part, pins, places, reliefs, restMm, rests } = design
   const { pocket, screws, stops, table } = design
   const length = (mm: number): string => printLength(mm, unit)
+  const own = ownPlaceWords(table, length)
   const rows: readonly (readonly [string, string])[] = [
     [
       `Plate, ${design.weightKg.toFixed(1)} kg in ${part.material}`,
@@ -155,14 +156,8 @@ function Figures(props: {
     ...(reliefs.length > 0
       ? ([['Reliefs under holes that come through', `${reliefs.length}`]] as const)
       : []),
-    ...(table.screws.length > 0
-      ? ([
-          [
-            'Screwed to the table',
-            `${table.screws.length} × M10, ${table.dowels.length} dowels ⌀${length(10)}`,
-          ],
-        ] as const)
-      : []),
+    ...(own.down ? ([['Held down by', own.down]] as const) : []),
+    ['Comes back by', own.back],
     ...gridRows(design, length),
     ...(design.sizes ?? []).map(
       (size, i) =>

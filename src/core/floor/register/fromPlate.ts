@@ -14,32 +14,48 @@ const MOST = 40
 
 const mm = (value: number): { mm: number } => ({ mm: value })
 
-const CHECKS: Fixture['checks'] = [
-  { kind: 'look', id: 'clean', what: 'Underside and table wiped, no chip' },
-  { kind: 'indicate', id: 'line', what: 'Back edge in line with X', within: { mm: LINE_MM } },
-  {
+/** Edges by which it is found, or its bore, and how far zero is from them. */
+const edgesOf = ({ part, table: { bore }, zero }: PlateDesign): Fixture['edges'] =>
+  bore
+    ? [
+        { id: 'bore-x', name: 'bore, in X', axis: 'x', toZero: mm(zero.x - bore.x) },
+        { id: 'bore-y', name: 'bore, in Y', axis: 'y', toZero: mm(zero.y - bore.y) },
+      ]
+    : [
+        { id: 'left', name: 'left edge', axis: 'x', toZero: mm(zero.x) },
+        { id: 'back', name: 'back edge', axis: 'y', toZero: mm(zero.y - part.size.y.mm) },
+      ]
+
+/** What is looked at when it is put back. */
+function checksOf({ table: { bore, by } }: PlateDesign): Fixture['checks'] {
+  const touched = (id: string, what: string, edge: string): Fixture['checks'][number] => ({
     kind: 'touch',
-    id: 'touch-left',
-    what: 'Left edge touched',
-    edge: 'left',
+    id,
+    what,
+    edge,
     within: { mm: WITHIN_MM },
-  },
-  {
-    kind: 'touch',
-    id: 'touch-back',
-    what: 'Back edge touched',
-    edge: 'back',
-    within: { mm: WITHIN_MM },
-  },
-  {
-    kind: 'touch',
-    id: 'touch-top',
-    what: 'Top of the rests',
-    edge: 'top',
-    within: { mm: WITHIN_MM },
-  },
-  { kind: 'look', id: 'pins', what: 'Pins unhurt, rests clean' },
-]
+  })
+  return [
+    { kind: 'look', id: 'clean', what: 'Underside and table wiped, no chip' },
+    ...(by === 'keys'
+      ? ([
+          { kind: 'look', id: 'keys', what: 'Keys pushed to the front side of their slot' },
+        ] as const)
+      : []),
+    { kind: 'indicate', id: 'line', what: 'Back edge in line with X', within: { mm: LINE_MM } },
+    ...(bore
+      ? [
+          touched('touch-bore-x', 'Bore indicated, in X', 'bore-x'),
+          touched('touch-bore-y', 'Bore indicated, in Y', 'bore-y'),
+        ]
+      : [
+          touched('touch-left', 'Left edge touched', 'left'),
+          touched('touch-back', 'Back edge touched', 'back'),
+        ]),
+    touched('touch-top', 'Top of the rests', 'top'),
+    { kind: 'look', id: 'pins', what: 'Pins unhurt, rests clean' },
+  ]
+}
 
 /**
  * A designed plate as the register keeps it: the edges by which it is found again, each place with its offset and
@@ -79,12 +95,8 @@ export function fixtureOfPlate(
     zeroIs: zero.words,
     zero: { x: 0, y: 0, z: 0 },
     knownMm: 0.01,
-    edges: [
-      { id: 'left', name: 'left edge', axis: 'x', toZero: mm(zero.x) },
-      { id: 'back', name: 'back edge', axis: 'y', toZero: mm(zero.y - y.mm) },
-      { id: 'top', name: 'top of the rests', axis: 'z', toZero: mm(0) },
-    ],
-    checks: CHECKS,
+    edges: [...edgesOf(design), { id: 'top', name: 'top of the rests', axis: 'z', toZero: mm(0) }],
+    checks: checksOf(design),
     sizes: [
       ...sizesOf(planned, design, offsets, { x: 0, y: 0 }, ''),
       ...(beside && other
@@ -99,7 +111,7 @@ export function fixtureOfPlate(
       ...screw,
       id: `${screw.id}-${i + 1}`,
     })),
-    note: `${lengthWords(x.mm, part.unit)} by ${lengthWords(y.mm, part.unit)}, rests ${lengthWords(restMm, part.unit)} high. Zero is not yet known in the machine: touch its edges.`,
+    note: `${lengthWords(x.mm, part.unit)} by ${lengthWords(y.mm, part.unit)}, rests ${lengthWords(restMm, part.unit)} high. Zero is not yet known in the machine: ${design.table.bore ? 'indicate its bore' : 'touch its edges'}.`,
   }
 }
 

@@ -26,7 +26,12 @@ const DRAWN: readonly (readonly [string, Tone, Tone])[] = [
   ['air', 'sheet', 'soft'],
   ['table', 'sheet', 'soft'],
   ['dowel', 'blue', 'soft'],
+  ['key', 'sheet', 'soft'],
+  ['bore', 'sheet', 'ink'],
 ]
+
+/** What is let into the underside. */
+const KEYWAY = { fill: 'none', stroke: 'soft', dash: 'hidden' } as const
 
 /** From zero to where its name keeps clear of the nearest rest, sheet units. */
 const BESIDE_REST = 26
@@ -58,8 +63,7 @@ export function platePlan(
     const box = feature.kind === 'pocket' ? removedBox(part, feature) : undefined
     if (box)
       sheet.rectangle(box.low.x, box.low.y, box.high.x, box.high.y, {
-        fill: 'sheet',
-        stroke: 'ink',
+        ...(feature.on === 'top' ? { fill: 'sheet', stroke: 'ink' } : KEYWAY),
         width: 1,
         ref: feature.id,
       })

@@ -83,3 +83,4 @@ export {
   uppermost,
   type Work,
 } from './work'
+export { BORE_MM, KEY, ownPlaceWords, type ReturnsBy, returnsBy, TABLE_DOWEL_MM } from './ownPlace'

@@ -5,6 +5,7 @@ import { UP_TO_12 } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { setupAxes, sideTowards } from '../work'
+import { RETURNS_OPTIONS } from '../ownPlace'
 import { type EdgePlateHolding } from './parameters'
 import { standAgainstDowels } from './stand'
 
@@ -51,6 +52,7 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
       ],
     },
     { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
+    { key: 'returns', label: 'Comes back by', kind: 'choice', options: RETURNS_OPTIONS },
   ],
   leads: undefined,
   makes: { words: 'make the plate', minutes: 150 },

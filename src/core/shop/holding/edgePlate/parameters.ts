@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { IdSchema, PositiveLength, ZeroOrMore } from '../../../work/part'
 import { MovedAlongSchema } from '../movedAlong'
+import { OWN_PLACE } from '../ownPlace'
 
 /** Another size of the work: along X and along Y as it is put on the plate. */
 export const PlateSizeSchema = z.strictObject({ long: PositiveLength, deep: PositiveLength })
@@ -38,9 +39,7 @@ export const EdgePlateSchema = z.strictObject({
     .describe(
       'What is drilled keeps clear of that grid; or the clamps stand in its threads; or dowels and rests too in its dowel holes, in the middles between the threads.',
     ),
-  slots: ZeroOrMore.default({ mm: 0 }).describe(
-    'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
-  ),
+  ...OWN_PLACE,
 })
 
 export type PlateSize = z.infer<typeof PlateSizeSchema>

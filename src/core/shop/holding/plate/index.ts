@@ -4,6 +4,7 @@ import { type Anchored, type HoldingKind } from '../kind'
 import { holesAlong } from '../locators'
 import { missing } from '../missing'
 import { type PinPlateHolding } from './parameters'
+import { RETURNS_OPTIONS } from '../ownPlace'
 import { standOnPlate } from './stand'
 
 /** Play with which a pin is first proposed, mm (common practice, no source). */
@@ -116,6 +117,7 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
       ],
     },
     { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
+    { key: 'returns', label: 'Comes back by', kind: 'choice', options: RETURNS_OPTIONS },
   ],
   leads: undefined,
   makes: { words: 'make the plate', minutes: 180 },

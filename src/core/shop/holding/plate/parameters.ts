@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { IdSchema, PositiveLength, RefSchema, ZeroOrMore } from '../../../work/part'
+import { OWN_PLACE } from '../ownPlace'
 
 /** On the pads of a plate, located by a round and a relieved pin in two of its holes, held by screws. */
 export const PinPlateSchema = z.strictObject({
@@ -55,9 +56,7 @@ export const PinPlateSchema = z.strictObject({
     .describe(
       'What is drilled keeps clear of that grid; or the parts lie so that as many as can be of their screws find threads of it.',
     ),
-  slots: ZeroOrMore.default({ mm: 0 }).describe(
-    'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
-  ),
+  ...OWN_PLACE,
 })
 
 export type PinPlateHolding = z.infer<typeof PinPlateSchema>

@@ -9,9 +9,6 @@ export type Pocket = Feature & { kind: 'pocket' }
 
 /** Common practice, no source: shank of a rest button; chamfer for a pin's root. */
 const [BUTTON_MM, ROOT_MM] = [8, 0.5]
-/** Screws into the table, their heads let in, and dowels beside them, mm (common practice, no source). */
-const TABLE = { screw: 'M10', dowel: 10 } as const
-
 /** What is drilled for parts that lie the same way round, as holes of a part: what each place has as a grid over all of them. */
 export function partHoles(
   {
@@ -90,18 +87,8 @@ function otherHole(one: Hole, { x, y }: Lies): Hole {
   return { ...one, id: `${one.id}-${how}`, name: `${one.name ?? one.id}, ${how}` }
 }
 
-/** What holds the plate itself. */
-export function tableHoles({ dowels, screws }: PlateDesign['table']): readonly Hole[] {
-  const dowel = { making: 'ream', fit: 'H7', diameter: { mm: TABLE.dowel } } as const
-  return [
-    ...screws.map((at, i) =>
-      hole(`table-${i + 1}`, `table screw ${i + 1}`, at, letIn(TABLE.screw) ?? {}),
-    ),
-    ...dowels.map((at, i) => hole(`dowel-${i + 1}`, `table dowel ${i + 1}`, at, dowel)),
-  ]
-}
-
-const hole = (id: string, name: string, at: Place, more: Partial<Hole>): Hole => ({
+/** A hole from above through the plate, where nothing else is said. */
+export const hole = (id: string, name: string, at: Place, more: Partial<Hole>): Hole => ({
   kind: 'hole',
   id,
   name,
@@ -115,7 +102,7 @@ const hole = (id: string, name: string, at: Place, more: Partial<Hole>): Hole =>
   ...more,
 })
 
-const placeAt = ({ x, y }: Place): Hole['place'] => ({
+export const placeAt = ({ x, y }: Place): Hole['place'] => ({
   dims: [
     { from: 'left', at: { mm: x } },
     { from: 'front', at: { mm: y } },
@@ -157,7 +144,7 @@ const pinHole = (shankMm: number): Partial<Hole> => ({
 })
 
 /** A hole for a screw to go through, its head let in; undefined for a thread that the tables do not have. */
-function letIn(designation: string): Partial<Hole> | undefined {
+export function letIn(designation: string): Partial<Hole> | undefined {
   const thread = parseThread(designation)
   const head = thread && counterboreForScrew(thread)
   const through = thread && clearanceHole(thread)
@@ -175,7 +162,7 @@ function letIn(designation: string): Partial<Hole> | undefined {
 }
 
 /** A thread for a screw from above; for one from below the head is let into the underside. */
-const screwHole = ({
+export const screwHole = ({
   from,
   thread,
 }: Pick<PlateDesign['screws'][number], 'from' | 'thread'>): Partial<Hole> =>

@@ -2,9 +2,10 @@ import { type Hole, newPart, type Part } from '../../../work/part'
 import { type Cut } from '../../../work/stock'
 import { AS_THE_FIRST, type Locator, throughHoles } from '../../holding'
 import { type Drilled, drilledOf, NO_SHIFT, usedIn } from './grid'
-import { partHoles, pocketsOf, tableHoles } from './holes'
-import { gridOf, type Lying, placesOf, type Run, runsOf, sizeOf, tableOf, thickOf } from './lying'
+import { partHoles, pocketsOf } from './holes'
+import { gridOf, type Lying, placesOf, type Run, runsOf, sizeOf, thickOf } from './lying'
 import { type One, type Sized, sizedPlaces, sizesBeside } from './sizes'
+import { isOfTable, keyWays, tableHoles, tableOf } from './table'
 import {
   type Grid,
   type Place,
@@ -87,6 +88,7 @@ export function laidOut(
     features: [
       ...(one.pocket && runs[0] ? pocketsOf(one.pocket, runs[0]) : []),
       ...beside.flatMap(({ pockets }) => pockets),
+      ...keyWays(table),
       ...notInGrid(blank, holes, gridOf(own)),
     ],
   }
@@ -122,9 +124,7 @@ export function drilledIn({
   single,
 }: Pick<Laid, 'holes' | 'single'>): Readonly<Record<'own' | 'table', readonly Drilled[]>> {
   const drilled = (isTable: boolean): readonly Drilled[] =>
-    holes
-      .filter(({ id }) => /^(table|dowel)-/.test(id) === isTable)
-      .flatMap((hole) => drilledOf(single, hole))
+    holes.filter((one) => isOfTable(one) === isTable).flatMap((hole) => drilledOf(single, hole))
   return { own: drilled(false), table: drilled(true) }
 }
 

@@ -7,25 +7,18 @@ import {
   type PlatePocket,
   type Placed,
   PLATE_BEYOND_MM,
+  type ReturnsBy,
+  returnsBy,
   type Work,
   wholeSteps,
 } from '../../holding'
 import { type Plate } from '../../workshop'
 import { ontoPitch, stepOnto } from './grid'
 import { nestedSteps, otherWay } from './nest'
-import {
-  type Grid,
-  type Place,
-  type PlateDesign,
-  type PlateGrid,
-  type PlatePlace,
-  tidy,
-} from './types'
+import { type Grid, type Place, type PlateGrid, type PlatePlace, tidy } from './types'
 
-/** The plate stands out so far at both ends for screws and dowels of its own, mm. */
+/** The plate stands out so far at both ends for screws, dowels and keys of its own, mm. */
 const EAR_MM = 30
-/** Middle of such a screw from the edge, and of a dowel where a row of screws has its place, mm. */
-const EDGE_MM = 14
 
 /** Parts as they lie on a plate, whatever locates them there. */
 export interface Lying extends Placed {
@@ -41,12 +34,14 @@ export interface Lying extends Placed {
     readonly grid?: { readonly mm: number } | undefined
     readonly uses?: Grid['uses'] | undefined
     readonly slots: { readonly mm: number }
+    readonly returns?: ReturnsBy | undefined
     readonly drains?: 'no' | 'through' | undefined
     readonly turned?: PinPlateHolding['turned']
   }
 }
 
-const earOf = ({ holding }: Lying): number => (holding.slots.mm > 0 ? EAR_MM : 0)
+const earOf = ({ holding }: Lying): number =>
+  holding.slots.mm > 0 || returnsBy(holding) === 'keys' ? EAR_MM : 0
 
 /** The grid of holes that the plate has already. */
 export const gridOf = ({ holding: { grid, uses = 'no' } }: Lying): Grid | undefined =>
@@ -152,21 +147,6 @@ export function sizeOf(own: Lying, far: Place): Part['size'] {
     y: { mm: whole(far.y + PLATE_BEYOND_MM) },
     z: { mm: thickOf(own) },
   }
-}
-
-/** Four screws in the two outermost slots that the plate reaches, with a dowel between at each end; two where it reaches one slot. */
-export function tableOf({ holding }: Lying, { x, y }: Part['size']): PlateDesign['table'] {
-  const slots = holding.slots.mm
-  if (slots <= 0) return { screws: [], dowels: [] }
-  const middle = y.mm / 2
-  const apart = Math.floor((y.mm - 2 * EDGE_MM) / slots + 1e-9) * slots
-  const ends = [EDGE_MM, x.mm - EDGE_MM].map(tidy)
-  const at = (...up: number[]): readonly Place[] =>
-    ends.flatMap((end) => up.map((by) => ({ x: end, y: tidy(middle + by) })))
-  const aside = Math.max(0, middle - EDGE_MM)
-  return apart > 0
-    ? { screws: at(-apart / 2, apart / 2), dowels: at(0) }
-    : { screws: at(0), dowels: at(aside) }
 }
 
 export function tooLarge({ work }: Lying, { x, y }: Part['size']): readonly string[] {

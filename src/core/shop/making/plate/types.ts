@@ -1,5 +1,5 @@
 import { type Part } from '../../../work/part'
-import { type Lies } from '../../holding'
+import { type Lies, type ReturnsBy } from '../../holding'
 
 /** A place in the plate's own corner, low and left as seen from above, mm. */
 export interface Place {
@@ -87,6 +87,17 @@ export interface PlateGrid {
   readonly lies: Lies
 }
 
+/** What holds the plate itself, screws into the table's slots, and what it comes back by. */
+export interface TablePlace {
+  readonly by: ReturnsBy
+  readonly screws: readonly Place[]
+  readonly dowels: readonly Place[]
+  /** Middles of keys let into the underside along X. */
+  readonly keys: readonly Place[]
+  /** A bore that is indicated. */
+  readonly bore?: Place
+}
+
 /** A fixture plate designed for a setup: a part of its own, and what goes into it. */
 export interface PlateDesign {
   readonly part: Part
@@ -104,8 +115,7 @@ export interface PlateDesign {
   /** Rest buttons, all ground to one height over the plate. */
   readonly rests: readonly Place[]
   readonly restMm: number
-  /** What holds the plate itself: screws into the table's slots, and dowels that it comes back to. */
-  readonly table: { readonly screws: readonly Place[]; readonly dowels: readonly Place[] }
+  readonly table: TablePlace
   /** The parts on it, the first at its front left; and the outline of the first, seen from above. */
   readonly places: readonly PlatePlace[]
   readonly outline: readonly Place[]

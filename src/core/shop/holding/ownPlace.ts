@@ -1,0 +1,64 @@
+import { z } from 'zod'
+import { ZeroOrMore } from '../../work/part'
+
+/** What a plate of any kind says about its own place on the table. */
+export const OWN_PLACE = {
+  slots: ZeroOrMore.default({ mm: 0 }).describe(
+    'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
+  ),
+  returns: z
+    .enum(['dowels', 'keys', 'bore', 'edges'])
+    .optional()
+    .describe(
+      'What it comes back to its place by: dowels beside its screws, keys in a slot of the table, a bore in its middle that is indicated, or its edges. Left out: dowels; where it has no screws its edges.',
+    ),
+} as const
+
+export type ReturnsBy = 'dowels' | 'keys' | 'bore' | 'edges'
+
+/** The same as a form offers it. */
+export const RETURNS_OPTIONS = [
+  { value: 'dowels', label: 'dowels beside its screws' },
+  { value: 'keys', label: 'keys in a slot' },
+  { value: 'bore', label: 'a bore in its middle' },
+  { value: 'edges', label: 'its edges' },
+] as const
+
+/** What a plate comes back by: dowels stand beside screws, and where there are none its edges are left. */
+export const returnsBy = ({
+  returns = 'dowels',
+  slots,
+}: {
+  readonly slots: { readonly mm: number }
+  readonly returns?: ReturnsBy | undefined
+}): ReturnsBy => (returns === 'dowels' && slots.mm <= 0 ? 'edges' : returns)
+
+/** What of a plate lies in the table, or is looked for there. */
+interface OwnPlace {
+  readonly by: ReturnsBy
+  readonly screws: readonly unknown[]
+  readonly dowels: readonly unknown[]
+}
+
+/** How a plate is screwed down and comes back, in words. */
+export function ownPlaceWords(
+  { by, dowels, screws }: OwnPlace,
+  length: (mm: number) => string,
+): { readonly down: string | undefined; readonly back: string } {
+  return {
+    down: screws.length > 0 ? `${screws.length} screws M10 into the table` : undefined,
+    back: {
+      dowels: `${dowels.length} dowels ${length(TABLE_DOWEL_MM)}`,
+      keys: `two keys ${length(KEY.wideMm)} in a slot of the table, always pushed to the same side of it`,
+      bore: `a bore ${length(BORE_MM)} in its middle, indicated, and its back edge in line`,
+      edges: 'its edges, touched, and its back edge in line',
+    }[by],
+  }
+}
+
+/** Dowels beside the screws of a plate (common practice, no source), mm. */
+export const TABLE_DOWEL_MM = 10
+/** Feather keys under a plate, let in so deep, each held by a screw; stepped ones fit slots of other widths (common practice, no source). */
+export const KEY = { wideMm: 14, longMm: 24, deepMm: 5, screw: 'M6', screwDeepMm: 15 } as const
+/** A bore that an indicator finds (common practice, no source), mm. */
+export const BORE_MM = 20
