@@ -331,6 +331,18 @@ test('a holding stands leaning for what is slanted, is propped, and is seen as a
   await expect(page.getByText(/angle blocks \d+° [+−] \d+° [+−] 0\.5°/)).toBeVisible()
   await accessible(page)
   await saved(page)
+  // Contacts are moved as it stands level, and it leans on with them.
+  const contacts = page.getByRole('list', { name: 'Contacts' })
+  await expect(contacts).toHaveCount(0)
+  await page.getByRole('button', { name: 'Level, to move contacts' }).click()
+  const stop = contacts.getByRole('button').first()
+  const at = await stop.innerText()
+  await stop.press('Shift+ArrowRight')
+  await expect(stop).not.toHaveText(at)
+  await page.getByRole('button', { name: 'As it leans' }).click()
+  await expect(contacts).toHaveCount(0)
+  await expect(page.getByText(/angle blocks \d+°/)).toBeVisible()
+  await saved(page)
   await page.getByRole('combobox', { name: 'Stands' }).selectOption({ label: 'level' })
   await expect(page.getByText('gauge blocks')).toHaveCount(0)
 

@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from 'react'
 import { benchViews, setupLooking } from '@/core/paper/picture'
-import { movableClamps, type PlannedSetup, putClampBack } from '@/core/plan/planning'
+import { levelled, movableClamps, type PlannedSetup, putClampBack } from '@/core/plan/planning'
 import {
   changeClamping,
   editContact,
@@ -30,7 +30,10 @@ interface BenchPaneProps {
 }
 
 /** The holding from the side and from above, as large as there is room; its contacts are moved there, by pointer or by key. */
-export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPaneProps) {
+export function BenchPane({ lit, onChange, onPoint, part, planned: leant }: BenchPaneProps) {
+  const [isLevel, setLevel] = useState(false)
+  const level = useMemo(() => levelled(leant), [leant])
+  const planned = (isLevel && level) || leant
   const [sheet, { height, width }] = useSize<HTMLDivElement>({ width: 760, height: 520 })
   const wanted = useMemo(() => {
     const { elevation, plan } = setupLooking(planned)
@@ -71,9 +74,20 @@ export function BenchPane({ lit, onChange, onPoint, part, planned }: BenchPanePr
         <h1 className="text-[18px] font-bold">
           {planned.index + 1} · {planned.setup.name}
         </h1>
+        {level && (
+          <button
+            type="button"
+            className="button quiet ml-auto text-[14px]"
+            aria-pressed={isLevel}
+            title="Contacts and clamps are moved as it stands level."
+            onClick={() => setLevel(!isLevel)}
+          >
+            {isLevel ? 'As it leans' : 'Level, to move contacts'}
+          </button>
+        )}
         <button
           type="button"
-          className="button quiet ml-auto text-[14px]"
+          className={`button quiet text-[14px] ${level ? '' : 'ml-auto'}`}
           aria-pressed={isSolid}
           onClick={() => setSolid(!isSolid)}
         >

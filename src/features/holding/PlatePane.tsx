@@ -157,7 +157,7 @@ function Figures(props: {
       ? ([['Reliefs under holes that come through', `${reliefs.length}`]] as const)
       : []),
     ...(own.down ? ([['Held down by', own.down]] as const) : []),
-    ['Comes back by', own.back],
+    [`Comes back by ${own.back}`, ''],
     ...gridRows(design, length),
     ...(design.sizes ?? []).map(
       (size, i) =>

@@ -16,7 +16,7 @@ export {
   type MovedContact,
   putClampBack,
 } from './moveContact'
-export { planHeldAnew, planWay } from './plan'
+export { levelled, planHeldAnew, planWay } from './plan'
 export {
   type IndexedFrom,
   isParting,

@@ -7,10 +7,10 @@ import { chainOf } from '../../predict/prediction'
 import { findingsOf } from '../../foreman/findings'
 import { settingOf, STANDARD_WORKSHOP, type Tilter } from '../../shop/workshop'
 import { outwardOf } from '../../work/part'
-import { type Lean, wayIssues, type Way } from '../way'
+import { editContact, type Lean, type Setup, wayIssues, type Way } from '../way'
 import { only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
-import { cornerOf, leanFor, planWay } from '.'
+import { cornerOf, leanFor, levelled, movables, moveContact, planWay } from '.'
 
 const DEGREE = Math.PI / 180
 const tilter = (id: string): Tilter => {
@@ -231,5 +231,50 @@ describe('a holding that leans', () => {
     expect(
       wayIssues(STANDARD_WORKSHOP, OILER_BLOCK, leaning({ by: 'nothing' })).map((i) => i.code),
     ).toEqual(['setup.lean'])
+  })
+})
+
+describe('a setup that leans, looked at level', () => {
+  /** The same way with nothing leaning in it. */
+  const plain: Way = {
+    ...OILER_BLOCK_LEANING_WAY,
+    setups: OILER_BLOCK_LEANING_WAY.setups.map((s): Setup => {
+      if (s.clamping.kind !== 'own') return s
+      const { lean: _lean, ...level } = s.clamping
+      return { ...s, clamping: level }
+    }),
+  }
+
+  it('is as it would be planned without the lean', () => {
+    const { leant } = seatOf(OILER_BLOCK_LEANING_WAY)
+    const level = levelled(leant)
+    const without = planWay(STANDARD_WORKSHOP, OILER_BLOCK, plain).setups[leant.index]
+    expect(level?.standing.setupFromPart).toEqual(without?.standing.setupFromPart)
+    expect(level?.contacts).toEqual(without?.contacts)
+    expect(without && levelled(without)).toBeUndefined()
+  })
+
+  it('a contact moved there lies on the same place of the part when it leans again', () => {
+    const { leant } = seatOf(OILER_BLOCK_LEANING_WAY)
+    const level = levelled(leant)
+    const rest = level && movables(level).find(({ id }) => id === 'rest1')
+    if (!level || !rest) throw new Error('nothing is moved there')
+    expect(movables(leant)).toEqual([])
+    const { edit } = moveContact(level, rest, { x: rest.inSetup.x + 3, y: rest.inSetup.y + 2 }, 0)
+    const way: Way = {
+      ...OILER_BLOCK_LEANING_WAY,
+      setups: OILER_BLOCK_LEANING_WAY.setups.map((s, i) =>
+        i === leant.index ? editContact(s, edit) : s,
+      ),
+    }
+    const moved = seatOf(way).leant.contacts.find(({ id }) => id === 'rest1')
+    const before = leant.contacts.find(({ id }) => id === 'rest1')
+    const { rows } = level.standing.setupFromPart
+    // What it was moved by in the level setup, told in the part's own directions.
+    for (const axis of ['x', 'y', 'z'] as const)
+      expect((moved?.at[axis] ?? NaN) - (before?.at[axis] ?? NaN)).toBeCloseTo(
+        3 * rows[0][axis] + 2 * rows[1][axis],
+        6,
+      )
   })
 })

@@ -74,6 +74,22 @@ function clamped(given: Given, clamping: OwnClamping): PlannedSetup {
   return { ...own, leaning, standing, contacts: carriedContacts(located, standing) }
 }
 
+/** A setup that leans as it would stand level: how its holding is set up and its contacts are moved. */
+export function levelled({
+  after,
+  before,
+  clamping: { lean: _lean, ...level },
+  index,
+  leaning,
+  part,
+  setup,
+  surfaces,
+  workshop,
+}: PlannedSetup): PlannedSetup | undefined {
+  const given = { after, before, index, part, setup, surfaces, workshop }
+  return leaning && clamped(given, level)
+}
+
 /** Contacts where they come to when the work is turned with what holds it. */
 const carriedContacts = (contacts: readonly Locator[], standing: Standing): readonly Locator[] =>
   contacts.map((contact) => ({
