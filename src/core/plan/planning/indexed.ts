@@ -1,3 +1,4 @@
+import { capital } from '../../ground/finding'
 import {
   AXES,
   type Axis,
@@ -125,7 +126,11 @@ export const drawnTurned =
     words: Standing['words'],
   ): Standing['draw'] =>
   (view, paper) =>
-    drawPieces(carried, carried, { name: `${words.name} · ${words.short}`, guide: '' }, view, paper)
+    drawPieces(carried, carried, { name: calledOnce(words), guide: '' }, view, paper)
+
+/** Its name and how it stands; where that begins with the name, that alone. */
+const calledOnce = ({ name, short }: Standing['words']): string =>
+  short.toLowerCase().startsWith(name.toLowerCase()) ? capital(short) : `${name} · ${short}`
 
 /** Zero is that of the setup which clamped the part, carried round. */
 function staysOf({ base }: IndexedFrom, zero: Point<'setup'>): Standing['stays'] {
