@@ -681,6 +681,8 @@ const SCENES: Record<
     block,
     way(setup('s-1', 'left', 'back', ['left'], vise({ parallels: 'p-32' }))),
   ],
+  'stop.inside': () => [block, way(setup('s-1', 'top', 'back', ['top'], vise({ stopBy: 'bolt' })))],
+  'block.in-way': () => [block, way(setup('s-1', 'top', 'back', ['top'], vise({ block: mm(90) })))],
   'grip.none': () => [
     block,
     way(setup('s-1', 'top', 'back', ['top'], vise({ parallels: 'p-40' }))),

@@ -32,6 +32,7 @@ export {
   counterboreForScrew,
   countersinkForScrew,
   hexFlatsMm,
+  keyForScrew,
   screwInCounterbore,
 } from './screws'
 export {

@@ -127,6 +127,26 @@ const COUNTERSUNK_MM: Readonly<Record<string, number>> = {
 export const countersinkForScrew = (thread: Thread): number | undefined =>
   thread.form === 'metric' ? COUNTERSUNK_MM[sizeKey(thread)] : undefined
 
+/** Sockets of cap screws, across flats: ISO 4762:2004, mm, from memory. */
+// prettier-ignore
+const SOCKET_MM: Readonly<Record<string, number>> = {
+  '2': 1.5, '2.5': 2, '3': 2.5, '4': 3, '5': 4, '6': 5, '8': 6, '10': 8, '12': 10, '14': 12, '16': 14, '20': 17,
+}
+/** Hexagon socket keys, the long arm by the size across flats: ISO 2936:2014, mm, from memory. */
+// prettier-ignore
+const KEY_LONG_MM: Readonly<Record<string, number>> = {
+  '1.5': 45, '2': 50, '2.5': 56, '3': 63, '4': 70, '5': 80, '6': 90, '8': 100, '10': 112, '12': 125, '14': 140, '17': 160,
+}
+
+/** The key of a socket head cap screw and how long its long arm is, mm; undefined when the table has no such size. */
+export function keyForScrew(
+  thread: Thread,
+): { readonly acrossMm: number; readonly longMm: number } | undefined {
+  const acrossMm = thread.form === 'metric' ? SOCKET_MM[sizeKey(thread)] : undefined
+  const longMm = acrossMm === undefined ? undefined : KEY_LONG_MM[acrossMm]
+  return acrossMm === undefined || longMm === undefined ? undefined : { acrossMm, longMm }
+}
+
 /** Hexagon head screws: width across flats, mm. Source: ISO 4017:2014, from memory. */
 // prettier-ignore
 const HEX_FLATS_MM: Readonly<Record<string, number>> = {

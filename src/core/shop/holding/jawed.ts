@@ -204,17 +204,27 @@ export function coveredByJaws({
 }
 
 /** Grip, the height of the cut over the jaw, the parallels, what is drilled into. */
-export const jawedFindings = (jaws: Jaws, own: Jawed, inspected: Inspected): readonly Finding[] => [
-  ...gripFindings(jaws, own, inspected),
+export const jawedFindings = (
+  jaws: Jaws,
+  own: Jawed,
+  inspected: Inspected,
+  blockedMm?: number,
+): readonly Finding[] => [
+  ...gripFindings(jaws, own, inspected, blockedMm),
   ...cutBelow(jaws, own, inspected),
   ...drilledInto(own, inspected),
 ]
 
-/** Whether the jaws open wide enough, reach, and grip enough; whether the parallels have room. */
+/**
+ * Whether the jaws open wide enough, reach, and grip enough; whether the parallels have room.
+ *
+ * @param blockedMm - so much of what stands out has a block behind it.
+ */
 export function gripFindings(
   jaws: Jaws,
   own: Jawed,
   { index: i, length }: Inspected,
+  blockedMm = 0,
 ): readonly Finding[] {
   const { gripMm, high, jawSpan, low, parallels } = own
   const found: Finding[] = []
@@ -228,8 +238,8 @@ export function gripFindings(
         `${length(width)} against ${length(jaws.opening)}. Turn it, or take another vise.`,
       ),
     )
-  const tall = high.z - low.z
-  const gripped = Math.min(gripMm, tall)
+  const tall = high.z - low.z - blockedMm
+  const gripped = Math.min(gripMm, high.z - low.z)
   if (gripped <= 0 || jawSpan[1] <= jawSpan[0]) {
     found.push(
       finding(
@@ -245,7 +255,7 @@ export function gripFindings(
         'grip.shallow',
         i,
         `Only ${length(gripped)} is gripped.`,
-        `The work stands ${length(tall)} tall; grip at least a sixth of that, ${length(Math.max(3, tall / 6))} (common practice). Lower parallels grip more. An estimate: the machine's and holder's own limits decide.`,
+        `The work stands ${length(tall)} tall${blockedMm > 0 ? ', less the block behind it' : ''}; grip at least a sixth of that, ${length(Math.max(3, tall / 6))} (common practice). Lower parallels grip more, and a block behind tall work takes the push of the cut. An estimate: the machine's and holder's own limits decide.`,
       ),
     )
   }

@@ -1,7 +1,7 @@
 import { norm } from '../../../ground/geometry'
 import { FLAT_MOTIONS, lengthIn, roleWords } from '../common'
 import { type HoldingWords } from '../kind'
-import { type OnPlate, pushedMm, pushOf } from './layout'
+import { isTapped, type OnPlate, pushedMm, pushOf } from './layout'
 
 export function plateWords(own: OnPlate): HoldingWords {
   const { faceAt, holding, plate, work } = own
@@ -39,6 +39,11 @@ export function plateWords(own: OnPlate): HoldingWords {
       holding.screws.length === 0
         ? 'No screws are said.'
         : `${holding.screws.length} screws hold it; they locate nothing.`,
+      ...(holding.screws.some((ref) => isTapped(own.work, ownerOf(own, ref)))
+        ? [
+            'Screws from below want the plate off the table, or standing over its edge there: load it beside the machine, then put it back to its place.',
+          ]
+        : []),
       ...turnedLines(own),
       ...(holding.air === 'under'
         ? [
@@ -52,6 +57,11 @@ export function plateWords(own: OnPlate): HoldingWords {
         : []),
     ],
   }
+}
+
+const ownerOf = ({ work }: OnPlate, ref: string): string => {
+  const surface = work.surfaces.get(ref)
+  return surface?.kind === 'axis' ? surface.owner : ref
 }
 
 /** What pushing it to one side does, and what is to be done about it in the offset. */

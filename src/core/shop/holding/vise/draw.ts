@@ -4,7 +4,7 @@ import { type Drawn, type Paper, type View } from '../kind'
 import { type InVise } from './layout'
 
 const JAW_THICK = 22
-const BED_THICK = 6
+const [BED_THICK, BLOCK_THICK] = [6, 16]
 /** Room for the arrows of X and Y, sheet units. */
 const ARROWS = 56
 
@@ -36,6 +36,7 @@ function fromLeft(own: InVise, { height, scale: most = Infinity, width }: Paper)
       stroke: 'soft',
       ref: 'parallels',
     })
+  const behind = drawBlock(sheet, own)
   const over = (): void => {
     const push = low.z + gripMm * 0.65
     sheet.symbol(
@@ -52,7 +53,13 @@ function fromLeft(own: InVise, { height, scale: most = Infinity, width }: Paper)
       ],
       { fill: 'ochre', stroke: 'none' },
     )
-    sheet.words(0, jaw, 'fixed', { anchor: 'end', dx: -4, dy: -7, size: 13, ink: 'soft' })
+    sheet.words(-behind, jaw, 'fixed', {
+      anchor: 'end',
+      dx: -4,
+      dy: -7,
+      size: 13,
+      ink: 'soft',
+    })
     sheet.words(depth, jaw, 'moving', { anchor: 'start', dx: 4, dy: -7, size: 13, ink: 'soft' })
     const figure = (mm: number): string => printLength(mm, work.part.unit)
     const right: readonly [number, number] = [depth + JAW_THICK, jaw]
@@ -65,6 +72,17 @@ function fromLeft(own: InVise, { height, scale: most = Infinity, width }: Paper)
     })
   }
   return { sheet, over }
+}
+
+/** A block behind tall work, on the fixed jaw; how far it stands back, mm. */
+function drawBlock(sheet: Sheet, { holding: { block }, vise: { jawHeight } }: InVise): number {
+  if (!block?.mm) return 0
+  sheet.rectangle(-BLOCK_THICK, jawHeight, 0, jawHeight + block.mm, {
+    fill: 'steel',
+    stroke: 'soft',
+    ref: 'block',
+  })
+  return BLOCK_THICK
 }
 
 function labelled(

@@ -1,12 +1,14 @@
 import { capital, type Finding, finding } from '../../../ground/finding'
 import { jawedFindings } from '../jawed'
 import { type Inspected } from '../kind'
+import { besideFindings } from './beside'
 import { type InVise } from './layout'
 
 /** What jaws have to say of the work between them, and which face is at the fixed one. */
 export const viseFindings = (own: InVise, inspected: Inspected): readonly Finding[] => [
-  ...jawedFindings(own.jaws, own, inspected),
+  ...jawedFindings(own.jaws, own, inspected, own.holding.block?.mm),
   ...jawChoice(own, inspected),
+  ...besideFindings(own, inspected),
 ]
 
 /** The face to the fixed jaw should be the cut one. */

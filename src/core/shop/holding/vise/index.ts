@@ -31,6 +31,16 @@ export const VISE: HoldingKind<ViseHolding> = {
     { key: 'parallels', label: 'Parallels', kind: 'gear', gear: 'parallels' },
     STOP_FIELD,
     {
+      key: 'stopBy',
+      label: 'The stop is',
+      kind: 'choice',
+      options: [
+        { value: 'arm', label: 'the vise’s own' },
+        { value: 'bolt', label: 'a bolt in the table beside it' },
+        { value: 'bar', label: 'a bar along its end' },
+      ],
+    },
+    {
       key: 'strips',
       label: 'Between work and jaw',
       kind: 'choice',
@@ -42,6 +52,7 @@ export const VISE: HoldingKind<ViseHolding> = {
       ],
     },
     { key: 'apart', label: 'A second one, middle to middle', kind: 'length', hint: '0: none' },
+    { key: 'block', label: 'Block behind it, over the jaw', kind: 'length', hint: '0: none' },
     { key: 'shift', label: 'Shifted to the right', kind: 'length', hint: '' },
   ],
   leads: {
@@ -59,7 +70,7 @@ export const VISE: HoldingKind<ViseHolding> = {
   anchored: viseAnchored,
   registered: ({ stop = 'none', vise }) =>
     vise === undefined ? undefined : viseAnchored({ stop, vise }),
-  readingMark: ({ apart, parallels, shift, stop, strips, vise }) =>
+  readingMark: ({ apart, parallels, shift, stop, stopBy, strips, vise }) =>
     [
       vise,
       parallels,
@@ -67,6 +78,7 @@ export const VISE: HoldingKind<ViseHolding> = {
       shift.mm,
       ...(apart?.mm ? [apart.mm] : []),
       ...(strips && strips !== 'none' ? [strips] : []),
+      ...(stopBy && stopBy !== 'arm' ? [stopBy] : []),
     ].join(' '),
 }
 export { type ViseHolding } from './parameters'

@@ -7,6 +7,15 @@ export const ViseSchema = z.strictObject({
   vise: z.string().min(1).max(40),
   parallels: z.string().min(1).max(40),
   stop: z.enum(['left', 'right', 'none']),
+  stopBy: z
+    .enum(['arm', 'bolt', 'bar'])
+    .optional()
+    .describe(
+      'What the stop is: the vise’s own, a bolt in the table beside it, or a bar along its end.',
+    ),
+  block: ZeroOrMore.optional().describe(
+    'A block behind tall work stands so far over the fixed jaw; none where 0.',
+  ),
   strips: z
     .enum(['none', 'moving', 'both', 'halves'])
     .optional()

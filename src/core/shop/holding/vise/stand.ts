@@ -1,10 +1,11 @@
 import { figurePath, figureRef } from '../../workshop'
 import { point, type Point } from '../../../ground/geometry'
-import { heldError, parallelsDiffer, stopError } from '../common'
+import { heldError, parallelsDiffer } from '../common'
 import { coveredByJaws, jawSolids, jawStop, parallelRests, USUAL_BED_MM } from '../jawed'
 import { bedErrors, fixedJawErrors } from '../jawedErrors'
-import { type HeldError, type Locator, type Spot, type Standing } from '../kind'
+import { type HeldError, type Locator, type Solid, type Spot, type Standing } from '../kind'
 import { type Work } from '../work'
+import { blockBehind, stopBeside, stopErrorIn } from './beside'
 import { drawVise } from './draw'
 import { viseFindings } from './findings'
 import { type InVise, inVise } from './layout'
@@ -19,7 +20,7 @@ export function standInVise(holding: ViseHolding, work: Work): Standing {
     ...own,
     spots: spotsOf(own),
     clamps: [],
-    solids: jawSolids(vise, own, holding.stop, ['fixed jaw', 'moving jaw'], own.middles),
+    solids: solidsOf(own),
     stays: viseStays(own),
     mark: `vise ${vise.id}`,
     overTableMm: vise.bedHeight ?? USUAL_BED_MM,
@@ -36,6 +37,17 @@ export function standInVise(holding: ViseHolding, work: Work): Standing {
     findings: (inspected) => viseFindings(own, inspected),
     draw: (view, paper, zeroX) => drawVise(own, view, paper, zeroX),
   }
+}
+
+function solidsOf(own: InVise): readonly Solid[] {
+  const { holding, middles, vise } = own
+  const beside = stopBeside(own)
+  const jawed = beside.length > 0 ? { ...own, stopX: undefined } : own
+  return [
+    ...jawSolids(vise, jawed, holding.stop, ['fixed jaw', 'moving jaw'], middles),
+    ...beside,
+    ...blockBehind(own),
+  ]
 }
 
 /** Three, two and one, as the leading surface has it. */
@@ -81,7 +93,7 @@ function errorsOf(
         ...stripErrors(own, locator.id),
       ]
     case 'stop':
-      return [stopError(own.vise.stopMm, figurePath('vises', own.vise.id, 'stopMm'))]
+      return [stopErrorIn(own)]
   }
 }
 

@@ -1,5 +1,6 @@
 import { lengthIn, roleWords, stopCaption, stopLine, stopWords } from '../common'
 import { type HoldingWords } from '../kind'
+import { besideLines } from './beside'
 import { type InVise } from './layout'
 
 const TAP = 'Clean and deburr what it stands on; tap until the parallels do not move.'
@@ -50,7 +51,7 @@ export function viseWords(own: InVise): HoldingWords {
       work.lead === 'rest'
         ? 'Hammered down: the parallels take three points, the fixed jaw two.'
         : 'Round bar at the moving jaw: the fixed jaw takes three points, the parallels two.',
-      ...besideLines(own),
+      ...moreLines(own),
       `Gripped ${length(gripMm)}, ${length(aboveMm)} above the jaws.`,
       holding.stop === 'none' ? 'No stop.' : stopLine(own, holding.stop),
     ],
@@ -58,7 +59,7 @@ export function viseWords(own: InVise): HoldingWords {
 }
 
 /** What is put beside the vise or between its jaws. */
-function besideLines(own: InVise): readonly string[] {
+function moreLines(own: InVise): readonly string[] {
   const { holding, middles, work } = own
   const length = lengthIn(work)
   return [
@@ -77,5 +78,6 @@ function besideLines(own: InVise): readonly string[] {
           `The halves of a split round at the moving jaw, flats to the jaw, round sides to each other: they turn until both bear, so that ${work.part.faces[own.faceAt.away].name} may go in along the jaw.`,
         ]
       : []),
+    ...besideLines(own, length),
   ]
 }

@@ -20,7 +20,8 @@ import { gridOf, type Lying, tooLarge } from './lying'
 import { AIR_THREAD, airOf, LIFT_THREAD, liftsOf } from './lifts'
 import { pocketCut } from './pocket'
 import { type One } from './sizes'
-import { offOf, pinsOf, screwsOf, troublesOf } from './pins'
+import { offOf, pinsOf, troublesOf } from './pins'
+import { screwsOf, screwTroubles } from './screws'
 import { type Grid, type Place, type PlateDesign, tidy } from './types'
 
 export { gridHoles, GRID_HOLE_MM } from './grid'
@@ -69,6 +70,7 @@ export function designPlate(holding: PinPlateHolding, work: Work, plated: Plated
     pinned: { betweenPinsMm: norm(own.between), offMm },
     troubles: ({ pins }) => [
       ...troublesOf(pins, own),
+      ...screwTroubles(own),
       ...(wantsLift && lifts.length < PINS
         ? [
             'Beside a pin no place is left for a screw that lifts the part off: pins with a thread come out by that, or from below.',

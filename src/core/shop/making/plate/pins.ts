@@ -1,21 +1,7 @@
-import {
-  clearanceHole,
-  counterboreForScrew,
-  DOWEL_DIAMETERS_MM,
-  parseThread,
-  STANDARD_THREADS,
-  type Thread,
-} from '../../../handbook/standards'
-import { norm, subtract } from '../../../ground/geometry'
-import { type AxisSurface } from '../../../work/part'
-import { isTapped, makingOf, type OnPlate, toSetup } from '../../holding'
+import { DOWEL_DIAMETERS_MM } from '../../../handbook/standards'
+import { makingOf, type OnPlate } from '../../holding'
 import { relievedLandMm } from './land'
-import { type Place, type PlatePin, type PlateScrew, tidy } from './types'
-
-/** Threads hold so many diameters deep in aluminium (common practice, no source). */
-const ENGAGED = 1.5
-/** A screw stays so far off the end of a blind thread, mm (common practice, no source). */
-const RUN_OUT_MM = 1.5
+import { type Place, type PlatePin, tidy } from './types'
 
 /** What may be off along the line of centres, less what the round pin's play gives back: each hole as it is made, each pin as it stands. */
 export function offOf({ holding, plate, relieved, round, work }: OnPlate): number {
@@ -61,89 +47,6 @@ export function pinsOf(
     },
   ]
 }
-
-/** The largest screw that goes through each hole, with its length. */
-export function screwsOf(
-  own: OnPlate,
-  place: (at: Place) => Place,
-  thickMm: number,
-): readonly PlateScrew[] {
-  const { holding, work } = own
-  return holding.screws.flatMap((ref): readonly PlateScrew[] => {
-    const hole = work.surfaces.get(ref)
-    if (hole?.kind !== 'axis') return []
-    const at = place(toSetup(own, hole.from))
-    return isTapped(work, hole.owner)
-      ? fromBelow(own, ref, hole, at, thickMm)
-      : fromAbove(own, ref, hole, at, thickMm)
-  })
-}
-
-function fromAbove(
-  { high, low, plate }: OnPlate,
-  ref: string,
-  hole: AxisSurface,
-  at: Place,
-  thickMm: number,
-): readonly PlateScrew[] {
-  const thread = largestThrough(hole.diameterMm)
-  if (!thread) return []
-  const engagedMm = Math.min(thickMm, tidy(ENGAGED * thread.majorMm))
-  const through = high.z - low.z + plate.padHeight
-  return [
-    {
-      hole: ref,
-      at,
-      thread: thread.designation,
-      from: 'above',
-      engagedMm,
-      lengthMm: inSteps(through + engagedMm),
-    },
-  ]
-}
-
-/** Its head is let into the underside of the plate; it reaches as far into the part's thread as that goes, and no further. */
-function fromBelow(
-  { plate, work }: OnPlate,
-  ref: string,
-  { from, owner, to }: AxisSurface,
-  at: Place,
-  thickMm: number,
-): readonly PlateScrew[] {
-  const feature = work.part.features.find(({ id }) => id === owner)
-  const thread = feature?.kind === 'hole' ? parseThread(feature.thread ?? '') : undefined
-  const head = thread && counterboreForScrew(thread)
-  if (!thread || !head) return []
-  const deepMm = norm(subtract(to, from)) - RUN_OUT_MM
-  const grip = thickMm - head.depthMm + plate.padHeight
-  const lengthMm = inSteps(grip + Math.min(deepMm, ENGAGED * thread.majorMm))
-  return [
-    {
-      hole: ref,
-      at,
-      thread: thread.designation,
-      from: 'below',
-      engagedMm: tidy(lengthMm - grip),
-      lengthMm,
-    },
-  ]
-}
-
-/** Screws come in steps of five, mm. */
-const inSteps = (mm: number): number => Math.floor(mm / 5) * 5
-
-const COARSE = /^M[\d.]+$/
-
-/** The largest metric screw of coarse pitch whose close clearance hole is no larger than this. */
-const largestThrough = (holeMm: number): Thread | undefined =>
-  STANDARD_THREADS.filter((name) => COARSE.test(name))
-    .flatMap((name) => {
-      const thread = parseThread(name)
-      const hole = thread?.form === 'metric' ? clearanceHole(thread, 'close') : undefined
-      return thread && hole && hole.diameterMm <= holeMm + 1e-9 ? [thread] : []
-    })
-    .sort((a, b) => a.majorMm - b.majorMm)
-    .at(-1)
 
 /** What is wrong with the pins of one place. */
 export function troublesOf(pins: readonly PlatePin[], own: OnPlate): readonly string[] {
