@@ -36,7 +36,7 @@ function fromLeft(own: InVise, { height, scale: most = Infinity, width }: Paper)
       stroke: 'soft',
       ref: 'parallels',
     })
-  const behind = drawBlock(sheet, own)
+  const blockMm = drawBlock(sheet, own)
   const over = (): void => {
     const push = low.z + gripMm * 0.65
     sheet.symbol(
@@ -53,7 +53,7 @@ function fromLeft(own: InVise, { height, scale: most = Infinity, width }: Paper)
       ],
       { fill: 'ochre', stroke: 'none' },
     )
-    sheet.words(-behind, jaw, 'fixed', {
+    sheet.words(0, jaw + blockMm, 'fixed', {
       anchor: 'end',
       dx: -4,
       dy: -7,
@@ -74,7 +74,7 @@ function fromLeft(own: InVise, { height, scale: most = Infinity, width }: Paper)
   return { sheet, over }
 }
 
-/** A block behind tall work, on the fixed jaw; how far it stands back, mm. */
+/** A block behind tall work, on the fixed jaw; how high it is, mm. */
 function drawBlock(sheet: Sheet, { holding: { block }, vise: { jawHeight } }: InVise): number {
   if (!block?.mm) return 0
   sheet.rectangle(-BLOCK_THICK, jawHeight, 0, jawHeight + block.mm, {
@@ -82,7 +82,7 @@ function drawBlock(sheet: Sheet, { holding: { block }, vise: { jawHeight } }: In
     stroke: 'soft',
     ref: 'block',
   })
-  return BLOCK_THICK
+  return block.mm
 }
 
 function labelled(
