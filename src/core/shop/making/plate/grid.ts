@@ -56,18 +56,26 @@ const isUsed = (at: Drilled, grid: Grid): boolean =>
 export const usedIn = (holes: readonly Drilled[], grid: Grid, shift: Place): readonly Drilled[] =>
   holes.filter((one) => isUsed(shifted(one, shift), grid))
 
+/** Whether a hole comes into one of a grid and is not served by it. */
+const isInGrid = (one: Drilled, grid: Grid, shift: Place): boolean => {
+  const at = shifted(one, shift)
+  const near = one.radiusMm + GRID_HOLE_MM / 2 + LEAST_WEB_MM - 1e-9
+  return kindsIn(grid).some((of) => fromGrid(at, grid.pitchMm, of) < near) && !isUsed(at, grid)
+}
+
 /** Holes that come into those of a grid when all are shifted, and are not served by them. */
 export const inGrid = (holes: readonly Drilled[], grid: Grid, shift: Place): readonly Drilled[] =>
-  holes.filter((one) => {
-    const at = shifted(one, shift)
-    return (
-      !isUsed(at, grid) &&
-      kindsIn(grid).some(
-        (of) =>
-          fromGrid(at, grid.pitchMm, of) < one.radiusMm + GRID_HOLE_MM / 2 + LEAST_WEB_MM - 1e-9,
-      )
-    )
-  })
+  holes.filter((one) => isInGrid(one, grid, shift))
+
+/** How many those are; no further than to so many. */
+function countIn(holes: readonly Drilled[], grid: Grid, shift: Place, most: number): number {
+  let count = 0
+  for (const one of holes) {
+    if (count >= most) return count
+    if (isInGrid(one, grid, shift)) count++
+  }
+  return count
+}
 
 /**
  * The shift, within one pitch each way, with which the most holes are served by the grid; of those the fewest come into
@@ -75,10 +83,12 @@ export const inGrid = (holes: readonly Drilled[], grid: Grid, shift: Place): rea
  */
 export function gridShift(holes: readonly Drilled[], grid: Grid): Place {
   let best: { readonly shift: Place; readonly used: number; readonly count: number } | undefined
-  for (const shift of [...ontoGrid(holes, grid), ...inSteps(grid.pitchMm)]) {
+  const onto = ontoGrid(holes, grid)
+  for (const shift of onto.length > 0 ? onto : inSteps(grid.pitchMm)) {
     const used = usedIn(holes, grid, shift).length
     if (best && used < best.used) continue
-    const count = inGrid(holes, grid, shift).length
+    const most = best && used === best.used ? best.count : Infinity
+    const count = countIn(holes, grid, shift, most)
     if (!best || used > best.used || count < best.count) best = { shift, used, count }
     if (count === 0 && grid.uses === 'no') return shift
   }
