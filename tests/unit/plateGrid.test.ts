@@ -1,13 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { findingsOf } from '@/core/foreman/findings'
-import { planWay } from '@/core/plan/planning'
+import { fixtureOfPlate, FixtureSchema, holdingOfFixture } from '@/core/floor/register'
+import { boundsOf } from '@/core/ground/recipe'
+import { planWay, workOf } from '@/core/plan/planning'
 import { plateOf } from '@/core/plan/plates'
 import { predictWay } from '@/core/predict/prediction'
-import { type EdgePlateHolding, type PinPlateHolding } from '@/core/shop/holding'
+import { type EdgePlateHolding, kindOf, type PinPlateHolding, standIn } from '@/core/shop/holding'
 import { type PlateDesign } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
-import { holePoints, type Part, type Requirement } from '@/core/work/part'
+import { holePoints, type Part, partSurfaces, type Requirement } from '@/core/work/part'
 import { mm, op, plainBlock, setup, topHole, way } from '../support/documents'
 import { bright, only } from '../support/perfect'
 import { predictionOf } from '../support/predictionOf'
@@ -191,6 +193,40 @@ describe('a plate whose own grid is used', () => {
     // Threads at 12.5, 37.5, 62.5, …: a clamp at a quarter of its length, 55, goes to 62.5, that at 107 to 112.5, in the
     // row at 12.5: in front of 32 less 10.
     expect(names).toMatchObject({ 'edge clamp 1': ['C1'], 'edge clamp 2': ['E1'] })
+  })
+
+  it('goes into the register with what of it is used, and comes from there and from the gear', () => {
+    for (const uses of ['no', 'threads', 'threads and dowels'] as const) {
+      const { design, planned } = stopped({ grid: mm(25), uses })
+      const fixture = FixtureSchema.parse(fixtureOfPlate(planned, design, ['G54']))
+      expect([fixture.grid, fixture.uses]).toEqual(
+        uses === 'no' ? [undefined, undefined] : [mm(25), uses],
+      )
+      const again = holdingOfFixture(fixture, STANDARD_WORKSHOP, plainBlock(), {
+        up: 'top',
+        guide: 'back',
+      })
+      if (again?.kind !== 'plate-stops') throw new Error('another kind')
+      // Its dowels stand where those of the plate that was made do.
+      const places = (holding: EdgePlateHolding) => {
+        const { solids } = standIn(holding, workOf(planned))
+        return solids.filter(({ name }) => name === 'dowel').map(({ shape }) => boundsOf(shape))
+      }
+      const { holding } = planned.clamping
+      if (holding.kind !== 'plate-stops') throw new Error('another kind')
+      expect(places(again)).toEqual(places(holding))
+    }
+    const gridded = {
+      ...STANDARD_WORKSHOP,
+      plates: STANDARD_WORKSHOP.plates.map((plate) => ({ ...plate, grid: 50 })),
+    }
+    const begun = kindOf({ kind: 'plate-stops' }).begin(
+      gridded,
+      plainBlock(),
+      partSurfaces(plainBlock()),
+      { up: 'top', guide: 'back' },
+    )
+    expect(begun).toMatchObject({ grid: { mm: 50 } })
   })
 
   it('the chain goes by where the dowels then stand, by hand', () => {

@@ -108,6 +108,7 @@ export const GEAR_FIELDS: Readonly<Record<GearKind, readonly GearField[]>> = {
     name,
     mm('height', 'Table to top of the pads'),
     mm('padHeight', 'Pads over the plate'),
+    maybe('grid', 'Grid of M8 threads, pitch'),
     mm('differenceMm', 'The pads differ by ±'),
     mm('pinMm', 'A pin is off its place by ±'),
     mm('linePer100', 'Line of the pins, in 100'),

@@ -14,6 +14,15 @@ const MOST = 40
 
 const mm = (value: number): { mm: number } => ({ mm: value })
 
+/** The grid of a plate, where that is used: dowels stand elsewhere then. */
+const gridOf = ({
+  grid,
+  uses = 'no',
+}: {
+  readonly grid?: Fixture['grid']
+  readonly uses?: 'no' | Fixture['uses']
+}): Pick<Fixture, 'grid' | 'uses'> => (grid?.mm && uses !== 'no' ? { grid, uses } : {})
+
 /** Edges by which it is found, or its bore, and how far zero is from them. */
 const edgesOf = ({ part, table: { bore }, zero }: PlateDesign): Fixture['edges'] =>
   bore
@@ -91,6 +100,7 @@ export function fixtureOfPlate(
       stop: holding.stop,
       ...(holding.wall?.mm && { wall: holding.wall }),
     }),
+    ...((holding.kind === 'plate' || holding.kind === 'plate-stops') && gridOf(holding)),
     offset: setup.zero.offset,
     zeroIs: zero.words,
     zero: { x: 0, y: 0, z: 0 },

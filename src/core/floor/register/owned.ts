@@ -22,7 +22,7 @@ export function revisionOfFixture(
  * where the part, as it stands here, has nothing for it, or the fixture is of another kind.
  */
 export function holdingOfFixture(
-  { kind, pins, plate, stop = 'none', vise, wall }: Fixture,
+  { grid, kind, pins, plate, stop = 'none', uses, vise, wall }: Fixture,
   workshop: Workshop,
   part: Part,
   { guide, up }: Pick<OwnClamping, 'guide' | 'up'>,
@@ -34,7 +34,13 @@ export function holdingOfFixture(
   if (first?.kind === 'soft-jaws')
     return { ...first, jaws: 'put back', ...(vise !== undefined && { vise }) }
   if (first?.kind === 'plate-stops' && stop !== 'none')
-    return { ...first, stop, ...(plate !== undefined && { plate }), ...(wall && { wall }) }
+    return {
+      ...first,
+      stop,
+      ...(plate !== undefined && { plate }),
+      ...(wall && { wall }),
+      ...(grid && uses && { grid, uses }),
+    }
   if (first?.kind !== 'plate') return undefined
   const pin = (which: 'round' | 'relieved') => pins.find((one) => one.kind === which)?.diameter
   return {
@@ -42,5 +48,6 @@ export function holdingOfFixture(
     ...(plate !== undefined && { plate }),
     roundPin: pin('round') ?? first.roundPin,
     relievedPin: pin('relieved') ?? first.relievedPin,
+    ...(grid && uses === 'threads' && { grid, uses }),
   }
 }

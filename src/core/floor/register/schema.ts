@@ -67,6 +67,13 @@ export const FixtureSchema = z.strictObject({
   wall: LengthSchema.optional().describe(
     'So far over its rests the walls of its pockets stand; none: it has dowels.',
   ),
+  grid: LengthSchema.optional().describe(
+    'Pitch of a grid of holes that it has, where that is used.',
+  ),
+  uses: z
+    .enum(['threads', 'threads and dowels'])
+    .optional()
+    .describe('What of that grid holds and locates the work.'),
   offset: words(12),
   zeroIs: words(120).min(1, 'must say what zero is'),
   zero: z.strictObject({ x: place, y: place, z: place }),

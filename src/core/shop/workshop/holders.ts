@@ -48,6 +48,9 @@ export const PlateSchema = z.strictObject({
   name,
   height: positive.describe('From the table to the top of the pads, mm.'),
   padHeight: positive.describe('Pads over the plate itself, mm.'),
+  grid: positive
+    .optional()
+    .describe('Pitch of a grid of M8 threads that it has, half a pitch from its corner, mm.'),
   differenceMm: spread.describe('The pads differ in height by up to ± mm.'),
   pinMm: spread.describe('A pin is off its place by up to ± mm.'),
   linePer100: spread.describe('The line of the pins is out of the travel, ± mm in 100 mm.'),

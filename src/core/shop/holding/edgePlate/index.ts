@@ -69,6 +69,7 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
           columns: 1,
           rows: 1,
           gap: { mm: 35 },
+          ...(plate.grid !== undefined && { grid: { mm: plate.grid } }),
           slots: { mm: 63 },
         }
       : undefined
@@ -81,8 +82,15 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
     plate === undefined || stop === undefined || stop === 'none'
       ? undefined
       : anchored({ plate, stop }),
-  readingMark: ({ clamps, dowel, plate, stop, wall }) =>
-    ['plate stops', plate, stop, wall?.mm ? `pocket ${wall.mm}` : dowel.mm, clamps].join(' '),
+  readingMark: ({ clamps, dowel, grid, plate, stop, uses, wall }) =>
+    [
+      'plate stops',
+      plate,
+      stop,
+      wall?.mm ? `pocket ${wall.mm}` : dowel.mm,
+      clamps,
+      ...(grid?.mm && uses && uses !== 'no' ? [`${uses} ${grid.mm}`] : []),
+    ].join(' '),
 }
 export {
   againstDowels,

@@ -137,6 +137,7 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
           columns: 1,
           rows: 1,
           gap: { mm: 20 },
+          ...(plate.grid !== undefined && { grid: { mm: plate.grid } }),
           slots: { mm: 63 },
         }
       : undefined
