@@ -160,7 +160,7 @@ export async function exportFile(
     if (!planned)
       return fail(
         'export.no-setup',
-        `${way.name} has ${way.setups.length} setups; there is no setup ${number}.`,
+        `${way.name} has ${way.setups.length} ${way.setups.length === 1 ? 'setup' : 'setups'}; there is no setup ${number}.`,
         'setup',
       )
     return exportHoles(file, planned, number, kind, options)
@@ -240,7 +240,7 @@ function exportOffsets(
   if (chosen.length === 0)
     return fail(
       'export.no-setup',
-      `${way.name} has ${way.setups.length} setups; there is no setup ${options.setup ?? 1}.`,
+      `${way.name} has ${way.setups.length} ${way.setups.length === 1 ? 'setup' : 'setups'}; there is no setup ${options.setup ?? 1}.`,
       'setup',
     )
   if (chosen.every((row) => AXES.every((axis) => row.axes[axis] === undefined)))

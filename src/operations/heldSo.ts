@@ -44,7 +44,7 @@ export function heldSo<Kind extends Holding['kind']>(
   if (!asIs)
     return fail(
       'held.no-setup',
-      `${way.name} has ${way.setups.length} setups; there is no setup ${number}.`,
+      `${way.name} has ${way.setups.length} ${way.setups.length === 1 ? 'setup' : 'setups'}; there is no setup ${number}.`,
       'setup',
     )
   if (asIs.indexed)

@@ -63,9 +63,12 @@ export function goesIn(design: PlateDesign): readonly string[] {
 
 /** What stands in holes that the plate has already. */
 const gridLines = (grid: PlateDesign['grid'], length: (mm: number) => string): readonly string[] =>
-  grid
-    ? grid.used.map(
-        ({ as, holes, name }) =>
-          `${name} in the plate’s own ${as === 'thread' ? 'thread' : 'dowel hole'} ${holes.map((hole) => hole.name).join(', ')} (grid of ${length(grid.pitchMm)}, columns A, B …, rows 1, 2 … from the front left)`,
-      )
+  grid && grid.used.length > 0
+    ? [
+        `holes of its own grid of ${length(grid.pitchMm)}, columns A, B … and rows 1, 2 … from the front left:`,
+        ...grid.used.map(
+          ({ as, holes, name }) =>
+            `${name} in ${as === 'thread' ? 'thread' : 'dowel hole'} ${holes.map((hole) => hole.name).join(', ')}`,
+        ),
+      ]
     : []

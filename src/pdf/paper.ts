@@ -46,4 +46,5 @@ export const clean = (text: string): string =>
     .replaceAll('“', '"')
     .replaceAll('”', '"')
     .replaceAll('’', "'")
+    .replaceAll('…', '...')
     .replace(/[^\n\u0020-\u017e–·]/g, '?')

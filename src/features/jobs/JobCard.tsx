@@ -95,7 +95,7 @@ export function JobCard({
               </Link>
               <span className="text-soft">
                 {' '}
-                {way.note} · {way.setups === 0 ? 'nothing planned yet' : `${way.setups} setups`}
+                {way.note} · {setupsWords(way.setups)}
               </span>{' '}
               {way.setups > 0 && <WayStanding standing={way.standing} />}
               {way.isOld && <span className="text-soft"> before the last changes</span>}
@@ -149,3 +149,6 @@ function WayStanding({ standing }: { readonly standing: WayStandingWords | undef
     return <span className="font-semibold whitespace-nowrap text-ochre">◆ {open} open</span>
   return <span className="font-semibold whitespace-nowrap text-green">● all hold</span>
 }
+
+const setupsWords = (count: number): string =>
+  count === 0 ? 'nothing planned yet' : count === 1 ? 'one setup' : `${count} setups`

@@ -5,7 +5,7 @@ import { useMemo } from 'react'
 import { setupAxes } from '@/core/shop/holding'
 import { type Part, type Side, SIDES } from '@/core/work/part'
 import { isometric } from '@/core/paper/picture'
-import { type PlannedSetup, turnerOf } from '@/core/plan/planning'
+import { guidedBy, type PlannedSetup, turnerOf } from '@/core/plan/planning'
 import { type PartState } from '@/core/work/stock'
 import { type Angle } from '@/core/handbook/units'
 import { ORIENTATIONS } from '@/core/plan/way'
@@ -26,15 +26,19 @@ interface TurnDialogProps {
   readonly onIndex: (of: string, turn: Angle) => void
 }
 
+/** A new setup begins between jaws. */
+const FIRST = 'fixed jaw'
+
 /** The 24 ways in which the part can stand, each shown as it would; picked, never typed. Or the clamping before, turned. */
 export default function TurnDialog(props: TurnDialogProps) {
   const { clamped, now, onClose, onIndex, onPick, part, state } = props
+  const guided = now ? guidedBy(now) : FIRST
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <DialogSheet
         wide
         title="Turn the part"
-        description="Which face is up, and which is to the fixed jaw (at the back of each picture)?"
+        description={`Which face is up, and which is to ${guided.replace(/^fixed/, 'the fixed')} (at the back of each picture)?`}
       >
         {clamped && turnerOf(clamped) && (
           <IndexChoice part={part} state={state} clamped={clamped} now={now} onIndex={onIndex} />
@@ -76,6 +80,7 @@ function Pictures({
     [looks, part, state],
   )
   const own = now?.indexed ? undefined : now?.clamping
+  const guided = now ? guidedBy(now) : FIRST
   return (
     <div className="space-y-2">
       {SIDES.map((up) => (
@@ -95,11 +100,11 @@ function Pictures({
                   type="button"
                   aria-pressed={isNow}
                   onClick={() => onPick(up, guide)}
-                  aria-label={`${part.faces[up].name} up, ${part.faces[guide].name} to fixed jaw`}
+                  aria-label={`${part.faces[up].name} up, ${part.faces[guide].name} to ${guided}`}
                   className={`cursor-pointer rounded-lg border p-1 text-[13px] hover:bg-wash ${isNow ? 'border-2 border-blue bg-wash' : 'border-faint'}`}
                 >
                   <SceneSvg scene={scene} title="" className="mx-auto h-[74px]" />
-                  {part.faces[guide].name} to jaw
+                  {part.faces[guide].name} {guided === FIRST ? 'to jaw' : 'to the back'}
                 </button>
               )
             })}

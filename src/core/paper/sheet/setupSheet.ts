@@ -89,7 +89,7 @@ export function setupSheet(
   )
   return {
     title: `${part.name} · rev ${part.revision}`,
-    subtitle: `${way.name}${way.note ? `, ${way.note}` : ''} · ${part.material} · ${way.setups.length} setups`,
+    subtitle: `${way.name}${way.note ? `, ${way.note}` : ''} · ${part.material} · ${way.setups.length === 1 ? 'one setup' : `${way.setups.length} setups`}`,
     cover: {
       chains: critical.map((r) => ({
         ...requirementLine(part, r),

@@ -28,5 +28,5 @@ export {
 export { isReached, isSideCut, processOf, upDirectionsFor } from './process'
 export { cutsInReach, usualCutter, wantedCuts } from './reach'
 export { statesOf } from './states'
-export { turnFor, turnWords } from './turns'
+export { guidedBy, turnFor, turnWords } from './turns'
 export { surfacePoint, touchedPoint, zeroPoint } from './zero'

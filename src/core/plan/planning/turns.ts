@@ -17,7 +17,7 @@ function squareTurn(before: PlannedSetup | undefined, after: PlannedSetup): stri
   const nameOf = (side: Side): string => after.part.faces[side].name
   if (after.indexed) return `leave it clamped, ${indexWords(after.indexed)}`
   const { guide, up } = after.clamping
-  const jaw = `${nameOf(guide)} to fixed jaw`
+  const jaw = `${nameOf(guide)} to ${guidedBy(after)}`
   const was = (before?.leaning?.upright ?? before?.standing)?.faceAt
   if (!was?.up || !was.guide) return `${nameOf(up)} up, ${jaw}`
   if (was.up === up && was.guide === guide) return 'leave as it stands'
@@ -26,6 +26,10 @@ function squareTurn(before: PlannedSetup | undefined, after: PlannedSetup): stri
   if (was.up === oppositeOf(up)) return `turn over, ${nameOf(up)} up`
   return `quarter turn, ${nameOf(up)} up`
 }
+
+/** "fixed jaw", "the back of the plate": what the side lies at by which a part is turned round. */
+export const guidedBy = ({ leaning, standing }: PlannedSetup): string =>
+  (leaning?.upright ?? standing).words.guided.replace(/^the (?=fixed )/, '')
 
 const TINY = 1e-9
 
