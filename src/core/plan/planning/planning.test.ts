@@ -111,6 +111,24 @@ describe('orientations', () => {
     expect(told('top', 'front')).toBe('swing half round, front to fixed jaw')
     expect(told('top', 'left')).toBe('swing a quarter, left end to fixed jaw')
     expect(told('front', 'bottom')).toBe('quarter turn, front up')
+    // By what stands there: no jaw on a plate.
+    const plated = way(
+      setup('s-1', 'top', 'back', [], {
+        holding: {
+          kind: 'plate-stops',
+          plate: 'plate-1',
+          stop: 'left',
+          dowel: mm(8),
+          clamps: 2,
+          columns: 1,
+          rows: 1,
+          gap: mm(35),
+          slots: mm(0),
+        },
+      }),
+    )
+    const [only] = planWay(STANDARD_WORKSHOP, part, plated).setups
+    expect(only && turnWords(undefined, only)).toBe('top up, back to the back of the plate')
   })
 })
 
