@@ -9,6 +9,19 @@ const held = (holding: Holding, features: readonly string[]): Setup =>
   setup('s-held', 'top', 'back', features, { holding })
 const withFeatures = (features: Feature[]): Part => ({ ...plainBlock(), features })
 
+/** Against two dowels and one on a plate, two edge clamps in front. */
+export const AGAINST_DOWELS: Holding & { kind: 'plate-stops' } = {
+  kind: 'plate-stops',
+  plate: 'plate-1',
+  stop: 'left',
+  dowel: mm(8),
+  clamps: 2,
+  columns: 1,
+  rows: 1,
+  gap: mm(35),
+  slots: mm(0),
+}
+
 /** Strapped to the table, set true with an indicator. */
 export const ON_TABLE: Holding & { kind: 'straps' } = {
   kind: 'straps',

@@ -22,6 +22,7 @@ import { designPlate, type PlateDesign, relievedLandMm } from '@/core/shop/makin
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { holePoints, type Part, partIssues } from '@/core/work/part'
 import { mm, op, plainBlock, setup, topHole, way } from '../support/documents'
+import { AGAINST_DOWELS } from '../support/holdingScenes'
 
 describe('the land of a relieved pin', () => {
   /** How far the hole can be moved along the line before the pin, turned through all of its edge, meets it. */
@@ -567,18 +568,7 @@ describe('several parts on one plate', () => {
   })
 
   it('the first side against dowels, the second on pins in what was made there: one plate of both', () => {
-    const against: EdgePlateHolding = {
-      kind: 'plate-stops',
-      plate: 'plate-1',
-      stop: 'left',
-      dowel: mm(8),
-      clamps: 2,
-      columns: 1,
-      rows: 1,
-      gap: mm(35),
-      slots: mm(0),
-      beside: 's-2',
-    }
+    const against: EdgePlateHolding = { ...AGAINST_DOWELS, beside: 's-2' }
     const plan = planWay(
       STANDARD_WORKSHOP,
       part,
@@ -741,22 +731,11 @@ describe('screwed from below', () => {
 })
 
 describe('a plate with dowels as stops', () => {
-  const DOWELS: EdgePlateHolding = {
-    kind: 'plate-stops',
-    plate: 'plate-1',
-    stop: 'left',
-    dowel: mm(8),
-    clamps: 2,
-    columns: 1,
-    rows: 1,
-    gap: mm(35),
-    slots: mm(0),
-  }
   const stopped = (more: Partial<EdgePlateHolding> = {}) => {
     const plan = planWay(
       STANDARD_WORKSHOP,
       plainBlock(),
-      way(setup('s-1', 'top', 'back', ['top'], { holding: { ...DOWELS, ...more } })),
+      way(setup('s-1', 'top', 'back', ['top'], { holding: { ...AGAINST_DOWELS, ...more } })),
     )
     const [planned] = plan.setups
     const plate = planned && plateOf(plan, planned)
@@ -925,7 +904,7 @@ describe('a plate with dowels as stops', () => {
       const plan = planWay(
         STANDARD_WORKSHOP,
         plainBlock(),
-        way(setup('s-1', 'top', 'back', ['top'], { holding: { ...DOWELS, stop, sizes } })),
+        way(setup('s-1', 'top', 'back', ['top'], { holding: { ...AGAINST_DOWELS, stop, sizes } })),
       )
       const offsets = plateOffsets(plan, planned, { design, beside: undefined }).own
       expect(offsets).toEqual(['G54', 'G55', 'G56'])

@@ -7,24 +7,13 @@ import { planWay, workOf } from '@/core/plan/planning'
 import { plateOf } from '@/core/plan/plates'
 import { predictWay } from '@/core/predict/prediction'
 import { type EdgePlateHolding, kindOf, type PinPlateHolding, standIn } from '@/core/shop/holding'
-import { type PlateDesign } from '@/core/shop/making'
+import { gridHoles, type PlateDesign } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
 import { holePoints, type Part, partSurfaces, type Requirement } from '@/core/work/part'
 import { mm, op, plainBlock, setup, topHole, way } from '../support/documents'
+import { AGAINST_DOWELS } from '../support/holdingScenes'
 import { bright, only } from '../support/perfect'
 import { predictionOf } from '../support/predictionOf'
-
-const DOWELS: EdgePlateHolding = {
-  kind: 'plate-stops',
-  plate: 'plate-1',
-  stop: 'left',
-  dowel: mm(8),
-  clamps: 2,
-  columns: 1,
-  rows: 1,
-  gap: mm(35),
-  slots: mm(0),
-}
 
 interface At {
   readonly x: number
@@ -40,7 +29,7 @@ function stopped(more: Partial<EdgePlateHolding>, part = plainBlock()) {
   const plan = planWay(
     STANDARD_WORKSHOP,
     part,
-    way(setup('s-1', 'top', 'back', ['top'], { holding: { ...DOWELS, ...more } })),
+    way(setup('s-1', 'top', 'back', ['top'], { holding: { ...AGAINST_DOWELS, ...more } })),
   )
   const [planned] = plan.setups
   const plate = planned && plateOf(plan, planned)
@@ -249,7 +238,7 @@ describe('a plate whose own grid is used', () => {
       part,
       way(
         setup('s-1', 'top', 'back', ['d'], {
-          holding: { ...DOWELS, grid: mm(25), uses: 'threads and dowels' },
+          holding: { ...AGAINST_DOWELS, grid: mm(25), uses: 'threads and dowels' },
         }),
       ),
     ).requirements.map(({ outcome }) => outcome?.worst.predicted)
@@ -266,6 +255,23 @@ describe('a plate whose own grid is used', () => {
     expect(stopped({ grid: mm(25), uses: 'threads' }, block(60, 40)).codes).not.toContain(
       'plate.grid-coarse',
     )
+  })
+
+  it('a grid that is none is told and left; whatever is typed, it does not take long', () => {
+    for (const pitch of [0.01, 2, 11.9]) {
+      const { design } = stopped({ grid: mm(pitch), uses: 'threads and dowels' })
+      expect(design.grid).toBeUndefined()
+      expect(design.troubles.join(' ')).toContain(`A grid of ${pitch} mm is none`)
+      expect(drilled(design).filter(({ id }) => id.startsWith('stop-'))).toHaveLength(3)
+    }
+    for (const pitch of [12, 400, 9000])
+      for (const uses of ['no', 'threads', 'threads and dowels'] as const)
+        expect(stopped({ grid: mm(pitch), uses, columns: 12, rows: 12 }).design.grid?.pitchMm).toBe(
+          pitch,
+        )
+    const huge = { x: mm(9000), y: mm(9000) }
+    expect(gridHoles({ pitchMm: 12, uses: 'no' }, huge)).toEqual({ threads: [], dowels: [] })
+    expect(gridHoles({ pitchMm: 1000, uses: 'no' }, huge).threads).toHaveLength(81)
   })
 
   it('further sizes fall into it as the first does', () => {

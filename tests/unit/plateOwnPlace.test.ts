@@ -11,19 +11,10 @@ import { holePoints, type Part, partIssues, removedBox } from '@/core/work/part'
 import { nominalSolid } from '@/core/work/stock'
 import { meshOf } from '@/kernel'
 import { mm, plainBlock, setup, way } from '../support/documents'
+import { AGAINST_DOWELS } from '../support/holdingScenes'
 
 /** Two rows, so that the plate reaches more than one slot. */
-const HOLDING: EdgePlateHolding = {
-  kind: 'plate-stops',
-  plate: 'plate-1',
-  stop: 'left',
-  dowel: mm(8),
-  clamps: 2,
-  columns: 1,
-  rows: 2,
-  gap: mm(35),
-  slots: mm(50),
-}
+const HOLDING: EdgePlateHolding = { ...AGAINST_DOWELS, rows: 2, slots: mm(50) }
 
 const wayOn = (more: Partial<EdgePlateHolding>) =>
   way(setup('s-1', 'top', 'back', ['top'], { holding: { ...HOLDING, ...more } }))

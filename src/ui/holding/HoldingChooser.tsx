@@ -135,18 +135,26 @@ function useRestedWith(plan: Plan): boolean {
   return isRested && first === plan
 }
 
-/** What was found for the way as it is now; nothing while it is looked for. */
+/** What was found for the way and the setup as they are now; nothing while it is looked for. */
 function useFootings(plan: Plan, index: number, isWanted: boolean): readonly Footing[] | undefined {
-  const [found, setFound] = useState<{ readonly of: Plan; readonly all: readonly Footing[] }>()
+  const [found, setFound] = useState<{
+    readonly of: Plan
+    readonly index: number
+    readonly all: readonly Footing[]
+  }>()
   useEffect(() => {
     if (!isWanted) return
     const { part, way, workshop } = plan
     const running = startFootings({ part, way, workshop }, index)
-    running.result.then(
-      (all) => setFound({ of: plan, all }),
-      () => setFound({ of: plan, all: [] }),
-    )
-    return running.cancel
+    let isCurrent = true
+    const show = (all: readonly Footing[]): void => {
+      if (isCurrent) setFound({ of: plan, index, all })
+    }
+    running.result.then(show, () => show([]))
+    return () => {
+      isCurrent = false
+      running.cancel()
+    }
   }, [index, isWanted, plan])
-  return found?.of === plan ? found.all : undefined
+  return found?.of === plan && found.index === index ? found.all : undefined
 }

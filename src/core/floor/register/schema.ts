@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { type Issue } from '../../ground/issues'
 import { readOffsetName } from '../offsets'
-import { IdSchema, LengthSchema } from '../../work/part'
+import { IdSchema, LengthSchema, PositiveLength } from '../../work/part'
 import { GEAR_LISTS, type Workshop } from '../../shop/workshop'
 
 const words = (most: number) => z.string().trim().max(most)
@@ -67,7 +67,7 @@ export const FixtureSchema = z.strictObject({
   wall: LengthSchema.optional().describe(
     'So far over its rests the walls of its pockets stand; none: it has dowels.',
   ),
-  grid: LengthSchema.optional().describe(
+  grid: PositiveLength.optional().describe(
     'Pitch of a grid of holes that it has, where that is used.',
   ),
   uses: z

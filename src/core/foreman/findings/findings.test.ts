@@ -28,6 +28,7 @@ import {
   way,
 } from '../../../../tests/support/documents'
 import {
+  AGAINST_DOWELS,
   HOLDING_SCENES,
   IN_HEAD,
   journalFirst,
@@ -127,17 +128,6 @@ const faced = way(setup('s-1', 'top', 'back', [], { ops: [op('top', { cutter: 'f
 const milledWith = (cutter: string): Way =>
   way(setup('s-1', 'top', 'back', [], { ops: [op('top'), op('p', { cutter })] }))
 
-const STOPPED: Holding = {
-  kind: 'plate-stops',
-  plate: 'plate-1',
-  stop: 'left',
-  dowel: mm(8),
-  clamps: 2,
-  columns: 1,
-  rows: 1,
-  gap: mm(35),
-  slots: mm(0),
-}
 const STUCK_DOWN: Holding = {
   kind: 'stuck',
   by: 'glue',
@@ -265,9 +255,9 @@ const SCENES: Record<
   'screws.none': () => [twoHoles, way(cutBefore, held(onPins, ['bottom'], 'bottom'))],
   'plate.grid-coarse': () => [
     block,
-    way(held({ ...STOPPED, grid: mm(90), uses: 'threads and dowels' }, [])),
+    way(held({ ...AGAINST_DOWELS, grid: mm(90), uses: 'threads and dowels' }, [])),
   ],
-  'plate.pocket-deep': () => [block, way(held({ ...STOPPED, wall: mm(41) }, []))],
+  'plate.pocket-deep': () => [block, way(held({ ...AGAINST_DOWELS, wall: mm(41) }, []))],
   'plate.drilled': () => [
     withFeatures([at('a', 20, 30), at('b', 80, 30), at('c', 50, 30)]),
     way(cutBefore, held(onPins, ['c'])),

@@ -32,6 +32,7 @@ import {
 } from '../way'
 import { STANDARD_WORKSHOP, workAngle } from '../../shop/workshop'
 import { clampingOf, mm, plainBlock, setup, way } from '../../../../tests/support/documents'
+import { AGAINST_DOWELS } from '../../../../tests/support/holdingScenes'
 import { planWay, statesOf, turnFor, turnWords, upDirectionsFor } from '.'
 import { locatorsOf, setupAxes, standIn, toSetup, type Work } from '../../shop/holding'
 import { blockNow, hasMetal, stateAsBought } from '../../work/stock'
@@ -114,17 +115,7 @@ describe('orientations', () => {
     // By what stands there: no jaw on a plate.
     const plated = way(
       setup('s-1', 'top', 'back', [], {
-        holding: {
-          kind: 'plate-stops',
-          plate: 'plate-1',
-          stop: 'left',
-          dowel: mm(8),
-          clamps: 2,
-          columns: 1,
-          rows: 1,
-          gap: mm(35),
-          slots: mm(0),
-        },
+        holding: AGAINST_DOWELS,
       }),
     )
     const [only] = planWay(STANDARD_WORKSHOP, part, plated).setups

@@ -83,4 +83,12 @@ export {
   uppermost,
   type Work,
 } from './work'
-export { BORE_MM, KEY, ownPlaceWords, type ReturnsBy, returnsBy, TABLE_DOWEL_MM } from './ownPlace'
+export {
+  BORE_MM,
+  KEY,
+  LEAST_PITCH_MM,
+  ownPlaceWords,
+  type ReturnsBy,
+  returnsBy,
+  TABLE_DOWEL_MM,
+} from './ownPlace'

@@ -6,7 +6,7 @@ import { planWay } from '../../plan/planning'
 import { type OwnClamping, type Setup, type Way } from '../../plan/way'
 import { type Part, planeOf, type Requirement, type Side } from '../../work/part'
 import { mm, plainBlock, setup, topHole, way } from '../../../../tests/support/documents'
-import { rotary } from '../../../../tests/support/holdingScenes'
+import { AGAINST_DOWELS, rotary } from '../../../../tests/support/holdingScenes'
 import { bright, only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { type Holding } from '.'
@@ -29,17 +29,6 @@ const IN_VISE: Holding = {
   parallels: 'p-12',
   stop: 'left',
   shift: mm(0),
-}
-const ON_PLATE: Holding = {
-  kind: 'plate-stops',
-  plate: 'plate-1',
-  stop: 'left',
-  dowel: mm(8),
-  clamps: 2,
-  columns: 1,
-  rows: 1,
-  gap: mm(35),
-  slots: mm(0),
 }
 
 describe('laws of any holding', () => {
@@ -87,7 +76,7 @@ describe('laws of any holding', () => {
           }
           // The contacts of the vise, each by its place on its face, are those of the plate too.
           const [inVise] = planWay(shop, part, inSetup(IN_VISE)).setups
-          const [onPlate] = planWay(shop, part, inSetup(ON_PLATE)).setups
+          const [onPlate] = planWay(shop, part, inSetup(AGAINST_DOWELS)).setups
           const edits = inVise?.contacts.map(({ at, id, surface }): ContactEdit => {
             const [u, v] = planeOf(surface as Side)
             return { id, u: at[u], v: at[v] }
@@ -100,7 +89,7 @@ describe('laws of any holding', () => {
               outcome?.worst.predicted,
               outcome?.likely.predicted,
             ])
-          const [vise, plate] = [figures(IN_VISE), figures(ON_PLATE)]
+          const [vise, plate] = [figures(IN_VISE), figures(AGAINST_DOWELS)]
           vise.forEach((one, i) =>
             one.forEach((figure, k) => expect(plate[i]?.[k]).toBeCloseTo(figure ?? NaN, 9)),
           )

@@ -56,6 +56,9 @@ export function ownPlaceWords(
   }
 }
 
+/** Threads of M8 stand at least so far apart: what is nearer is no grid (common practice, no source), mm. */
+export const LEAST_PITCH_MM = 12
+
 /** Dowels beside the screws of a plate (common practice, no source), mm. */
 export const TABLE_DOWEL_MM = 10
 /** Feather keys under a plate, let in so deep, each held by a screw; stepped ones fit slots of other widths (common practice, no source). */

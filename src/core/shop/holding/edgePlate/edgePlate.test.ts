@@ -8,6 +8,7 @@ import { chainOf } from '../../../predict/prediction'
 import { newPart, type Part, type Requirement } from '../../../work/part'
 import { STANDARD_WORKSHOP, type Workshop } from '../../workshop'
 import { mm, setup, topHole, way } from '../../../../../tests/support/documents'
+import { AGAINST_DOWELS } from '../../../../../tests/support/holdingScenes'
 import { bright, only } from '../../../../../tests/support/perfect'
 import { predictionOf } from '../../../../../tests/support/predictionOf'
 import { type EdgePlateHolding } from './parameters'
@@ -29,19 +30,8 @@ const block = (x: number): Part => ({
   }),
   requirements: [distance('left'), distance('back')],
 })
-const DOWELS: EdgePlateHolding = {
-  kind: 'plate-stops',
-  plate: 'plate-1',
-  stop: 'left',
-  dowel: mm(8),
-  clamps: 2,
-  columns: 1,
-  rows: 1,
-  gap: mm(35),
-  slots: mm(0),
-}
 const against = (more: Partial<EdgePlateHolding> = {}, features = ['d']) =>
-  way(setup('s-1', 'top', 'back', features, { holding: { ...DOWELS, ...more } }))
+  way(setup('s-1', 'top', 'back', features, { holding: { ...AGAINST_DOWELS, ...more } }))
 const plates = (change: Partial<Workshop['plates'][number]>) =>
   only((w) => ({ plates: w.plates.map((p) => ({ ...p, ...change })) }))
 

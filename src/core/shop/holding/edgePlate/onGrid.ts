@@ -1,4 +1,5 @@
 import { type PlanePoint, point, type Point } from '../../../ground/geometry'
+import { LEAST_PITCH_MM } from '../ownPlace'
 import { type EdgePlateHolding } from './parameters'
 
 /** A grid of holes that a plate has already and that is used: threads, and dowel holes in the middles between them. */
@@ -19,7 +20,7 @@ export function gridUsed({
   wall,
 }: EdgePlateHolding): OnGrid | undefined {
   const pitchMm = grid?.mm ?? 0
-  if (pitchMm <= 0 || uses === 'no') return undefined
+  if (pitchMm < LEAST_PITCH_MM || uses === 'no') return undefined
   const radius = dowel.mm / 2
   return {
     pitchMm,

@@ -113,22 +113,25 @@ describe('a block behind tall work', () => {
   it('is told when it stands higher than the work, or where something is cut', () => {
     expect(codesOf(bar(100, 60), { block: mm(80) })).toContain('block.in-way')
     expect(codesOf(bar(100, 200), { block: mm(80) })).not.toContain('block.in-way')
-    const stepped: Part = {
+    const stepped = (along: 'back' | 'front' | 'left'): Part => ({
       ...bar(100, 200),
       features: [
         {
           kind: 'step',
           id: 'd',
           on: 'top',
-          along: 'back',
+          along,
           width: mm(10),
           depth: mm(130),
           place: { dims: [], centred: false },
         },
       ],
       requirements: [],
-    }
-    expect(codesOf(stepped, { block: mm(80) })).toContain('block.in-way')
-    expect(codesOf(stepped, { block: mm(10) })).not.toContain('block.in-way')
+    })
+    expect(codesOf(stepped('back'), { block: mm(80) })).toContain('block.in-way')
+    expect(codesOf(stepped('back'), { block: mm(10) })).not.toContain('block.in-way')
+    // In front of the work, or at its end beside the block, nothing is in the way of the cutter.
+    for (const along of ['front', 'left'] as const)
+      expect(codesOf(stepped(along), { block: mm(80) })).not.toContain('block.in-way')
   })
 })

@@ -5,7 +5,9 @@ import { heldError, stopError } from '../common'
 import { lowestOpenCut } from '../cuts'
 import { USUAL_BED_MM } from '../jawed'
 import { type HeldError, type Inspected, type Solid } from '../kind'
+import { featureSurfaces, isSide } from '../../../work/part'
 import { figurePath } from '../../workshop'
+import { toSetup } from '../work'
 import { type InVise } from './layout'
 
 /** How closely work comes back to a stop beside the vise, ± mm (common practice, no source). */
@@ -77,6 +79,27 @@ export function blockBehind({ high, holding, jaws, low }: InVise): readonly Soli
   ]
 }
 
+/** Within this of the side that lies at the fixed jaw a cut opens to it, mm. */
+const OPENS_MM = 0.5
+
+/** Whether a cut comes to where the block stands: over all of the work, or open to the back in front of it. */
+function isAtBlock({ faceAt, high, low, work, ...placed }: InVise, ref: string): boolean {
+  if (isSide(ref)) return ref === faceAt.up || ref === faceAt.guide
+  const feature = work.part.features.find(({ id }) => id === ref)
+  if (!feature) return false
+  const points = featureSurfaces(work.part, feature)
+    .flatMap((surface) => (surface.kind === 'plane' ? surface.corners : []))
+    .map((at) => toSetup(placed, at))
+  const back = high.y - work.before.stockOn[faceAt.guide] - OPENS_MM
+  const middle = (low.x + high.x) / 2
+  const xs = points.map(({ x }) => x)
+  return (
+    points.some(({ y }) => y >= back) &&
+    Math.min(...xs) < middle + BLOCK.wide / 2 &&
+    Math.max(...xs) > middle - BLOCK.wide / 2
+  )
+}
+
 /** Whether a bolt reaches the end that it stops, and the block lies behind metal and out of the cutter's way. */
 export function besideFindings(
   own: InVise,
@@ -87,7 +110,7 @@ export function besideFindings(
   const mm = holding.block?.mm ?? 0
   const top = jaws.jawHeight + mm
   const cut = ops.find((op) => {
-    const bottom = mm > 0 ? lowestOpenCut(own, work, op) : undefined
+    const bottom = mm > 0 && isAtBlock(own, op.feature) ? lowestOpenCut(own, work, op) : undefined
     return bottom !== undefined && bottom < top - 1e-9
   })
   return [

@@ -15,8 +15,10 @@ const THREAD = 'M8'
 export const GRID_HOLE_MM = 8
 /** Between two holes of a plate at least this stands, mm (common practice, no source). */
 export const LEAST_WEB_MM = 2
-/** Shifts are tried in steps of, mm. */
-const STEP_MM = 1
+/** Shifts are tried in steps of, mm; of a wide grid in no more than so many. */
+const [STEP_MM, MOST_STEPS] = [1, 100]
+/** More holes than these of a grid are told of nobody. */
+const MOST_HOLES = 10_000
 /** A hole is in one of the grid when their middles are so near, mm. */
 const SAME_MM = 1e-4
 /** In the alphabet. */
@@ -109,12 +111,13 @@ function ontoGrid(holes: readonly Drilled[], grid: Grid): readonly Place[] {
   return [...unique.values()].sort((a, b) => a.x + a.y - b.x - b.y)
 }
 
-/** All shifts by whole steps, the smallest first. */
+/** All shifts by steps within one pitch, the smallest first. */
 function* inSteps(pitchMm: number): Generator<Place> {
-  const steps = Math.ceil(pitchMm / STEP_MM)
+  const stepMm = Math.max(STEP_MM, pitchMm / MOST_STEPS)
+  const steps = Math.ceil(pitchMm / stepMm)
   for (let sum = 0; sum <= 2 * (steps - 1); sum++)
     for (let i = Math.max(0, sum - steps + 1); i <= Math.min(sum, steps - 1); i++)
-      yield { x: i * STEP_MM, y: (sum - i) * STEP_MM }
+      yield { x: i * stepMm, y: (sum - i) * stepMm }
 }
 
 /** Where a hole of a plate lies at all of its places, and what of a grid could serve for it. */
@@ -134,11 +137,12 @@ function servedBy({ diameter, fit, making, on, thread }: Hole): Drilled['serves'
   return making === 'ream' && fit === 'H7' && diameter.mm === GRID_HOLE_MM ? 'dowel' : undefined
 }
 
-/** Middles of the holes of a grid in a plate of a size: its threads, and its dowel holes where those are used. */
+/** Middles of the holes of a grid in a plate of a size: its threads, and its dowel holes where those are used; none where they are too many to be seen. */
 export function gridHoles(
   { pitchMm, uses }: Grid,
   { x, y }: Pick<Part['size'], 'x' | 'y'>,
 ): Readonly<Record<'threads' | 'dowels', readonly Place[]>> {
+  if ((x.mm / pitchMm) * (y.mm / pitchMm) > MOST_HOLES) return { threads: [], dowels: [] }
   const from = (first: number): readonly Place[] => {
     const along = (mm: number): readonly number[] =>
       Array.from(

@@ -16,7 +16,7 @@ import {
 import { type Drilled, GRID_HOLE_MM, gridShift, inGrid, NO_SHIFT, served } from './grid'
 import { besideFeatures, crowded } from './holes'
 import { drilledIn, type Laid, laidOut, type Located, restsOf } from './laid'
-import { gridOf, type Lying, tooLarge } from './lying'
+import { gridOf, type Lying, noGrid, tooLarge } from './lying'
 import { AIR_THREAD, airOf, LIFT_THREAD, liftsOf } from './lifts'
 import { pocketCut } from './pocket'
 import { type One } from './sizes'
@@ -161,7 +161,7 @@ function designed(own: Lying, plated: PlatedWith, located: Located): PlateDesign
       ...located.troubles(one),
       ...crowded(part, holes).slice(0, MOST_TOLD),
       ...tooLarge(own, part.size),
-      ...(grid ? gridTroubles(laid, grid) : []),
+      ...(grid ? gridTroubles(laid, grid) : noGrid(own)),
       ...besideTroubles(size.z.mm, beside),
     ],
   }

@@ -1,6 +1,7 @@
 import { type Part } from '../../../work/part'
 import {
   AS_THE_FIRST,
+  LEAST_PITCH_MM,
   type Lies,
   outlineOf,
   type PinPlateHolding,
@@ -45,7 +46,7 @@ const earOf = ({ holding }: Lying): number =>
 
 /** The grid of holes that the plate has already. */
 export const gridOf = ({ holding: { grid, uses = 'no' } }: Lying): Grid | undefined =>
-  grid && grid.mm > 0 ? { pitchMm: grid.mm, uses } : undefined
+  grid && grid.mm >= LEAST_PITCH_MM ? { pitchMm: grid.mm, uses } : undefined
 
 /** Parts that lie the same way round: how they follow each other, and how far the corner of the first is from the first of all, mm. */
 export interface Run extends PlateGrid {
@@ -148,6 +149,14 @@ export function sizeOf(own: Lying, far: Place): Part['size'] {
     z: { mm: thickOf(own) },
   }
 }
+
+/** Something was said of a grid that is none. */
+export const noGrid = ({ holding: { grid } }: Lying): readonly string[] =>
+  grid && grid.mm > 0 && grid.mm < LEAST_PITCH_MM
+    ? [
+        `A grid of ${grid.mm} mm is none: threads of M8 stand at least ${LEAST_PITCH_MM} apart. Nothing is kept clear of it.`,
+      ]
+    : []
 
 export function tooLarge({ work }: Lying, { x, y }: Part['size']): readonly string[] {
   const { name, travel } = work.machine
