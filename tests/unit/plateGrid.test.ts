@@ -9,8 +9,8 @@ import { predictWay } from '@/core/predict/prediction'
 import { type EdgePlateHolding, kindOf, type PinPlateHolding, standIn } from '@/core/shop/holding'
 import { gridHoles, type PlateDesign } from '@/core/shop/making'
 import { STANDARD_WORKSHOP } from '@/core/shop/workshop'
-import { holePoints, type Part, partSurfaces, type Requirement } from '@/core/work/part'
-import { mm, op, plainBlock, setup, topHole, way } from '../support/documents'
+import { holePoints, type Part, partSurfaces } from '@/core/work/part'
+import { distance, mm, op, plainBlock, setup, topHole, way } from '../support/documents'
 import { AGAINST_DOWELS } from '../support/holdingScenes'
 import { bright, only } from '../support/perfect'
 import { predictionOf } from '../support/predictionOf'
@@ -219,18 +219,9 @@ describe('a plate whose own grid is used', () => {
   })
 
   it('the chain goes by where the dowels then stand, by hand', () => {
-    const distance = (to: string): Requirement => ({
-      kind: 'distance',
-      id: to,
-      critical: false,
-      of: 'd',
-      to,
-      plus: mm(1),
-      minus: mm(-1),
-    })
     const part: Part = {
       ...bright({ ...plainBlock(), features: [topHole('d', 30, 20)] }),
-      requirements: [distance('back')],
+      requirements: [distance('d', 'back')],
     }
     const shop = only((w) => ({ plates: w.plates.map((p) => ({ ...p, pinMm: 0.02 })) }))
     const [worst] = predictionOf(

@@ -4,24 +4,14 @@ import { describe, expect, it } from 'vitest'
 import { applyMotion, point } from '../../ground/geometry'
 import { planWay } from '../../plan/planning'
 import { type OwnClamping, type Setup, type Way } from '../../plan/way'
-import { type Part, planeOf, type Requirement, type Side } from '../../work/part'
-import { mm, plainBlock, setup, topHole, way } from '../../../../tests/support/documents'
+import { type Part, planeOf, type Side } from '../../work/part'
+import { distance, mm, plainBlock, setup, topHole, way } from '../../../../tests/support/documents'
 import { AGAINST_DOWELS, rotary } from '../../../../tests/support/holdingScenes'
 import { bright, only } from '../../../../tests/support/perfect'
 import { predictionOf } from '../../../../tests/support/predictionOf'
 import { type Holding } from '.'
 
 type ContactEdit = OwnClamping['footing']['edits'][number]
-
-const distance = (of: string, to: string): Requirement => ({
-  kind: 'distance',
-  id: `${of} ${to}`,
-  critical: false,
-  of,
-  to,
-  plus: mm(1),
-  minus: mm(-1),
-})
 
 const IN_VISE: Holding = {
   kind: 'vise',

@@ -182,7 +182,7 @@ export const screwTroubles = (own: OnPlate): readonly string[] =>
             `The head of ${thread.designation}, ${head.headDiameterMm} mm across, has no even seat at ${label}: take another hole, or counterbore it.`,
           ]
         : []),
-      ...(key && downMm > key.longMm - 2 * key.acrossMm
+      ...(key && downMm > key.longMm - 2 * key.acrossMm + 2 * CLOSE_MM
         ? [
             `The head of ${thread.designation} at ${label} lies ${downMm.toFixed(0)} mm under the top of the work; a key of ${key.acrossMm} is ${key.longMm} long (ISO 2936): it wants a longer one.`,
           ]
