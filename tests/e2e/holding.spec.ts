@@ -308,6 +308,84 @@ test('a plate head to tail with air; the first side against dowels lies beside i
   await saved(page)
 })
 
+test('a plate with a grid: what it serves for is named; keys; and it comes from the register as it is', async ({
+  page,
+  request,
+}) => {
+  const job = await freshJob(request, PIER)
+  const holding = `/jobs/${job.id}/ways/${job.ways[1]?.id}/holding`
+  await open(page, `${holding}?setup=s-1`)
+  await page.getByLabel('Held in').selectOption({ label: 'Plate with dowels or a pocket' })
+  const grid = page.getByLabel('Has a grid of M8, pitch')
+  const figures = page.getByRole('region', { name: 'The plate for it' })
+  await grid.fill('2')
+  await grid.press('Tab')
+  await expect(page.getByText('A grid of 2 mm is none')).toBeVisible()
+  await grid.fill('25')
+  await grid.press('Tab')
+  await expect(figures.getByRole('row', { name: /^Kept clear of a grid of M8/ })).toBeVisible()
+  const uses = page.getByLabel('That grid is')
+  await uses.selectOption({ label: 'its threads used' })
+  await expect(
+    figures.getByRole('row', { name: /^Edge clamp 1, in its thread [A-Z]\d+/ }),
+  ).toBeVisible()
+  await expect(figures.getByRole('row', { name: /^Dowel 1, in its/ })).toHaveCount(0)
+  await uses.selectOption({ label: 'threads and dowel holes used' })
+  await expect(
+    figures.getByRole('row', { name: /^Dowel 3, in its dowel hole [A-Z]\d+/ }),
+  ).toBeVisible()
+  await page.getByLabel('Comes back by').selectOption({ label: 'keys in a slot' })
+  await expect(figures.getByRole('row', { name: /^Comes back by two keys/ })).toBeVisible()
+  await expect(page.getByText(/What holds the plate itself/)).toBeVisible()
+  await accessible(page)
+  await saved(page)
+
+  const register = page.getByRole('region', { name: 'Into the register' })
+  await register.getByLabel('Who').fill('AB')
+  await register.getByLabel('Who').press('Tab')
+  await register.getByRole('button', { name: 'Into the register' }).click()
+  await expect(page.getByRole('heading', { name: /^Plate Pier plate, setup 1/ })).toBeVisible()
+  await open(page, `${holding}?setup=s-1`)
+  await page.getByLabel('Held in').selectOption({ label: 'Vise' })
+  await expect(grid).toHaveCount(0)
+  await page
+    .getByRole('region', { name: 'In the register for this part' })
+    .getByRole('button', { name: /^Take: Plate Pier plate, setup 1/ })
+    .first()
+    .click()
+  await expect(grid).toHaveValue('25')
+  await expect(uses).toHaveValue('threads and dowels')
+  await saved(page)
+})
+
+test('beside a vise stands a bolt or a bar, behind tall work a block: told and drawn', async ({
+  page,
+  request,
+}) => {
+  const job = await freshWorm(request)
+  await open(page, `/jobs/${job.id}/ways/${job.ways[0]?.id}/holding?setup=s-1`)
+  await page
+    .getByLabel('The stop is', { exact: true })
+    .selectOption({ label: 'a bolt in the table beside it' })
+  await expect(page.getByText('A bolt beside the vise does not reach the work.')).toBeVisible()
+  await page
+    .getByLabel('The stop is', { exact: true })
+    .selectOption({ label: 'a bar along its end' })
+  await expect(page.getByText('A bolt beside the vise does not reach the work.')).toHaveCount(0)
+  const block = page.getByLabel('Block behind it, over the jaw')
+  await block.fill('90')
+  await block.press('Tab')
+  await expect(page.getByText('The block stands higher than the work.')).toBeVisible()
+  await block.fill('20')
+  await block.press('Tab')
+  await expect(page.getByText('The block stands higher than the work.')).toHaveCount(0)
+  await expect(
+    page.getByRole('img', { name: /^From the side/ }).locator('[data-ref="block"]'),
+  ).toBeVisible()
+  await accessible(page)
+  await saved(page)
+})
+
 test('a holding stands leaning for what is slanted, is propped, and is seen as a solid too', async ({
   page,
   request,

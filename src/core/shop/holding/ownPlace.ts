@@ -1,8 +1,12 @@
 import { z } from 'zod'
 import { ZeroOrMore } from '../../work/part'
+import { type HoldingField } from './kind'
 
-/** What a plate of any kind says about its own place on the table. */
+/** What a plate of any kind says about the holes that it has, and about its own place on the table. */
 export const OWN_PLACE = {
+  grid: ZeroOrMore.optional().describe(
+    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner; none where 0.',
+  ),
   slots: ZeroOrMore.default({ mm: 0 }).describe(
     'Between the slots or rows of holes of the table that the plate is screwed to; 0: it is held some other way.',
   ),
@@ -16,13 +20,35 @@ export const OWN_PLACE = {
 
 export type ReturnsBy = 'dowels' | 'keys' | 'bore' | 'edges'
 
-/** The same as a form offers it. */
-export const RETURNS_OPTIONS = [
-  { value: 'dowels', label: 'dowels beside its screws' },
-  { value: 'keys', label: 'keys in a slot' },
-  { value: 'bore', label: 'a bore in its middle' },
-  { value: 'edges', label: 'its edges' },
-] as const
+/** The same as a form asks for it. */
+export const ownPlaceFields = (
+  uses: readonly { readonly value: string; readonly label: string }[],
+): readonly HoldingField[] => [
+  { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
+  { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
+  {
+    key: 'uses',
+    label: 'That grid is',
+    kind: 'choice',
+    options: [
+      { value: 'no', label: 'kept clear of' },
+      { value: 'threads', label: 'its threads used' },
+      ...uses,
+    ],
+  },
+  { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
+  {
+    key: 'returns',
+    label: 'Comes back by',
+    kind: 'choice',
+    options: [
+      { value: 'dowels', label: 'dowels beside its screws' },
+      { value: 'keys', label: 'keys in a slot' },
+      { value: 'bore', label: 'a bore in its middle' },
+      { value: 'edges', label: 'its edges' },
+    ],
+  },
+]
 
 /** What a plate comes back by: dowels stand beside screws, and where there are none its edges are left. */
 export const returnsBy = ({

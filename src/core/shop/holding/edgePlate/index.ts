@@ -5,7 +5,7 @@ import { UP_TO_12 } from '../common'
 import { type Anchored, type HoldingKind } from '../kind'
 import { missing } from '../missing'
 import { setupAxes, sideTowards } from '../work'
-import { RETURNS_OPTIONS } from '../ownPlace'
+import { ownPlaceFields } from '../ownPlace'
 import { type EdgePlateHolding } from './parameters'
 import { standAgainstDowels } from './stand'
 
@@ -39,20 +39,7 @@ export const EDGE_PLATE: HoldingKind<EdgePlateHolding> = {
     { key: 'rows', label: 'Behind each other', kind: 'number', options: UP_TO_12 },
     { key: 'sizes', label: 'Further sizes, length × depth', kind: 'sizes' },
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
-    { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
-    { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
-    {
-      key: 'uses',
-      label: 'That grid is',
-      kind: 'choice',
-      options: [
-        { value: 'no', label: 'kept clear of' },
-        { value: 'threads', label: 'its threads used' },
-        { value: 'threads and dowels', label: 'threads and dowel holes used' },
-      ],
-    },
-    { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
-    { key: 'returns', label: 'Comes back by', kind: 'choice', options: RETURNS_OPTIONS },
+    ...ownPlaceFields([{ value: 'threads and dowels', label: 'threads and dowel holes used' }]),
   ],
   leads: undefined,
   makes: { words: 'make the plate', minutes: 150 },

@@ -30,9 +30,6 @@ export const EdgePlateSchema = z.strictObject({
     'Another setup, on a plate too, that lies to the right of it on the same plate: its other side.',
   ),
   gap: ZeroOrMore.default({ mm: 35 }).describe('Between them: room for dowels and clamps.'),
-  grid: ZeroOrMore.optional().describe(
-    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner; none where 0.',
-  ),
   uses: z
     .enum(['no', 'threads', 'threads and dowels'])
     .optional()

@@ -4,7 +4,7 @@ import { type Anchored, type HoldingKind } from '../kind'
 import { holesAlong } from '../locators'
 import { missing } from '../missing'
 import { type PinPlateHolding } from './parameters'
-import { RETURNS_OPTIONS } from '../ownPlace'
+import { ownPlaceFields } from '../ownPlace'
 import { standOnPlate } from './stand'
 
 /** Play with which a pin is first proposed, mm (common practice, no source). */
@@ -105,19 +105,7 @@ export const PIN_PLATE: HoldingKind<PinPlateHolding> = {
       ],
     },
     { key: 'beside', label: 'Beside it on the plate', kind: 'setup' },
-    { key: 'gap', label: 'Between them', kind: 'length', hint: '' },
-    { key: 'grid', label: 'Has a grid of M8, pitch', kind: 'length', hint: '0: none' },
-    {
-      key: 'uses',
-      label: 'That grid is',
-      kind: 'choice',
-      options: [
-        { value: 'no', label: 'kept clear of' },
-        { value: 'threads', label: 'its threads used' },
-      ],
-    },
-    { key: 'slots', label: 'Slots of the table apart', kind: 'length', hint: '' },
-    { key: 'returns', label: 'Comes back by', kind: 'choice', options: RETURNS_OPTIONS },
+    ...ownPlaceFields([]),
   ],
   leads: undefined,
   makes: { words: 'make the plate', minutes: 180 },

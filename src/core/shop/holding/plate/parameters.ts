@@ -47,9 +47,6 @@ export const PinPlateSchema = z.strictObject({
     'Another setup, on a plate too, that lies to the right of it on the same plate: its other side.',
   ),
   gap: ZeroOrMore.default({ mm: 20 }).describe('Between them.'),
-  grid: ZeroOrMore.optional().describe(
-    'Pitch of a grid of M8 threads that the plate has already, half a pitch from its corner; none where 0.',
-  ),
   uses: z
     .enum(['no', 'threads'])
     .optional()
