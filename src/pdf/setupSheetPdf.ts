@@ -71,6 +71,14 @@ function setup(writer: Writer, sheet: SetupSheet, page: SheetPage): void {
     writer.list('Footing', page.footing, narrow)
   })
   writer.list('Zero', page.zero)
+  writer.heading('Before the first cut')
+  for (const text of page.first) {
+    writer.row([
+      { from: 0, text },
+      { from: 460, text: '' },
+    ])
+    writer.box(460)
+  }
   writer.heading('Cuts, in order')
   page.ops.forEach((op, i) => {
     writer.row([
@@ -91,8 +99,8 @@ function setup(writer: Writer, sheet: SetupSheet, page: SheetPage): void {
       { from: 375, text: '______________' },
     ])
   if (page.findings.length > 0) writer.list('Mind', page.findings)
-  writer.gap(8)
-  for (const caution of sheet.cautions) writer.line(caution, 8)
+  writer.gap(4)
+  writer.line(sheet.cautions.join(' '), 8)
 }
 
 const STANDINGS: Readonly<Record<string, string>> = {

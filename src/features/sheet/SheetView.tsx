@@ -202,6 +202,15 @@ function Page({ page, sheet }: { readonly page: SheetPage; readonly sheet: Setup
         <SceneSvg scene={page.standing} title="As it stands" className="w-[240px]" />
       </div>
       <Lines title="Zero" lines={page.zero} />
+      <h2 className="mt-2 font-bold">Before the first cut</h2>
+      <ul>
+        {page.first.map((line) => (
+          <li key={line} className="flex gap-3 border-b border-[#c3ccd0]">
+            <span className="grow">{line}</span>
+            <span className="w-20 shrink-0">☐ done</span>
+          </li>
+        ))}
+      </ul>
       <h2 className="mt-2 font-bold">Cuts, in order</h2>
       <table className="w-full">
         <tbody>

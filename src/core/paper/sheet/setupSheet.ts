@@ -59,6 +59,8 @@ export interface SheetPage {
   readonly holding: readonly string[]
   readonly footing: readonly string[]
   readonly zero: readonly string[]
+  /** What is looked at and asked once it is clamped, in order, before anything is cut. */
+  readonly first: readonly string[]
   readonly ops: readonly { readonly what: string; readonly tool: string; readonly note: string }[]
   readonly checks: readonly string[]
   readonly findings: readonly string[]
@@ -196,6 +198,7 @@ function page(
     holding: standing.words.lines,
     footing: counted(contacts.map((contact) => contactWords(analysis, contact))),
     zero: zeroWords(planned, offset),
+    first: firstWords(planned),
     ops: setup.ops.map((op) => ({
       what: `${refLabel(part, op.feature)}${op.pass === 'rough' ? `, rough, leave ${length(op.leave.mm)}` : ''}`,
       tool: tool(op),
@@ -258,7 +261,6 @@ function zeroWords(planned: PlannedSetup, offset: OffsetRow | undefined): readon
   const { part } = planned
   const { setup } = planned
   const zero = zeroPoint(planned)
-  const sanity = sanityPlace(planned)
   const { nought, pivot } = planned.standing.words
   const length = (mm: number): string => printLength(mm, part.unit)
   const swung = swungIn(planned)
@@ -269,14 +271,26 @@ function zeroWords(planned: PlannedSetup, offset: OffsetRow | undefined): readon
   const axes = ['x', 'y', 'z'] as const
   return [
     at,
-    ...axes.map((axis) => `${axisName(planned, axis)}: ${pickupWords(planned, axis)}.`),
+    axes.map((axis) => `${axisName(planned, axis)}: ${pickupWords(planned, axis)}.`).join(' '),
     ...(setup.zero.turn
       ? [
           `Angle: ${refLabel(part, setup.zero.turn.surface)} touched twice, ${printLength(setup.zero.turn.apart.mm, part.unit)} apart. ${setup.zero.turn.answer === 'part' ? `${pivot} until it runs true, then find zero.` : 'Find zero, then turn the program about it by that angle.'}`,
         ]
       : []),
     ...(offset ? offsetWords(part, offset) : []),
-    `Before the first cut drive to ${sanity.drive}. ${sanity.see}`,
+  ]
+}
+
+/** How it lies, whether it is tight, and where the spindle comes to. */
+function firstWords(planned: PlannedSetup): readonly string[] {
+  const { contacts, indexed, standing } = planned
+  const { drive, see } = sanityPlace(planned)
+  const roles = [...new Set(contacts.map(({ role }) => role))]
+  const lies = new Set(roles.map((role) => standing.words.roles[role].clean))
+  return [
+    ...(indexed || lies.size === 0 ? [] : [[...lies].join(' ')]),
+    `Is it tight? Spindle stopped, by hand at ${standing.words.grip}, and ask it once more.`,
+    `Drive to ${drive}. ${see}`,
   ]
 }
 

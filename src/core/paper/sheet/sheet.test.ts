@@ -36,7 +36,13 @@ describe('the setup sheet', () => {
       const sheet = sheetOf(part, way)
       expect(sheet.pages.map((p) => p.number)).toEqual(way.setups.map((_s, i) => i + 1))
       for (const page of sheet.pages) {
-        const lines = [...page.holding, ...page.zero, ...page.footing, ...page.findings]
+        const lines = [
+          ...page.holding,
+          ...page.zero,
+          ...page.first,
+          ...page.footing,
+          ...page.findings,
+        ]
         for (const line of lines) {
           expect(line).not.toMatch(/NaN|undefined|Infinity/)
           expect(line).toMatch(/[.?]$/)
@@ -46,11 +52,14 @@ describe('the setup sheet', () => {
       expect(sheet.cautions).toEqual(CAUTIONS)
     },
   )
-  it('every page says where to drive before the first cut, and what must be seen there', () => {
-    for (const page of sheetOf(WORM_BLOCK, WORM_BLOCK_WAY_A).pages)
-      expect(
-        page.zero.filter((line) => line.startsWith('Before the first cut drive to X')),
-      ).toHaveLength(1)
+  it('every page asks whether it is tight, after how it lies, and says where to drive before the first cut', () => {
+    for (const { first } of sheetOf(WORM_BLOCK, WORM_BLOCK_WAY_A).pages) {
+      const at = (begins: string): readonly number[] =>
+        first.flatMap((line, i) => (line.startsWith(begins) ? [i] : []))
+      expect(at('Is it tight?')).toEqual([first.length - 2])
+      expect(at('Drive to X')).toEqual([first.length - 1])
+      expect(first).toHaveLength(3)
+    }
   })
   it('offsets are on it as far as they are known, with how they are known', () => {
     const pages = sheetOf(WORM_BLOCK, WORM_BLOCK_WAY_A, true).pages
