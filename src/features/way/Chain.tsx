@@ -11,7 +11,12 @@ import {
   type Requirement,
   requirementFigures,
 } from '@/core/work/part'
-import { type Prediction, type RequirementAnalysis } from '@/core/predict/prediction'
+import {
+  matchedIn,
+  matchedWords,
+  type Prediction,
+  type RequirementAnalysis,
+} from '@/core/predict/prediction'
 import { linkPlace } from '@/core/paper/sheet'
 import { type LinkShare } from '@/core/chain/variation'
 import { type Way } from '@/core/plan/way'
@@ -57,6 +62,7 @@ export function Chain(props: ChainProps) {
   const verdict = outcome?.[answer === 'worst' ? 'worst' : 'likely']
   const weakest = outcome && weakestLink(outcome.links)
   const short = verdict ? verdict.margin < 0 : false
+  const matched = matchedIn(analysis.plan, requirement)
   return (
     <section aria-label="Chain" className="on-bar rounded-xl bg-bar px-3.5 py-2 text-bar-ink">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -95,6 +101,7 @@ export function Chain(props: ChainProps) {
             )}
             <WithMate part={part} chosen={chosen} reach={verdict.predicted} />
             {read && <span className="text-[13px] text-bar-soft">read: {read}</span>}
+            {matched && <span className="text-[13px] text-bar-soft">{matchedWords(matched)}</span>}
           </>
         ) : (
           <span className="text-bar-soft">○ {reason}</span>

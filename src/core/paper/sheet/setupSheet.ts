@@ -6,6 +6,7 @@ import {
   axisName,
   cornerOf,
   driven,
+  type Plan,
   type PlannedSetup,
   swungIn,
   turnWords,
@@ -14,7 +15,7 @@ import {
 import { bearingsOf, type Locator } from '../../shop/holding'
 import { benchViews, isometric, type SetupLooks } from '../picture'
 import { type Scene } from '../../ground/scene'
-import { type Prediction, type RequirementAnalysis } from '../../predict/prediction'
+import { matchedIn, type Prediction, type RequirementAnalysis } from '../../predict/prediction'
 import { lengthWords, printDegrees, printLength, printSpread, unitSign } from '../../handbook/units'
 import { type LinkShare } from '../../chain/variation'
 import { type Op, type Setup, setupNumber } from '../../plan/way'
@@ -94,11 +95,11 @@ export function setupSheet(
     subtitle: `${way.name}${way.note ? `, ${way.note}` : ''} · ${part.material} · ${way.setups.length === 1 ? 'one setup' : `${way.setups.length} setups`}`,
     cover: {
       chains: critical.map((r) => ({
-        ...requirementLine(part, r),
+        ...requirementLine(analysis.plan, r),
         title: r.title,
         links: chainLinks(part, way.setups, r),
       })),
-      requirements: judged.map((r) => requirementLine(part, r)),
+      requirements: judged.map((r) => requirementLine(analysis.plan, r)),
       warnings: findings
         .filter((f) => f.severity === 'forbids')
         .map((f) => `${f.setup === undefined ? '' : `Setup ${f.setup + 1}: `}${f.what} ${f.rest}`),
@@ -111,13 +112,16 @@ export function setupSheet(
 }
 
 function requirementLine(
-  part: Part,
+  plan: Plan,
   { outcome, read, requirement, reason, standing, title }: RequirementAnalysis,
 ): RequirementLine {
+  const { part } = plan
+  const told = [read, outcome && matchedIn(plan, requirement) ? 'one clamping' : undefined]
+  const more = told.filter((words) => words !== undefined).join('; ')
   const value = (v: number): string =>
     requirement.kind === 'angle' ? printDegrees(v) : printSpread(v, part.unit)
   return {
-    title: read === undefined ? title : `${title} (${read})`,
+    title: more === '' ? title : `${title} (${more})`,
     figures:
       `${requirementFigures(part, requirement, part.unit)} ${requirement.kind === 'angle' ? '' : unitSign(part.unit)}`.trim(),
     predicted: outcome

@@ -4,7 +4,7 @@ import { point } from '../../ground/geometry'
 import { boundsOf, box } from '../../ground/recipe'
 import { findingsOf } from '../../foreman/findings'
 import { planWay } from '../../plan/planning'
-import { chainOf } from '../../predict/prediction'
+import { chainOf, matchedIn, matchedWords } from '../../predict/prediction'
 import { type Setup, type Way } from '../../plan/way'
 import { type Feature, newPart, type Part, type Requirement, SIDES } from '../../work/part'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
@@ -256,6 +256,29 @@ describe('a chuck', () => {
     expect(across).toBeCloseTo(0.3, 9)
     expect(apart).toBeLessThan(2 * centreMm + 2 * 15 * angleRad + 1e-9)
     expect(apart).toBeGreaterThan(0)
+  })
+})
+
+describe('what is cut in one clamping', () => {
+  const part = asking(twoFlats, distance('d.floor', 'e.floor'), distance('d.floor', 'bottom'))
+  const turnedBy: Setup = {
+    ...setup('s-3', 'top', 'back', ['e']),
+    clamping: { kind: 'indexed', of: 's-2', turn: { rad: Math.PI } },
+  }
+  const told = (...setups: readonly Setup[]) => {
+    const plan = planWay(rotary('x'), part, way(...setups))
+    return part.requirements.map((requirement) => matchedIn(plan, requirement))
+  }
+
+  it('matches by itself: turned by the axis, not clamped anew, not with what stays as bought', () => {
+    expect(told(inHolding(IN_CHUCK, ['d']), turnedBy)).toEqual(['turned', undefined])
+    expect(told(inHolding(IN_CHUCK, ['d', 'e']))).toEqual(['one setup', undefined])
+    expect(told(inHolding(IN_CHUCK, ['d']), { ...inHolding(IN_CHUCK, ['e']), id: 's-3' })).toEqual([
+      undefined,
+      undefined,
+    ])
+    expect(told(inHolding(IN_CHUCK, ['d']))).toEqual([undefined, undefined])
+    expect(matchedWords('turned')).toContain('but for the turn')
   })
 })
 

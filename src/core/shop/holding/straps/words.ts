@@ -39,7 +39,7 @@ export function strapWords(own: OnTable): HoldingWords {
       `${work.machine.name}, table, ${strap.name.toLowerCase()}, ${parallels.name.toLowerCase()}.`,
       `${face('up')} up, standing on ${face('down')}, ${length(low.z)} over the table; ${squared}.`,
       'Straps push straight down on what lies under them: a parallel at the ends, a jack under any other.',
-      'Bolt nearer to the work than to the heel, heel a hair higher; an indicator on the work while they are tightened in turn: it must not move. Is it tight?',
+      'Bolt nearer to the work than to the heel, the heel on its block a hair higher than the work; an indicator on the work while they are tightened in turn: it must not move. Is it tight?',
       stopLine(own, holding.stop),
     ],
   }
