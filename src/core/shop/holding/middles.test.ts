@@ -4,7 +4,7 @@ import { point } from '../../ground/geometry'
 import { boundsOf, box } from '../../ground/recipe'
 import { findingsOf } from '../../foreman/findings'
 import { planWay } from '../../plan/planning'
-import { chainOf, matchedIn, matchedWords } from '../../predict/prediction'
+import { chainOf, matchedIn, matchedWords, predictWay } from '../../predict/prediction'
 import { type Setup, type Way } from '../../plan/way'
 import { type Feature, newPart, type Part, type Requirement, SIDES } from '../../work/part'
 import { STANDARD_WORKSHOP, type Workshop } from '../workshop'
@@ -193,6 +193,26 @@ describe('a chuck', () => {
     expect(ofBar(inHolding(inChuck, ['d']), { ...inHolding(IN_VISE, ['e']), id: 's-3' })).toEqual(
       near(radius, radius, radius),
     )
+  })
+
+  it('a round bar of which only an end was faced lies as it likes; once something is cut into it, it is told', () => {
+    const part: Part = {
+      ...bright({
+        ...newPart('Bar', { x: mm(100), y: mm(30), z: mm(30) }),
+        features: [topHole('d', 80, 15)],
+      }),
+      stock: { form: 'round', along: 'x', wide: mm(30), bar: mm(1000), kerf: mm(2), grip: mm(20) },
+    }
+    const shop = only(() => ({}))
+    const [collet] = shop.chucks.filter(({ grips }) => grips === 'round')
+    const inChuck: Holding = { ...IN_CHUCK, chuck: collet?.id ?? '' }
+    const told = (first: readonly string[]) => {
+      const again = { ...inHolding({ ...inChuck, end: 'right' }, []), id: 's-3' }
+      const plan = planWay(shop, part, way(inHolding(inChuck, first), again))
+      return findingsOf(predictWay(plan)).map(({ code }) => code)
+    }
+    expect(told(['right'])).not.toContain('chuck.no-flat')
+    expect(told(['d'])).toContain('chuck.no-flat')
   })
 
   it('out of line swings about the middle of what it grips: the far end goes furthest', () => {

@@ -1,5 +1,5 @@
 import { point, type Point } from '../../../ground/geometry'
-import { type AxisSurface, axisOf } from '../../../work/part'
+import { type AxisSurface, axisOf, isSide } from '../../../work/part'
 import { type Chuck, type Instrument } from '../../workshop'
 import { roundsAlong } from '../locators'
 import { byId, type Placed, placed, setupAxes, toSetup, type Work } from '../work'
@@ -20,7 +20,7 @@ export interface InChuck extends Placed {
   readonly overhangMm: number
   /** The round that is gripped; none where it is the bar as bought, or flats. */
   readonly round: AxisSurface | undefined
-  /** How it lies about its own axis: given by a face, free in a round bar that nothing was cut into yet, lost in one of which nothing flat is left to be seen. */
+  /** How it lies about its own axis: given by a face, free in a round bar of which nothing but an end was cut yet, lost in one of which nothing flat is left to be seen. */
   readonly lies: 'by a face' | 'free' | 'lost'
   /** Across what is gripped, along Y and along Z, mm. */
   readonly across: readonly [number, number]
@@ -61,9 +61,11 @@ function liesBy(
   { guide }: Placed['faceAt'],
   { before, part }: Work,
 ): InChuck['lies'] {
-  const isBar = part.stock?.form === 'round' && part.stock.along !== axisOf(guide)
+  const { stock } = part
+  const isBar = stock?.form === 'round' && stock.along !== axisOf(guide)
   if (chuck.grips !== 'round' || !isBar || before.cut.has(guide)) return 'by a face'
-  return before.cut.size === 0 ? 'free' : 'lost'
+  const isEnd = (ref: string): boolean => isSide(ref) && axisOf(ref) === stock.along
+  return [...before.cut.keys()].every(isEnd) ? 'free' : 'lost'
 }
 
 /** The outside round along the chuck whose middle of what is gripped lies on it. */
