@@ -1,11 +1,9 @@
 export {
   CAUTIONS,
   type ChainBlock,
-  contactWords,
-  linkPlace,
-  pickupWords,
   type RequirementLine,
   type SetupSheet,
   type SheetPage,
   setupSheet,
 } from './setupSheet'
+export { contactWords, linkPlace, pickupWords } from './words'

@@ -1,6 +1,6 @@
-import { type Axis, subtract } from '../../ground/geometry'
+import { subtract } from '../../ground/geometry'
 import { type Finding } from '../../ground/finding'
-import { isSide, type Part, refLabel, requirementFigures, requirementTitle } from '../../work/part'
+import { type Part, refLabel, requirementFigures, requirementTitle } from '../../work/part'
 import { type OffsetRow, sanityPlace } from '../../floor/offsets'
 import {
   axisName,
@@ -12,13 +12,12 @@ import {
   turnWords,
   zeroPoint,
 } from '../../plan/planning'
-import { bearingsOf, type Locator } from '../../shop/holding'
 import { benchViews, isometric, type SetupLooks } from '../picture'
 import { type Scene } from '../../ground/scene'
 import { matchedIn, type Prediction, type RequirementAnalysis } from '../../predict/prediction'
 import { lengthWords, printDegrees, printLength, printSpread, unitSign } from '../../handbook/units'
-import { type LinkShare } from '../../chain/variation'
-import { type Op, type Setup, setupNumber } from '../../plan/way'
+import { type Op, type Setup } from '../../plan/way'
+import { contactWords, linkPlace, pickupWords } from './words'
 
 /** What goes on paper: one cover, then a page for each setup. */
 export interface SetupSheet {
@@ -136,10 +135,6 @@ function requirementLine(
 
 const isZone = (kind: string): boolean => !['size', 'distance', 'angle', 'profile'].includes(kind)
 
-/** Where a link acts: a setup, a piece of gear, or the stock. */
-export const linkPlace = (setups: readonly Setup[], link: LinkShare): string =>
-  link.setup === undefined ? (link.gear ?? 'stock') : `setup ${setupNumber(setups, link.setup)}`
-
 /** Links under one part in a hundred are told together. */
 const SMALL_SHARE = 0.01
 
@@ -244,23 +239,6 @@ function counted(lines: readonly string[]): readonly string[] {
   )
 }
 
-/** A contact in words: what it bears on, since when that is cut. */
-export function contactWords(analysis: Prediction, contact: Locator): string {
-  const { part } = analysis.plan
-  const surface = bearingsOf(contact)
-    .map(({ called, surface: of }) => called ?? refLabel(part, of))
-    .join(' and ')
-  const planned = analysis.plan.setups.find((p) => p.contacts.includes(contact))
-  const since = planned?.before.cut.get(contact.surface.split('.')[0] ?? '')
-  const state = contact.raw
-    ? `still ${isSide(contact.surface) ? part.faces[contact.surface].bought : 'raw'}`
-    : since
-      ? `cut in setup ${since.setup + 1}`
-      : 'as bought, cut'
-  const role = planned?.standing.words.roles[contact.role].label ?? ''
-  return `${role} on ${surface}${contact.against ? ', in the middle between them' : ''}, ${state}${contact.bears ? '' : ', but no metal there'}.`
-}
-
 function zeroWords(planned: PlannedSetup, offset: OffsetRow | undefined): readonly string[] {
   const { part } = planned
   const { setup } = planned
@@ -309,24 +287,4 @@ function offsetWords(part: Part, { axes, offset }: OffsetRow): readonly string[]
       : []
   })
   return words.length === 0 ? [] : [`${offset} in the machine: ${words.join(', ')}.`]
-}
-
-/** How zero is found along an axis, in words. */
-export function pickupWords(planned: PlannedSetup, axis: Axis): string {
-  const { part, setup, standing, workshop } = planned
-  const pickup = setup.zero[axis]
-  const tool = (id: string): string =>
-    workshop.instruments.find((t) => t.id === id)?.name.toLowerCase() ?? id
-  switch (pickup.kind) {
-    case 'fixture':
-      return standing.stays[axis].words
-    case 'edge':
-      return `${refLabel(part, pickup.surface)} touched with ${tool(pickup.instrument)}`
-    case 'height':
-      return `${refLabel(part, pickup.surface)} by ${tool(pickup.instrument)}`
-    case 'both-sides':
-      return `${refLabel(part, pickup.first)} and ${refLabel(part, pickup.second)} touched with ${tool(pickup.instrument)}, halved`
-    case 'bore':
-      return `${refLabel(part, pickup.feature)} picked up with ${tool(pickup.instrument)}`
-  }
 }
