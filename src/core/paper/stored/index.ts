@@ -1,3 +1,4 @@
 export { readStored, type StoredBody } from './stored'
-export { FORMAT, type StoredKind, upgradeBody, upgradeDocument } from './upgrade'
+export { FORMAT } from './format'
+export { type StoredKind, upgradeBody, upgradeDocument } from './upgrade'
 export { brokenText, schemaIssues } from './zodIssues'

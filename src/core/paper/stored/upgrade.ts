@@ -1,7 +1,5 @@
 import { fail, succeed, type Result } from '../../ground/issues'
-
-/** The format that this program writes: of files, and of every stored version of a part, a way, a piece of gear, readings, a fixture. */
-export const FORMAT = 6
+import { FORMAT } from './format'
 
 type Json = Record<string, unknown>
 type Change = (body: Json) => Json
