@@ -13,7 +13,15 @@ import { call } from '@/ui/api'
 import { signedFigure } from '@/ui/signedFigure'
 import { figureOf } from './figures'
 
-const PlannedTime = dynamic(() => import('./PlannedTime'), { ssr: false })
+/** A rule of thumb waits until the page is there, ms: it asks for the steps of a run. */
+const AFTER_MS = 1500
+const PlannedTime = dynamic(
+  async () => {
+    await new Promise((resolve) => setTimeout(resolve, AFTER_MS))
+    return import('./PlannedTime')
+  },
+  { ssr: false },
+)
 
 interface WaysBarProps {
   readonly jobId: string
