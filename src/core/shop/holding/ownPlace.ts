@@ -18,7 +18,7 @@ export const OWN_PLACE = {
     ),
 } as const
 
-export type ReturnsBy = 'dowels' | 'keys' | 'bore' | 'edges'
+export type ReturnsBy = NonNullable<z.infer<(typeof OWN_PLACE)['returns']>>
 
 /** The same as a form asks for it. */
 export const ownPlaceFields = (

@@ -1,7 +1,7 @@
 import { point } from '../../../ground/geometry'
 import { box, round } from '../../../ground/recipe'
 import { finding, type Finding } from '../../../ground/finding'
-import { heldError, stopError } from '../common'
+import { stopError } from '../common'
 import { lowestOpenCut } from '../cuts'
 import { USUAL_BED_MM } from '../jawed'
 import { type HeldError, type Inspected, type Solid } from '../kind'
@@ -19,11 +19,11 @@ const BLOCK = { wide: 30, deep: 20 } as const
 export const stopErrorIn = ({ holding: { stopBy = 'arm' }, vise }: InVise): HeldError =>
   stopBy === 'arm'
     ? stopError(vise.stopMm, figurePath('vises', vise.id, 'stopMm'))
-    : heldError({
+    : {
         ...stopError(BESIDE_MM[stopBy]),
         key: `stop, a ${stopBy}`,
         cause: `coming back to the ${stopBy} beside the vise`,
-      })
+      }
 
 /** What stands beside the vise as a stop; nothing where it has its own. */
 export function stopBeside(own: InVise): readonly Solid[] {
@@ -32,10 +32,6 @@ export function stopBeside(own: InVise): readonly Solid[] {
   if (stopX === undefined || stopBy === 'arm') return []
   const out = stop === 'left' ? -1 : 1
   const [middle, top] = [(low.y + high.y) / 2, low.z + gripMm / 2]
-  const between = (a: number, b: number): readonly [number, number] => [
-    Math.min(a, b),
-    Math.max(a, b),
-  ]
   if (stopBy === 'bolt') {
     const x = stopX + (out * BOLT_MM) / 2
     return [
@@ -49,11 +45,14 @@ export function stopBeside(own: InVise): readonly Solid[] {
       },
     ]
   }
-  const [x0, x1] = between(stopX, stopX + out * BAR_MM)
+  const far = stopX + out * BAR_MM
   return [
     {
       name: 'stop',
-      shape: box<'setup'>(point(x0, low.y, low.z), point(x1, high.y, top)),
+      shape: box<'setup'>(
+        point(Math.min(stopX, far), low.y, low.z),
+        point(Math.max(stopX, far), high.y, top),
+      ),
     },
   ]
 }

@@ -45,8 +45,11 @@ const earOf = ({ holding }: Lying): number =>
   holding.slots.mm > 0 || returnsBy(holding) === 'keys' ? EAR_MM : 0
 
 /** The grid of holes that the plate has already. */
-export const gridOf = ({ holding: { grid, uses = 'no' } }: Lying): Grid | undefined =>
-  grid && grid.mm >= LEAST_PITCH_MM ? { pitchMm: grid.mm, uses } : undefined
+export function gridOf({ holding: { grid, uses = 'no' }, pocket }: Lying): Grid | undefined {
+  if (!grid || grid.mm < LEAST_PITCH_MM) return undefined
+  // Where walls locate, no dowel stands in it.
+  return { pitchMm: grid.mm, uses: pocket && uses !== 'no' ? 'threads' : uses }
+}
 
 /** Parts that lie the same way round: how they follow each other, and how far the corner of the first is from the first of all, mm. */
 export interface Run extends PlateGrid {
